@@ -1,0 +1,4 @@
+export * from './field-error';
+export * from './jobfile';
+export * from './problem';
+export * from './records';

@@ -1,0 +1,61 @@
+import { type CompressionReading, type CompressionTest, type HouseRules, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION } from '@rugged/core';
+import type { BookRecord } from './book';
+import type { EngineRecord } from './engine';
+import type { JobRecord } from './job';
+import type { Machine } from './machine';
+import type { Overrule } from './overrule';
+import type { Owner } from './owner';
+import type { ReadingRecord, TestRecord } from './test';
+
+/** One job with all that stands on its bench. */
+export interface Bench {
+  job: JobRecord;
+  owner: Owner;
+  machine: Machine;
+  engine: EngineRecord;
+  books: BookRecord[];
+  houseRules: Partial<HouseRules>;
+  tests: TestRecord[];
+  readings: ReadingRecord[];
+  overrules: Overrule[];
+  /** What this engine read on the job before this one, the counting dry readings. */
+  lastTime?: { jobId: string; number: number; openedAt: string; readings: Pick<ReadingRecord, 'cylinder' | 'unit' | 'peak'>[] };
+}
+
+/** Those readings that count: not superseded, not withdrawn, in the order they were taken. */
+export function countingReadings(readings: readonly ReadingRecord[]): ReadingRecord[] {
+  const superseded = new Set(readings.flatMap((reading) => reading.supersedes ?? []));
+  return readings
+    .filter((reading) => !superseded.has(reading.id) && !reading.withdrawn)
+    .sort((a, b) => compare(a.takenAt, b.takenAt) || compare(a.id, b.id));
+}
+
+const compare = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+
+/** The bench as a job file: what is judged on the phone, on the server and on the command line. */
+export function toJobFile(bench: Bench): JobFile {
+  const { job } = bench;
+  const counting = countingReadings(bench.readings);
+  const { id: _id, machineId: _machineId, name: _name, version: _version, ...engine } = bench.engine;
+  return {
+    format: JOB_FILE_FORMAT,
+    version: JOB_FILE_VERSION,
+    engine: { ...engine, ...(job.hours === undefined ? {} : { hours: job.hours }) },
+    books: [...bench.books].sort((a, b) => a.rank - b.rank).map(({ id, engineId, rank, version, ...book }) => book),
+    houseRules: bench.houseRules,
+    site: job.site,
+    tests: [...bench.tests].sort((a, b) => compare(a.startedAt, b.startedAt) || compare(a.id, b.id))
+      .map((test) => toTest(test, counting)),
+  };
+}
+
+function toTest({ id: testId, jobId, startedAt, ...conditions }: TestRecord, counting: readonly ReadingRecord[]): CompressionTest {
+  return {
+    ...conditions,
+    readings: counting.filter((reading) => reading.testId === testId).map(toReading),
+  };
+}
+
+function toReading({ id, testId, takenAt, supersedes, withdrawn, ...reading }: ReadingRecord): CompressionReading {
+  return reading;
+}

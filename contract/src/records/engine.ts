@@ -1,0 +1,26 @@
+import { checkEngine, type Engine } from '@rugged/core';
+import Joi from 'joi';
+import { engineFields } from '../jobfile/schema';
+import { bySense } from './sense';
+import { id, name, version } from './record';
+
+export interface EngineRecord extends Engine { id: string; machineId: string; name: string; version: number }
+export type NewEngine = Omit<EngineRecord, 'version'>;
+
+export const newEngineSchema: Joi.ObjectSchema<NewEngine> = Joi.object({
+  id: id().required(),
+  machineId: id().required(),
+  name: name().required(),
+  ...engineFields,
+}).custom(bySense(checkEngine));
+
+export type EngineChange = Partial<Omit<NewEngine, 'id' | 'machineId'>> & { version: number };
+/** Only what may change once readings refer to the cylinders by name. */
+export const engineChangeSchema: Joi.ObjectSchema<EngineChange> = Joi.object({
+  version: version().required(),
+  name: name(),
+  hours: engineFields.hours,
+  boreMm: engineFields.boreMm,
+  strokeMm: engineFields.strokeMm,
+  compressionRatio: engineFields.compressionRatio,
+});

@@ -1,0 +1,27 @@
+import Joi from 'joi';
+import type { Machine } from './machine';
+import type { Owner } from './owner';
+import type { EngineRecord } from './engine';
+import type { BookRecord } from './book';
+
+/** A page of a list. `next` is handed back as `before` to get the following page. */
+export interface Page<T> { items: T[]; next?: string; total: number }
+
+export interface JobsQuery { status: 'open' | 'closed' | 'all'; search?: string; before?: number; limit: number; engineId?: string }
+export const jobsQuerySchema: Joi.ObjectSchema<JobsQuery> = Joi.object({
+  status: Joi.string().valid('open', 'closed', 'all').default('open'),
+  search: Joi.string().max(100).allow(''),
+  before: Joi.number().integer().min(1),
+  limit: Joi.number().integer().min(1).max(50).default(20),
+  engineId: Joi.string().guid(),
+});
+
+/** An engine as the list shows it, with the machine it sits in. */
+export interface EngineListItem { engine: EngineRecord; machine: Machine; owner: Owner; books: BookRecord[]; jobs: number; lastJobAt?: string }
+
+export interface EnginesQuery { search?: string; after?: string; limit: number }
+export const enginesQuerySchema: Joi.ObjectSchema<EnginesQuery> = Joi.object({
+  search: Joi.string().max(100).allow(''),
+  after: Joi.string().max(200),
+  limit: Joi.number().integer().min(1).max(100).default(50),
+});

@@ -1,0 +1,26 @@
+import { type State, STATES } from '@rugged/core';
+import Joi from 'joi';
+import { id, instant } from './record';
+
+/** A mechanic's own verdict against the computed one, with the reason that is kept. The latest per cylinder counts. */
+export interface Overrule {
+  id: string;
+  jobId: string;
+  /** Nothing: the engine as a whole. */
+  cylinder?: string;
+  /** Nothing: the overrule is lifted and the computed state stands again. */
+  state?: State;
+  reason: string;
+  madeAt: string;
+  by?: string;
+}
+export type NewOverrule = Omit<Overrule, 'by'>;
+
+export const newOverruleSchema: Joi.ObjectSchema<NewOverrule> = Joi.object({
+  id: id().required(),
+  jobId: id().required(),
+  cylinder: Joi.string().min(1).max(12),
+  state: Joi.string().valid(...STATES),
+  reason: Joi.string().trim().min(3).max(1000).required(),
+  madeAt: instant().required(),
+});

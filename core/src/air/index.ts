@@ -1,0 +1,2 @@
+export * from './atmosphere';
+export * from './cranking-pressure';

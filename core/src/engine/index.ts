@@ -1,0 +1,4 @@
+export * from './banks';
+export * from './engine';
+export * from './plan';
+export * from './volume';

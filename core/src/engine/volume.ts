@@ -1,0 +1,26 @@
+import { InputError } from '../quantity/input-error';
+import type { Engine } from './engine';
+
+/** Swept volume of one cylinder, cm³. Bore and stroke in mm, above 0. */
+export function sweptCm3(boreMm: number, strokeMm: number): number {
+  if (!(boreMm > 0)) throw new InputError('boreMm', 'must be above 0');
+  if (!(strokeMm > 0)) throw new InputError('strokeMm', 'must be above 0');
+  return (Math.PI / 4) * boreMm ** 2 * strokeMm / 1000;
+}
+
+/**
+ * Chamber volume at top dead centre, cm³, from a geometric (full stroke) ratio.
+ * @throws InputError when the ratio is not above 1
+ */
+export function chamberCm3(swept: number, compressionRatio: number): number {
+  if (!(compressionRatio > 1)) throw new InputError('compressionRatio', 'must be above 1');
+  return swept / (compressionRatio - 1);
+}
+
+/** Both volumes when the engine's data allow, else nothing. A ratio from port closing says nothing about the full stroke. */
+export function volumesOf(engine: Engine): { sweptCm3: number; chamberCm3: number } | undefined {
+  const { boreMm, strokeMm, compressionRatio, ratioBasis } = engine;
+  if (!boreMm || !strokeMm || !compressionRatio || ratioBasis === 'port-closing') return undefined;
+  const swept = sweptCm3(boreMm, strokeMm);
+  return { sweptCm3: swept, chamberCm3: chamberCm3(swept, compressionRatio) };
+}

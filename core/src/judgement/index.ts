@@ -1,0 +1,6 @@
+export * from './check-job';
+export * from './judge';
+export * from './judgement';
+export * from './reason';
+export * from './state';
+export * from './test-doubt';

@@ -1,0 +1,46 @@
+import type { SpreadMethod, Temperature } from '../jobfile/job-file';
+import type { LimitSource } from '../limits/limits';
+import type { StrokePattern } from '../reading/strokes';
+import type { TestDoubt } from './test-doubt';
+
+/** What would settle a call that is too close. */
+export type Settle =
+  | { by: 'repeat'; times: number }
+  | { by: 'warm-engine' }
+  | { by: 'finer-gauge' };
+
+/**
+ * Why a cylinder has its state. Numbers in kPa gauge unless the name says otherwise, so that a reader may show them in
+ * any unit; the words are made in one place from these.
+ */
+export type Reason =
+  | { rule: 'not-measured' }
+  | { rule: 'meets-minimum' | 'misses-minimum'; estimateKPa: number; doubtKPa: number; limitHereKPa: number; probabilityBelow: number; source: LimitSource }
+  | { rule: 'too-close-to-minimum'; estimateKPa: number; doubtKPa: number; limitHereKPa: number; probabilityBelow: number; source: LimitSource; settle: Settle }
+  | { rule: 'in-lowest-band'; estimateKPa: number; bandTopKPa: number; band?: string; source: LimitSource }
+  | { rule: 'above-maximum'; estimateKPa: number; maxHereKPa: number; source: LimitSource }
+  | { rule: 'no-minimum'; source: LimitSource }
+  | { rule: 'under-a-tenth'; readKPa: number; of: 'limit' | 'best-cylinder'; ofKPa: number; repeated: boolean }
+  | { rule: 'spread-met' | 'spread-watch' | 'spread-missed' | 'spread-too-close'; method: SpreadMethod; amount: number; doubt: number; watch: number; limit: number; source: LimitSource }
+  | { rule: 'stands-above-the-others'; method: SpreadMethod; amount: number; limit: number }
+  | { rule: 'cold-corrected'; readKPa: number; estimateKPa: number }
+  | { rule: 'limit-moved'; seaLevelKPa: number; hereKPa: number; atmosphereKPa: number }
+  | { rule: 'attempts-averaged'; used: number; of: number }
+  | { rule: 'attempts-disagree'; earlierKPa: number; latestKPa: number }
+  | { rule: 'test-doubted'; doubt: TestDoubt }
+  | { rule: 'stroke-pattern'; pattern: StrokePattern; firstShare: number; strokeAt95?: number };
+
+/** What a careful colleague would say about the test itself. */
+export type Caution =
+  | { caution: 'scale-unsuitable'; cylinder: string; readKPa: number; fullScaleKPa: number; side: 'below' | 'above' }
+  | { caution: 'attempts-disagree'; cylinder: string; earlierKPa: number; latestKPa: number }
+  | { caution: 'mixed-conditions'; what: ('temperature' | 'throttle' | 'tester' | 'plugs' | 'cranking')[] }
+  | { caution: 'temperature-unknown' }
+  | { caution: 'warm-engine-cold-book'; book: Temperature }
+  | { caution: 'test-doubted'; doubt: TestDoubt }
+  | { caution: 'question-the-test-first' }
+  | { caution: 'lever-release' }
+  | { caution: 'repeat-a-dead-reading'; cylinder: string }
+  | { caution: 'needle-fell'; cylinder: string; stroke: number }
+  | { caution: 'not-all-measured'; missing: string[] }
+  | { caution: 'spread-single-cylinder' };

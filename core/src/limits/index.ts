@@ -1,0 +1,3 @@
+export * from './house-rules';
+export * from './limits';
+export * from './rules-of-thumb';

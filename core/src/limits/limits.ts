@@ -1,0 +1,128 @@
+import { limitHere } from '../air/atmosphere';
+import type { Engine } from '../engine/engine';
+import type { Book, HouseRules, SpreadMethod, Temperature } from '../jobfile/job-file';
+import { InputError } from '../quantity/input-error';
+import { type PressureUnit, toKPa } from '../quantity/pressure';
+import { ruleOfThumb } from './rules-of-thumb';
+
+/** Where a limit comes from. A rule of thumb is never called a book. */
+export type LimitSource =
+  | { kind: 'book'; name: string }
+  | { kind: 'house'; school: string };
+
+/** The compression limits that apply, here and at sea level, kPa gauge. */
+export interface CompressionLimits {
+  source: LimitSource;
+  unit: PressureUnit;
+  temperature: Temperature;
+  minKPa?: number;
+  minHereKPa?: number;
+  maxKPa?: number;
+  maxHereKPa?: number;
+  /** Below this a reading that meets the minimum is still one to watch. */
+  watchBelowHereKPa?: number;
+  watchBand?: string;
+  /** False: the figure is for a release held off, so that a released reading cannot be held against it. */
+  releaseActing: boolean;
+}
+
+/** Refuses a book that contradicts itself. */
+export function checkBook(book: Book): void {
+  const { compression } = book;
+  if (!compression) return;
+  const { min, max, bands } = compression;
+  if (min !== undefined && max !== undefined && min > max) {
+    throw new InputError('compression.min', `the minimum (${min}) is above the maximum (${max})`);
+  }
+  bands?.forEach((band, i) => {
+    if (bands.some((other, j) => j < i && other.from === band.from)) {
+      throw new InputError(`compression.bands[${i}].from`, `two bands start at ${band.from}`);
+    }
+  });
+}
+
+const DEFAULT_BOOK_NAME = 'the book';
+
+/**
+ * The compression limits for this engine here: the first book that has any, else the trade's rule of thumb.
+ *
+ * @param atmosphereKPa absolute, where the engine stands: limits are moved to it
+ */
+export function compressionLimits(engine: Engine, books: readonly Book[], atmosphereKPa: number): CompressionLimits {
+  const book = books.find((candidate) => hasLimit(candidate));
+  return book ? fromBook(book, atmosphereKPa) : fromRuleOfThumb(engine, atmosphereKPa);
+}
+
+function hasLimit({ compression }: Book): boolean {
+  return compression !== undefined && (compression.min !== undefined || compression.max !== undefined || (compression.bands?.length ?? 0) > 1);
+}
+
+function fromBook(book: Book, atmosphereKPa: number): CompressionLimits {
+  const compression = book.compression as NonNullable<Book['compression']>;
+  const kPa = (figure: number | undefined) => (figure === undefined ? undefined : toKPa(figure, compression.unit));
+  const bands = [...(compression.bands ?? [])].sort((a, b) => b.from - a.from);
+  // Without a minimum of its own a book of bands has one: the foot of the second lowest.
+  const min = compression.min ?? bands[bands.length - 2]?.from;
+  const lowestAcceptable = bands.findLastIndex((_, i) => {
+    const top = bands[i - 1]?.from ?? Infinity;
+    return min === undefined || top > min;
+  });
+  const watchBelow = lowestAcceptable > 0 ? bands[lowestAcceptable - 1]?.from : undefined;
+  return moved({
+    source: { kind: 'book', name: book.source ?? DEFAULT_BOOK_NAME },
+    unit: compression.unit,
+    temperature: book.engineTemperature ?? 'warm',
+    releaseActing: compression.releaseActing ?? true,
+  }, kPa(min), kPa(compression.max), kPa(watchBelow), bands[lowestAcceptable]?.name, atmosphereKPa);
+}
+
+function fromRuleOfThumb(engine: Engine, atmosphereKPa: number): CompressionLimits {
+  const rule = ruleOfThumb(engine);
+  return moved({
+    source: { kind: 'house', school: rule.school }, unit: 'psi', temperature: 'warm', releaseActing: true,
+  }, toKPa(rule.minPsi, 'psi'), undefined, toKPa(rule.healthyPsi, 'psi'), undefined, atmosphereKPa);
+}
+
+type Head = Pick<CompressionLimits, 'source' | 'unit' | 'temperature' | 'releaseActing'>;
+
+function moved(
+  head: Head, min: number | undefined, max: number | undefined, watchBelow: number | undefined,
+  watchBand: string | undefined, atmosphereKPa: number,
+): CompressionLimits {
+  return {
+    ...head,
+    ...(min === undefined ? {} : { minKPa: min, minHereKPa: limitHere(min, atmosphereKPa) }),
+    ...(max === undefined ? {} : { maxKPa: max, maxHereKPa: limitHere(max, atmosphereKPa) }),
+    ...(watchBelow === undefined ? {} : { watchBelowHereKPa: limitHere(watchBelow, atmosphereKPa) }),
+    ...(watchBand === undefined ? {} : { watchBand }),
+  };
+}
+
+/** The spread limits that apply, percent, or kPa for the plain difference. */
+export interface SpreadLimits {
+  source: LimitSource;
+  method: SpreadMethod;
+  watch: number;
+  limit: number;
+}
+
+/** The first book with a spread wins with its method and limit; the shop's watch band stays where it is below it. */
+export function spreadLimits(books: readonly Book[], rules: HouseRules): SpreadLimits {
+  const book = books.find((candidate) => candidate.spread && spreadLimitOf(candidate.spread) !== undefined);
+  const method = book?.spread?.method ?? rules.spreadMethod;
+  const house = method === 'difference'
+    ? { watch: rules.spreadWatchKPa, limit: rules.spreadLimitKPa }
+    : { watch: rules.spreadWatchPercent, limit: rules.spreadLimitPercent };
+  const limit = (book?.spread && spreadLimitOf(book.spread)) ?? house.limit;
+  return {
+    source: book ? { kind: 'book', name: book.source ?? DEFAULT_BOOK_NAME } : { kind: 'house', school: 'house rule' },
+    method,
+    watch: Math.min(house.watch, limit),
+    limit,
+  };
+}
+
+function spreadLimitOf(spread: NonNullable<Book['spread']>): number | undefined {
+  if (spread.method !== 'difference') return spread.limitPercent;
+  return spread.limit === undefined ? undefined : toKPa(spread.limit, spread.unit ?? 'psi');
+}

@@ -1,0 +1,4 @@
+export * from './doubt';
+export * from './input-error';
+export * from './normal';
+export * from './pressure';

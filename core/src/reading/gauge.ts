@@ -1,0 +1,53 @@
+import type { Fuel } from '../engine/engine';
+import type { Tester } from '../jobfile/job-file';
+import { combined, rectangular } from '../quantity/doubt';
+import { type PressureUnit, toKPa } from '../quantity/pressure';
+
+/** A gauge with every figure known, in kPa. */
+export interface Gauge {
+  fullScaleKPa: number;
+  divisionKPa: number;
+  accuracyPercentOfFullScale: number;
+  /** False when the full scale was not stated and the usual class for this fuel is supposed. */
+  fullScaleStated: boolean;
+}
+
+const SUPPOSED_CLASS_PERCENT = 2;
+/** What a shop cart carries, psi: full scale and division. */
+const SUPPOSED: Readonly<Record<Fuel, { fullScale: number; division: number }>> = {
+  petrol: { fullScale: 300, division: 5 },
+  diesel: { fullScale: 1000, division: 10 },
+};
+
+/** The compression gauge behind a test. What the tester does not state is supposed: class 2 %, a full scale that suits the fuel. */
+export function compressionGauge(tester: Tester | undefined, fuel: Fuel): Gauge {
+  const unit: PressureUnit = tester?.unit ?? 'psi';
+  const supposed = SUPPOSED[fuel];
+  return {
+    fullScaleKPa: tester?.fullScale === undefined ? toKPa(supposed.fullScale, 'psi') : toKPa(tester.fullScale, unit),
+    divisionKPa: tester?.division === undefined ? toKPa(supposed.division, 'psi') : toKPa(tester.division, unit),
+    accuracyPercentOfFullScale: tester?.accuracyPercentOfFullScale ?? SUPPOSED_CLASS_PERCENT,
+    fullScaleStated: tester?.fullScale !== undefined,
+  };
+}
+
+/** Doubt from the gauge's class, kPa: the same error for every reading taken with it. */
+export function classDoubtKPa(gauge: Gauge): number {
+  return rectangular((gauge.accuracyPercentOfFullScale / 100) * gauge.fullScaleKPa);
+}
+
+/** Doubt from reading between the marks, kPa: half a division either way. */
+export function divisionDoubtKPa(gauge: Gauge): number {
+  return rectangular(gauge.divisionKPa / 2);
+}
+
+/** Doubt of one reading, kPa, standard. */
+export function readingDoubtKPa(gauge: Gauge): number {
+  return combined(classDoubtKPa(gauge), divisionDoubtKPa(gauge));
+}
+
+/** A gauge is trusted between a quarter and nine tenths of its scale. */
+export function scaleFit(kPa: number, gauge: Gauge): 'below' | 'good' | 'above' {
+  const share = kPa / gauge.fullScaleKPa;
+  return share < 0.25 ? 'below' : share > 0.9 ? 'above' : 'good';
+}

@@ -1,0 +1,2 @@
+export * from './pattern';
+export * from './spread';

@@ -1,0 +1,2 @@
+export * from './headline';
+export * from './sentences';

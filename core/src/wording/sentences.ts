@@ -1,0 +1,189 @@
+import type { SpreadMethod } from '../jobfile/job-file';
+import type { LimitSource } from '../limits/limits';
+import type { Caution, Reason, Settle } from '../judgement/reason';
+import type { TestDoubt } from '../judgement/test-doubt';
+import type { NextReason } from '../plan/next-step';
+import { COVERAGE } from '../quantity/doubt';
+import { formatPressure, type PressureUnit, UNIT_SIGN } from '../quantity/pressure';
+import type { StrokePattern } from '../reading/strokes';
+
+/** Every sentence the judgement can say, in English. Another language is another file with these functions. */
+
+export const METHOD_NAME: Readonly<Record<SpreadMethod, string>> = {
+  'lowest-vs-highest': 'lowest against highest',
+  'each-vs-others': 'each against the mean of the others',
+  'each-vs-mean': 'each against the mean of all',
+  difference: 'plain difference',
+};
+
+export function tellReason(reason: Reason, unit: PressureUnit): string {
+  const p = (kPa: number) => pressure(kPa, unit);
+  switch (reason.rule) {
+    case 'not-measured':
+      return 'Not measured yet.';
+    case 'meets-minimum':
+      return `${figure(reason, unit)} meets the minimum of ${p(reason.limitHereKPa)} (${sourceName(reason.source)}).`;
+    case 'misses-minimum':
+      return `${figure(reason, unit)} misses the minimum of ${p(reason.limitHereKPa)} (${sourceName(reason.source)}).`;
+    case 'too-close-to-minimum':
+      return `${figure(reason, unit)} is too close to the minimum of ${p(reason.limitHereKPa)} (${sourceName(reason.source)}) to call. ${tellSettle(reason.settle)}`;
+    case 'in-lowest-band':
+      return reason.band
+        ? `It meets the minimum, but only in the lowest band that passes, "${reason.band}", below ${p(reason.bandTopKPa)} (${sourceName(reason.source)}).`
+        : `It meets the minimum, but healthy starts at ${p(reason.bandTopKPa)} (${sourceName(reason.source)}).`;
+    case 'above-maximum':
+      return `${p(reason.estimateKPa)} is above the maximum of ${p(reason.maxHereKPa)} (${sourceName(reason.source)}): carbon, a milled head, or oil or fuel in the cylinder.`;
+    case 'no-minimum':
+      return `${capital(sourceName(reason.source))} gives no minimum to hold it against.`;
+    case 'under-a-tenth':
+      return `${p(reason.readKPa)} is under a tenth of ${reason.of === 'limit' ? 'its limit' : 'the best cylinder'} (${p(reason.ofKPa)}). ${reason.repeated ? 'Read more than once.' : 'Read it again before you believe it.'}`;
+    case 'spread-met':
+      return `${spreadAmount(reason, unit)}: within ${spreadFigure(reason.method, reason.limit, unit)} (${spreadSchool(reason)}).`;
+    case 'spread-watch':
+      return `${spreadAmount(reason, unit)}: past the watch line of ${spreadFigure(reason.method, reason.watch, unit)}, within ${spreadFigure(reason.method, reason.limit, unit)} (${spreadSchool(reason)}).`;
+    case 'spread-missed':
+      return `${spreadAmount(reason, unit)}: more than ${spreadFigure(reason.method, reason.limit, unit)} (${spreadSchool(reason)}).`;
+    case 'spread-too-close':
+      return `${spreadAmount(reason, unit)}, too close to ${spreadFigure(reason.method, reason.limit, unit)} to call (${spreadSchool(reason)}). Repeat it, or use a finer gauge.`;
+    case 'stands-above-the-others':
+      return `${spreadFigure(reason.method, reason.amount, unit)} above the others (${METHOD_NAME[reason.method]}): carbon here, or the others are low.`;
+    case 'cold-corrected':
+      return `Read ${p(reason.readKPa)} cold; about ${p(reason.estimateKPa)} warm, give or take 5 %.`;
+    case 'limit-moved':
+      return `Minimum ${p(reason.seaLevelKPa)} at sea level, ${p(reason.hereKPa)} at ${reason.atmosphereKPa.toFixed(1)} kPa of air here.`;
+    case 'attempts-averaged':
+      return reason.used === reason.of
+        ? `Mean of ${reason.used} readings that agree.`
+        : `Mean of the latest ${reason.used} readings, which agree; ${count(reason.of - reason.used, 'earlier one')} set aside.`;
+    case 'attempts-disagree':
+      return `Two readings disagree: ${p(reason.earlierKPa)}, then ${p(reason.latestKPa)}. The latest counts until a third settles it.`;
+    case 'test-doubted':
+      return `${tellDoubt(reason.doubt)} That alone could explain it.`;
+    case 'stroke-pattern':
+      return tellPattern(reason.pattern, reason.firstShare);
+  }
+}
+
+function tellSettle(settle: Settle): string {
+  switch (settle.by) {
+    case 'repeat': return `${settle.times === 1 ? 'One more reading' : `${settle.times} more readings`} should settle it.`;
+    case 'warm-engine': return 'A warm engine would settle it.';
+    case 'finer-gauge': return 'Repeat it, or use a finer gauge.';
+  }
+}
+
+function tellPattern(pattern: StrokePattern, firstShare: number): string {
+  const share = `First stroke made ${percent(100 * firstShare)} of the peak`;
+  switch (pattern) {
+    case 'quick': return `${share}: it fills quickly.`;
+    case 'climbing': return `${share} and each stroke added: rings or bore, or a long hose.`;
+    case 'flat-low': return `${share} and it never built: valve, head gasket or crack.`;
+    case 'too-few': return 'Too few strokes noted to say more.';
+  }
+}
+
+function tellDoubt(doubt: TestDoubt): string {
+  switch (doubt.which) {
+    case 'throttle-closed': return 'The throttle was shut.';
+    case 'tester-without-valve': return `The tester has no valve at the engine end, so its hose counts as chamber: it may show as little as ${percent(100 * doubt.leastShare)} of the truth.`;
+    case 'slow-cranking': return `It cranked at only ${doubt.crankingRpm} rev/min.`;
+    case 'compression-release': return 'The compression release bumps a valve while cranking, so the gauge reads low on a sound engine.';
+  }
+}
+
+export function tellCaution(caution: Caution, unit: PressureUnit): string {
+  const p = (kPa: number) => pressure(kPa, unit);
+  switch (caution.caution) {
+    case 'scale-unsuitable':
+      return `Cyl ${caution.cylinder}: ${p(caution.readKPa)} lies ${caution.side === 'below' ? 'in the bottom quarter' : 'in the top tenth'} of a ${p(caution.fullScaleKPa)} gauge. Use one that suits.`;
+    case 'attempts-disagree':
+      return `Cyl ${caution.cylinder} read ${p(caution.earlierKPa)}, then ${p(caution.latestKPa)}. Take a third reading.`;
+    case 'mixed-conditions':
+      return `The cylinders were not tested alike (${caution.what.join(', ')}): the spread compares unlike readings.`;
+    case 'temperature-unknown':
+      return 'Whether the engine was warm was not noted. Cold reads 5 to 10 % low.';
+    case 'warm-engine-cold-book':
+      return 'The book gives figures for a cold engine; this one was warm and reads higher.';
+    case 'test-doubted':
+      return tellDoubt(caution.doubt);
+    case 'question-the-test-first':
+      return 'All cylinders are low together. Question the test before the engine: throttle open, battery full, tester valve, decompression off.';
+    case 'lever-release':
+      return 'This engine has a decompression lever: make sure it is off.';
+    case 'repeat-a-dead-reading':
+      return `Cyl ${caution.cylinder} makes next to nothing. Check the adapter seals and read it again.`;
+    case 'needle-fell':
+      return `Cyl ${caution.cylinder}: the needle fell at stroke ${caution.stroke}. The tester's own valve leaks; the peak still counts.`;
+    case 'not-all-measured':
+      return `Not measured: ${cylinders(caution.missing)}.`;
+    case 'spread-single-cylinder':
+      return 'One cylinder: there is no other to compare it with.';
+  }
+}
+
+export function tellNext(reason: NextReason): string {
+  switch (reason.because) {
+    case 'nothing-measured': return 'Nothing measured yet. Every cylinder, dry, the same number of strokes on each.';
+    case 'release-hides': return 'The compression release makes a sound engine read low. Leak-down is the honest test here.';
+    case 'still-to-measure': return `Still to measure: ${cylinders(reason.missing)}. A verdict needs them all.`;
+    case 'read-once': return `It reads ${reason.state} on one reading. Test it again before you believe it.`;
+    case 'attempts-disagree': return 'Two readings disagree. A third settles which one counts.';
+    case 'too-close': return 'Too close to its limit to call.';
+    case 'all-low': return 'Low all round speaks of the test first: throttle, battery, tester valve, decompression.';
+    case 'oil-tells-rings-from-valves': return 'Low again, so it is real. Oil over the piston tells rings from valves.';
+    case 'find-where-the-air-goes': return reason.neighbours.length > 0
+      ? `Air in at top dead centre, and listen where it goes: also at the plug hole of ${cylinders(reason.neighbours)}.`
+      : 'Air in at top dead centre, and listen where it goes.';
+    case 'reads-nothing': return 'Oil cannot help a cylinder that makes nothing. Look at the valves moving, then listen for the air.';
+    case 'half-of-the-other': return `About half of cylinder ${reason.other}: valve train or rod. Open the rocker cover before ordering anything.`;
+    case 'past-watch': return 'It passes, with little to spare. Note it, and test again next season.';
+    case 'good-and-even': return 'Good and even. Compression is not the trouble: look at spark and fuel.';
+    case 'cannot-crank': return 'It cannot be cranked, so put air in instead.';
+  }
+}
+
+/** `112 psi ± 8` */
+function figure(reason: { estimateKPa: number; doubtKPa: number }, unit: PressureUnit): string {
+  return `${pressure(reason.estimateKPa, unit)} ± ${formatPressure(COVERAGE * reason.doubtKPa, unit)}`;
+}
+
+export function pressure(kPa: number, unit: PressureUnit): string {
+  return `${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`;
+}
+
+export function percent(figureInPercent: number): string {
+  return `${figureInPercent.toFixed(0)} %`;
+}
+
+export function sourceName(source: LimitSource): string {
+  return source.kind === 'book' ? source.name : `rule of thumb: ${source.school}`;
+}
+
+/** `cyl 2`, `cyl 2 and 3`, `cyl 1, 2 and 3` */
+export function cylinders(ids: readonly string[]): string {
+  const last = ids[ids.length - 1];
+  return ids.length < 2 ? `cyl ${last}` : `cyl ${ids.slice(0, -1).join(', ')} and ${last}`;
+}
+
+function spreadAmount(reason: { method: SpreadMethod; amount: number }, unit: PressureUnit): string {
+  const amount = spreadFigure(reason.method, reason.amount, unit);
+  switch (reason.method) {
+    case 'lowest-vs-highest':
+    case 'difference': return reason.amount === 0 ? 'The best one' : `${amount} under the best one`;
+    case 'each-vs-others': return `${amount} from the mean of the others`;
+    case 'each-vs-mean': return `${amount} from the mean`;
+  }
+}
+
+/** A spread in the method's own measure; `amount` in percent, or in kPa for the plain difference. */
+export function spreadFigure(method: SpreadMethod, amount: number, unit: PressureUnit): string {
+  return method === 'difference' ? pressure(amount, unit) : percent(amount);
+}
+
+function spreadSchool(reason: { method: SpreadMethod; source: LimitSource }): string {
+  const school = reason.source.kind === 'book' ? reason.source.name : reason.source.school;
+  return `${METHOD_NAME[reason.method]}, ${school}`;
+}
+
+const count = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,0 +1,46 @@
+// Bundles the server and the command line with esbuild, when their sources are newer than the bundle.
+import fs from 'node:fs';
+import path from 'node:path';
+import { projectDir } from './packages.mjs';
+
+const BUNDLES = {
+  rugged: { entry: 'cli/src/main.ts', from: ['cli', 'core', 'contract'] },
+  server: { entry: 'server/src/main.ts', from: ['server', 'core', 'contract', 'demo'] },
+};
+
+/** @returns path of the ready bundle */
+export async function ensureBundle(name) {
+  const { entry, from } = BUNDLES[name];
+  const outfile = path.join(projectDir, 'dist', `${name}.mjs`);
+  const sources = [...from.map((dir) => path.join(projectDir, dir, 'src')), path.join(projectDir, 'package-lock.json')];
+  if (newest(sources) > (fs.statSync(outfile, { throwIfNoEntry: false })?.mtimeMs ?? 0)) {
+    const { build } = await import('esbuild');
+    await build({
+      entryPoints: [path.join(projectDir, entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20',
+      sourcemap: name === 'server', packages: name === 'server' ? 'external' : 'bundle', logLevel: 'warning',
+      // Our own packages are TypeScript sources: they go into the bundle, what npm installs stays outside the server's.
+      plugins: [{ name: 'own-packages', setup(b) { b.onResolve({ filter: /^@rugged\// }, (args) => b.resolve(path.join(projectDir, ...ownPath(args.path)), { kind: args.kind, resolveDir: projectDir })); } }],
+      // Bundled CommonJS packages ask for require.
+      banner: { js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);" },
+    });
+    const now = new Date();
+    fs.utimesSync(outfile, now, now);
+  }
+  return outfile;
+}
+
+/** `@rugged/core/quantity` as core/src/quantity/index.ts. */
+function ownPath(specifier) {
+  const [, name, subject] = specifier.split('/');
+  return subject ? [name, 'src', subject, 'index.ts'] : [name, 'src', 'index.ts'];
+}
+
+/** Latest change below any of these paths, ms. */
+export function newest(paths) {
+  return Math.max(0, ...paths.map((p) => {
+    const stat = fs.statSync(p, { throwIfNoEntry: false });
+    if (!stat) return 0;
+    if (!stat.isDirectory()) return stat.mtimeMs;
+    return Math.max(stat.mtimeMs, newest(fs.readdirSync(p).map((name) => path.join(p, name))));
+  }));
+}
