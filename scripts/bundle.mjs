@@ -5,7 +5,8 @@ import { projectDir } from './packages.mjs';
 
 const BUNDLES = {
   rugged: { entry: 'cli/src/main.ts', from: ['cli', 'core', 'contract'] },
-  server: { entry: 'server/src/main.ts', from: ['server', 'core', 'contract', 'demo'] },
+  server: { entry: 'server/src/main.ts', from: ['server', 'core', 'contract'] },
+  'load-demo': { entry: 'demo/src/main.ts', from: ['demo', 'server', 'core', 'contract'] },
 };
 
 /** @returns path of the ready bundle */
@@ -17,7 +18,7 @@ export async function ensureBundle(name) {
     const { build } = await import('esbuild');
     await build({
       entryPoints: [path.join(projectDir, entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20',
-      sourcemap: name === 'server', packages: name === 'server' ? 'external' : 'bundle', logLevel: 'warning',
+      sourcemap: name === 'server', packages: name === 'rugged' ? 'bundle' : 'external', logLevel: 'warning',
       // Our own packages are TypeScript sources: they go into the bundle, what npm installs stays outside the server's.
       plugins: [{ name: 'own-packages', setup(b) { b.onResolve({ filter: /^@rugged\// }, (args) => b.resolve(path.join(projectDir, ...ownPath(args.path)), { kind: args.kind, resolveDir: projectDir })); } }],
       // Bundled CommonJS packages ask for require.

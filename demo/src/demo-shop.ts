@@ -1,0 +1,89 @@
+import type { BookRecord, EngineRecord, JobRecord, Machine, Overrule, Owner, ReadingRecord, Shop, TestRecord } from '@rugged/contract';
+import { FLEET, type FleetItem, OWNERS } from './fleet';
+import { type DemoJob, JOBS } from './jobs';
+import { stableId } from './stable-id';
+
+export const DEMO_EMAIL = 'ines@tidewrack.example';
+export const DEMO_PASSWORD = 'low tide';
+
+/** What the cart carries. */
+const CART_TESTER = { name: 'Cart tester', unit: 'psi', fullScale: 300, division: 2, accuracyPercentOfFullScale: 1.6, valveAtEngineEnd: true } as const;
+const DAY_MS = 24 * 3600 * 1000;
+
+type ByPerson<T, K extends string> = T & Record<K, string>;
+
+export interface DemoShop {
+  shop: Shop;
+  nextJobNumber: number;
+  password: string;
+  people: { id: string; name: string; email: string }[];
+  owners: Owner[];
+  machines: Machine[];
+  engines: EngineRecord[];
+  books: BookRecord[];
+  jobs: ByPerson<JobRecord, 'openedBy'>[];
+  tests: ByPerson<TestRecord, 'startedBy'>[];
+  readings: ByPerson<ReadingRecord, 'takenBy'>[];
+  overrules: ByPerson<Overrule, 'madeBy'>[];
+}
+
+/** The Tidewrack Repair Cooperative as rows, its jobs dated back from `now`. */
+export function demoShop(now: Date): DemoShop {
+  const people = [
+    { id: stableId('person/ines'), name: 'Ines Varr', email: DEMO_EMAIL },
+    { id: stableId('person/tolv'), name: 'Tolv Harn', email: 'tolv@tidewrack.example' },
+  ];
+  const ines = stableId('person/ines');
+  const jobs = JOBS.map((job) => jobRows(job, now, ines));
+  return {
+    shop: {
+      id: stableId('shop'), name: 'Tidewrack Repair Cooperative', unit: 'psi', site: { altitudeM: 0 }, houseRules: {},
+      tester: CART_TESTER, version: 1,
+    },
+    nextJobNumber: Math.max(...JOBS.map((job) => job.number)) + 1,
+    password: DEMO_PASSWORD,
+    people,
+    owners: Object.entries(OWNERS).map(([name, rest]) => ({ id: stableId(`owner/${name}`), name, ...rest, version: 1 })),
+    machines: FLEET.map((item) => ({ id: stableId(`machine/${item.key}`), ownerId: stableId(`owner/${item.owner}`), name: item.machine, version: 1 })),
+    engines: FLEET.map(engineRow),
+    books: FLEET.flatMap(bookRows),
+    jobs: jobs.map(({ job }) => job),
+    tests: jobs.flatMap(({ tests }) => tests),
+    readings: jobs.flatMap(({ readings }) => readings),
+    overrules: jobs.flatMap(({ overrules }) => overrules),
+  };
+}
+
+function engineRow({ key, name, engine }: FleetItem): EngineRecord {
+  return { id: stableId(`engine/${key}`), machineId: stableId(`machine/${key}`), name, ...engine, version: 1 };
+}
+
+function bookRows({ key, books }: FleetItem): BookRecord[] {
+  return books.map((book, i) => ({ id: stableId(`book/${key}/${i}`), engineId: stableId(`engine/${key}`), rank: i + 1, ...book, version: 1 }));
+}
+
+function jobRows(demo: DemoJob, now: Date, by: string) {
+  const opened = now.getTime() - demo.daysAgo * DAY_MS;
+  const at = (minutes: number) => new Date(opened + minutes * 60_000).toISOString();
+  const id = stableId(`job/${demo.number}`);
+  const { number, complaint, alreadyDone, hours } = demo;
+  const job: ByPerson<JobRecord, 'openedBy'> = {
+    id, number, complaint, engineId: stableId(`engine/${demo.fleet}`), site: { altitudeM: demo.altitudeM ?? 0 },
+    status: demo.closed ? 'closed' : 'open', openedAt: at(0), openedBy: by, version: 1,
+    ...(alreadyDone === undefined ? {} : { alreadyDone }),
+    ...(hours === undefined ? {} : { hours }),
+    ...(demo.closed ? { closedAt: at(180) } : {}),
+  };
+  const tests = demo.tests.map(({ conditions }, t): ByPerson<TestRecord, 'startedBy'> => ({
+    id: stableId(`test/${number}/${t}`), jobId: id, kind: 'compression', ...conditions, startedAt: at(20 + 40 * t), startedBy: by,
+    tester: conditions.tester ?? CART_TESTER,
+  }));
+  const readings = demo.tests.flatMap((test, t) => test.readings.map(([cylinder, strokes, peak], r): ByPerson<ReadingRecord, 'takenBy'> => ({
+    id: stableId(`reading/${number}/${t}/${r}`), testId: stableId(`test/${number}/${t}`), cylinder, unit: 'psi', peak, strokes,
+    takenAt: at(22 + 40 * t + 3 * r), takenBy: by,
+  })));
+  const overrules = demo.overrule
+    ? [{ id: stableId(`overrule/${number}`), jobId: id, ...demo.overrule, madeAt: at(120), madeBy: by }]
+    : [];
+  return { job, tests, readings, overrules };
+}

@@ -1,0 +1,2 @@
+export * from './demo-shop';
+export * from './load';

@@ -1,0 +1,24 @@
+import { hashPassword, type Store } from '@rugged/server';
+import { demoShop } from './demo-shop';
+
+/** Fills an empty database with the demo shop, all or nothing. Leaves a database with any shop in it alone. */
+export async function loadDemo({ sequelize, models }: Store, now: Date): Promise<boolean> {
+  if (await models.shops.count() > 0) return false;
+  const demo = demoShop(now);
+  const shopId = demo.shop.id;
+  const passwordHash = await hashPassword(demo.password);
+  await sequelize.transaction(async (transaction) => {
+    const inShop = <T extends object>(rows: T[]) => rows.map((row) => ({ ...row, shopId })) as never[];
+    await models.shops.create({ ...demo.shop, nextJobNumber: demo.nextJobNumber } as never, { transaction });
+    await models.people.bulkCreate(inShop(demo.people.map((person) => ({ ...person, passwordHash }))), { transaction });
+    await models.owners.bulkCreate(inShop(demo.owners), { transaction });
+    await models.machines.bulkCreate(inShop(demo.machines), { transaction });
+    await models.engines.bulkCreate(inShop(demo.engines), { transaction });
+    await models.books.bulkCreate(inShop(demo.books), { transaction });
+    await models.jobs.bulkCreate(inShop(demo.jobs), { transaction });
+    await models.tests.bulkCreate(inShop(demo.tests), { transaction });
+    await models.readings.bulkCreate(inShop(demo.readings), { transaction });
+    await models.overrules.bulkCreate(inShop(demo.overrules), { transaction });
+  });
+  return true;
+}

@@ -1,0 +1,88 @@
+// Builds the web app when its sources changed: Expo export, service worker, packed copies for the wire.
+import { spawn } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { promisify } from 'node:util';
+import zlib from 'node:zlib';
+import { fileURLToPath } from 'node:url';
+import { ensureBundle, newest } from './bundle.mjs';
+import { ensurePackages, projectDir, say } from './packages.mjs';
+
+const APP = path.join(projectDir, 'app');
+export const APP_DIST = path.join(APP, 'dist');
+const SOURCES = ['app/app', 'app/src', 'app/public', 'app/app.json', 'app/metro.config.js', 'app/babel.config.js', 'core/src', 'contract/src', 'package-lock.json', 'scripts/build.mjs'];
+
+export async function ensureWebApp() {
+  const stamp = path.join(APP_DIST, 'built');
+  const built = fs.statSync(stamp, { throwIfNoEntry: false })?.mtimeMs ?? 0;
+  if (newest(SOURCES.map((source) => path.join(projectDir, source))) <= built) return;
+  const next = path.join(APP, 'dist-next');
+  fs.rmSync(next, { recursive: true, force: true });
+  await exportApp(next);
+  say('Writing the service worker and packing files ...');
+  await serviceWorker(next);
+  await pack(next);
+  fs.writeFileSync(path.join(next, 'built'), new Date().toISOString());
+  fs.rmSync(APP_DIST, { recursive: true, force: true });
+  fs.renameSync(next, APP_DIST);
+}
+
+/** Expo's export, with a line of progress every few seconds. */
+function exportApp(out) {
+  say('Building the app (about a minute the first time) ...');
+  const started = Date.now();
+  const child = spawn(process.execPath, [path.join(projectDir, 'node_modules', '.bin', 'expo'), 'export', '--platform', 'web', '--output-dir', out], {
+    cwd: APP, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' },
+  });
+  let output = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => { output += chunk; });
+  const progress = setInterval(() => say(`  ... building, ${Math.round((Date.now() - started) / 1000)} s`), 10_000);
+  return new Promise((resolve, reject) => {
+    child.once('error', reject);
+    child.once('exit', (code) => {
+      clearInterval(progress);
+      if (code === 0) resolve();
+      else reject(new Error(`expo export failed (exit ${code}):\n${output.slice(-4000)}`));
+    });
+  });
+}
+
+/** Everything the app needs to start without signal. */
+async function serviceWorker(dist) {
+  const { generateSW } = await import('workbox-build');
+  const { warnings } = await generateSW({
+    globDirectory: dist,
+    globPatterns: ['**/*.{html,js,json,woff2,svg,png,ico,webmanifest}'],
+    globIgnores: ['metadata.json', 'sw.js', 'workbox-*.js'],
+    swDest: path.join(dist, 'sw.js'),
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/api\//],
+    clientsClaim: true,
+    skipWaiting: true,
+    cleanupOutdatedCaches: true,
+    sourcemap: false,
+    mode: 'production',
+    maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
+  });
+  for (const warning of warnings) say(warning);
+}
+
+const gzip = promisify(zlib.gzip);
+const brotli = promisify(zlib.brotliCompress);
+
+async function pack(dist) {
+  const files = fs.readdirSync(dist, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && /\.(html|js|css|json|svg|webmanifest)$/.test(entry.name))
+    .map((entry) => path.join(entry.parentPath ?? entry.path, entry.name));
+  await Promise.all(files.map(async (file) => {
+    const content = fs.readFileSync(file);
+    if (content.length < 1024) return;
+    fs.writeFileSync(`${file}.gz`, await gzip(content, { level: 9 }));
+    fs.writeFileSync(`${file}.br`, await brotli(content, { params: { [zlib.constants.BROTLI_PARAM_QUALITY]: 9 } }));
+  }));
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  ensurePackages();
+  await Promise.all([ensureWebApp(), ensureBundle('server'), ensureBundle('load-demo'), ensureBundle('rugged')]);
+}

@@ -1,0 +1,76 @@
+import { randomBytes } from 'node:crypto';
+import { check, signInSchema } from '@rugged/contract';
+import connectPgSimple from 'connect-pg-simple';
+import { Router, type Request } from 'express';
+import rateLimit from 'express-rate-limit';
+import session from 'express-session';
+import type { Pool } from 'pg';
+import { NOBODY, verifyPassword } from '../accounts/password';
+import { present } from '../store/models';
+import type { Store } from '../store/store';
+import { Refusal, refuse } from './problem';
+import { type Who, whoAsks } from './request';
+
+export const COOKIE = 'rugged.sid';
+const FORTNIGHT_MS = 14 * 24 * 3600 * 1000;
+
+/** Sessions live in the database, so that any server can answer and a kill signs nobody out. */
+export async function sessions(pool: Pool) {
+  const PgStore = connectPgSimple(session);
+  return session({
+    name: COOKIE,
+    secret: await sharedSecret(pool),
+    store: new PgStore({ pool, tableName: 'session', disableTouch: true, pruneSessionInterval: 3600 }),
+    resave: false,
+    saveUninitialized: false,
+    cookie: { httpOnly: true, sameSite: 'lax', maxAge: FORTNIGHT_MS },
+  });
+}
+
+/** Made once and kept in the database: every server behind one address signs cookies alike. */
+async function sharedSecret(pool: Pool): Promise<string> {
+  await pool.query('INSERT INTO server_secret (secret) VALUES ($1) ON CONFLICT DO NOTHING', [randomBytes(32).toString('base64url')]);
+  const { rows } = await pool.query<{ secret: string }>('SELECT secret FROM server_secret');
+  return (rows[0] as { secret: string }).secret;
+}
+
+/** `/api/session`: sign in, who am I, sign out. */
+export function sessionRoutes({ models }: Store): Router {
+  const routes = Router();
+  const slowGuessing = rateLimit({
+    windowMs: 15 * 60_000, limit: 20, skipSuccessfulRequests: true, standardHeaders: 'draft-8', legacyHeaders: false,
+    handler: () => { throw new Refusal(429, 'too-many-tries', 'Too many wrong tries. Wait a quarter of an hour'); },
+  });
+
+  routes.post('/', slowGuessing, async (req, res) => {
+    const checked = check(signInSchema, req.body ?? {});
+    if (!checked.ok) throw refuse.fields(checked.errors);
+    const { email, password } = checked.value;
+    const person = await models.people.findOne({ where: { email: email.trim().toLowerCase() } });
+    const right = await verifyPassword(password, person?.get('passwordHash') as string ?? NOBODY);
+    if (!person || !right) throw new Refusal(401, 'wrong-password', 'That address and password do not go together');
+    await new Promise<void>((resolve, reject) => { req.session.regenerate((error) => (error ? reject(error) : resolve())); });
+    req.session.who = { personId: person.get('id') as string, shopId: person.get('shopId') as string };
+    res.status(201).json(await describe(req.session.who));
+  });
+
+  routes.get('/', async (req, res) => {
+    res.json(await describe(whoAsks(req)));
+  });
+
+  routes.delete('/', async (req, res) => {
+    await endSession(req);
+    res.clearCookie(COOKIE).status(204).end();
+  });
+
+  async function describe(who: Who) {
+    const [person, shop] = await Promise.all([models.people.findByPk(who.personId), models.shops.findByPk(who.shopId)]);
+    if (!person || !shop) throw new Refusal(401, 'signed-out', 'Sign in first');
+    const { id, name, email } = present(person);
+    return { person: { id, name, email }, shop: present(shop) };
+  }
+  return routes;
+}
+
+const endSession = (req: Request) =>
+  new Promise<void>((resolve, reject) => { req.session.destroy((error) => (error ? reject(error) : resolve())); });

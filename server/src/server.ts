@@ -1,0 +1,71 @@
+import compression from 'compression';
+import express, { type Express, Router } from 'express';
+import pg from 'pg';
+import { pino } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { bookRoutes } from './http/books';
+import { engineRoutes } from './http/engines';
+import { headers } from './http/headers';
+import { jobRoutes } from './http/jobs';
+import { machineRoutes } from './http/machines';
+import { overruleRoutes } from './http/overrules';
+import { ownerRoutes } from './http/owners';
+import { notFound, onError } from './http/problem';
+import { readingRoutes } from './http/readings';
+import { whoAsks } from './http/request';
+import { sameOrigin } from './http/same-origin';
+import { sessionRoutes, sessions } from './http/session';
+import { shopRoutes } from './http/shop';
+import { testRoutes } from './http/tests';
+import { webApp } from './http/web-app';
+import { connect } from './store/sequelize';
+import { openStore, type Store } from './store/store';
+
+const LARGEST_BODY = '256kb';
+
+export interface Server { app: Express; store: Store; close(): Promise<void> }
+
+/** The whole server on a migrated database. It keeps no state of its own: several may stand behind one address. */
+export async function createServer({ databaseUrl, dist }: { databaseUrl: string; dist?: string }): Promise<Server> {
+  const store = openStore(connect(databaseUrl));
+  const pool = new pg.Pool({ connectionString: databaseUrl, max: 5, application_name: 'rugged-gauge-sessions' });
+  // A connection that dies while idle is replaced by the pool; without a listener it would end the process.
+  pool.on('error', () => undefined);
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('etag', 'weak');
+  app.use(pinoHttp({ logger: pino({ level: process.env['LOG_LEVEL'] ?? 'error' }), autoLogging: false }));
+  app.use(headers);
+  app.use(compression());
+  app.use('/api', await api(store, pool));
+  if (dist) app.use(webApp(dist));
+  app.use(notFound, onError);
+  return { app, store, close: async () => { await Promise.all([pool.end(), store.sequelize.close()]); } };
+}
+
+async function api(store: Store, pool: pg.Pool): Promise<Router> {
+  const routes = Router();
+  routes.use((_req, res, next) => {
+    res.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  routes.get('/health', async (_req, res) => {
+    await store.sequelize.query('SELECT 1');
+    res.json({ ok: true });
+  });
+  routes.use(sameOrigin, express.json({ limit: LARGEST_BODY }), await sessions(pool));
+  routes.use('/session', sessionRoutes(store));
+  // From here on nobody is answered without a session.
+  routes.use((req, _res, next) => { whoAsks(req); next(); });
+  routes.use('/shop', shopRoutes(store));
+  routes.use('/owners', ownerRoutes(store));
+  routes.use('/machines', machineRoutes(store));
+  routes.use('/engines', engineRoutes(store));
+  routes.use('/books', bookRoutes(store));
+  routes.use('/jobs', jobRoutes(store));
+  routes.use('/tests', testRoutes(store));
+  routes.use('/readings', readingRoutes(store));
+  routes.use('/overrules', overruleRoutes(store));
+  routes.use(notFound);
+  return routes;
+}

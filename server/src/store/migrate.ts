@@ -1,0 +1,31 @@
+import type { Sequelize, Transaction } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import * as records from './migrations/001-records';
+
+export interface MigrationContext { sequelize: Sequelize; transaction: Transaction; sql(text: string): Promise<unknown> }
+interface Migration { up(context: MigrationContext): Promise<void> }
+
+/** In order. Imported by name, so that they survive bundling. */
+const MIGRATIONS: Readonly<Record<string, Migration>> = { '001-records': records };
+
+const ADVISORY_LOCK = 727_001;
+
+/** Brings the schema up to date, each migration in its own transaction; servers that start together wait for each other. */
+export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  const umzug = new Umzug({
+    migrations: Object.entries(MIGRATIONS).map(([name, migration]) => ({
+      name,
+      up: () => sequelize.transaction((transaction) => migration.up({
+        sequelize, transaction, sql: (text) => sequelize.query(text, { transaction }),
+      })),
+    })),
+    context: sequelize,
+    storage: new SequelizeStorage({ sequelize, tableName: 'schema_migrations' }),
+    logger: undefined,
+  });
+  return sequelize.transaction(async (transaction) => {
+    await sequelize.query('SET LOCAL idle_in_transaction_session_timeout = 0; SET LOCAL statement_timeout = 0', { transaction });
+    await sequelize.query(`SELECT pg_advisory_xact_lock(${ADVISORY_LOCK})`, { transaction });
+    return (await umzug.up()).map((migration) => migration.name);
+  });
+}

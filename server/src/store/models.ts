@@ -1,0 +1,94 @@
+import type { Book, Engine, HouseRules, PressureUnit, Site, State, Tester } from '@rugged/core';
+import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
+
+/** The rows as they are stored. Absent is null here and left out on the wire. */
+type Nullable<T> = { [K in keyof T]: T[K] | null };
+
+export interface ShopRow {
+  id: string; name: string; unit: PressureUnit; site: Site; houseRules: Partial<HouseRules>; tester: Tester; nextJobNumber: number; version: number;
+}
+export interface PersonRow { id: string; shopId: string; name: string; email: string; passwordHash: string }
+export type OwnerRow = { id: string; shopId: string; name: string; version: number } & Nullable<{ phone: string; email: string; note: string }>;
+export type MachineRow = { id: string; shopId: string; ownerId: string; name: string; version: number } & Nullable<{ serial: string; note: string }>;
+export type EngineRow = { id: string; shopId: string; machineId: string; name: string; version: number } & Nullable<Required<Engine>>;
+export type BookRow = { id: string; shopId: string; engineId: string; rank: number; version: number } & Nullable<Required<Book>>;
+export type JobRow = {
+  id: string; shopId: string; number: number; engineId: string; complaint: string; site: Site; status: 'open' | 'closed'; openedAt: Date; openedBy: string; version: number;
+} & Nullable<{ alreadyDone: string; hours: number; closedAt: Date }>;
+export type TestRow = { id: string; shopId: string; jobId: string; kind: 'compression'; startedAt: Date; startedBy: string } & Nullable<{
+  engineTemperature: string; throttle: string; plugs: string; crankingRpm: number; tester: Tester;
+}>;
+export type ReadingRow = { id: string; shopId: string; testId: string; cylinder: string; unit: PressureUnit; peak: number; takenAt: Date; takenBy: string } & Nullable<{
+  strokes: number[]; per: string; wet: boolean; oilMl: number; supersedes: string; withdrawn: boolean;
+}>;
+export type OverruleRow = { id: string; shopId: string; jobId: string; reason: string; madeAt: Date; madeBy: string } & Nullable<{ cylinder: string; state: State }>;
+
+export type Stored<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
+
+export interface Models {
+  shops: Stored<ShopRow>;
+  people: Stored<PersonRow>;
+  owners: Stored<OwnerRow>;
+  machines: Stored<MachineRow>;
+  engines: Stored<EngineRow>;
+  books: Stored<BookRow>;
+  jobs: Stored<JobRow>;
+  tests: Stored<TestRow>;
+  readings: Stored<ReadingRow>;
+  overrules: Stored<OverruleRow>;
+}
+
+const { UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE } = DataTypes;
+const id = { type: UUID, primaryKey: true };
+const version = { type: INTEGER, defaultValue: 1 };
+
+/** Column types by table. Names are the wire's; the database's are the same in snake case. */
+const TABLES = {
+  shops: { id, name: TEXT, unit: TEXT, site: JSONB, houseRules: JSONB, tester: JSONB, nextJobNumber: INTEGER, version },
+  people: { id, shopId: UUID, name: TEXT, email: TEXT, passwordHash: TEXT },
+  owners: { id, shopId: UUID, name: TEXT, phone: TEXT, email: TEXT, note: TEXT, version },
+  machines: { id, shopId: UUID, ownerId: UUID, name: TEXT, serial: TEXT, note: TEXT, version },
+  engines: {
+    id, shopId: UUID, machineId: UUID, name: TEXT, cycle: TEXT, fuel: TEXT, family: TEXT, layout: TEXT, cylinders: JSONB, banks: JSONB,
+    neighbours: JSONB, firingOrder: JSONB, firingIntervals: JSONB, rotation: TEXT, boreMm: DOUBLE, strokeMm: DOUBLE, conrodMm: DOUBLE,
+    compressionRatio: DOUBLE, ratioBasis: TEXT, compressionRelease: TEXT, cooling: TEXT, headless: BOOLEAN, hours: DOUBLE, cranks: BOOLEAN, version,
+  },
+  books: {
+    id, shopId: UUID, engineId: UUID, rank: INTEGER, source: TEXT, engineTemperature: TEXT, conditions: TEXT, compression: JSONB,
+    spread: JSONB, leakage: JSONB, crankcase: JSONB, version,
+  },
+  jobs: {
+    id, shopId: UUID, number: INTEGER, engineId: UUID, complaint: TEXT, alreadyDone: TEXT, hours: DOUBLE, site: JSONB,
+    status: { type: TEXT, defaultValue: 'open' }, openedAt: DATE, closedAt: DATE, openedBy: UUID, version,
+  },
+  tests: {
+    id, shopId: UUID, jobId: UUID, kind: TEXT, engineTemperature: TEXT, throttle: TEXT, plugs: TEXT, crankingRpm: DOUBLE, tester: JSONB,
+    startedAt: DATE, startedBy: UUID,
+  },
+  readings: {
+    id, shopId: UUID, testId: UUID, cylinder: TEXT, unit: TEXT, peak: DOUBLE, strokes: JSONB, per: TEXT, wet: BOOLEAN, oilMl: DOUBLE,
+    takenAt: DATE, takenBy: UUID, supersedes: UUID, withdrawn: BOOLEAN,
+  },
+  overrules: { id, shopId: UUID, jobId: UUID, cylinder: TEXT, state: TEXT, reason: TEXT, madeAt: DATE, madeBy: UUID },
+} satisfies Record<keyof Models, ModelAttributes>;
+
+export type Table = keyof Models;
+
+/** Kept inside: never sent to a client. */
+const INSIDE = new Set(['shopId', 'nextJobNumber', 'passwordHash', 'openedBy', 'startedBy', 'takenBy', 'madeBy']);
+
+/** The fields of a table that go over the wire. */
+export function wireFields(table: Table): string[] {
+  return Object.keys(TABLES[table]).filter((field) => !INSIDE.has(field));
+}
+
+export function defineModels(sequelize: Sequelize): Models {
+  return Object.fromEntries(Object.entries(TABLES).map(([table, attributes]) =>
+    [table, sequelize.define(table, attributes as ModelAttributes, { tableName: table })])) as unknown as Models;
+}
+
+/** A stored row as the wire has it: no inside fields, nothing that is absent. */
+export function present(row: Model): Record<string, unknown> {
+  return Object.fromEntries(Object.entries(row.get({ plain: true }) as object)
+    .filter(([field, value]) => !INSIDE.has(field) && value !== null && value !== undefined));
+}
