@@ -2,7 +2,7 @@ import type { SpreadMethod } from '../jobfile/job-file';
 import type { LimitSource } from '../limits/limits';
 import type { Caution, Reason, Settle } from '../judgement/reason';
 import type { TestDoubt } from '../judgement/test-doubt';
-import type { NextReason } from '../plan/next-step';
+import type { NextReason, NextTest } from '../plan/next-step';
 import { COVERAGE } from '../quantity/doubt';
 import { formatPressure, type PressureUnit, UNIT_SIGN } from '../quantity/pressure';
 import type { StrokePattern } from '../reading/strokes';
@@ -187,3 +187,19 @@ function spreadSchool(reason: { method: SpreadMethod; source: LimitSource }): st
 
 const count = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What to do next, in a few words. */
+export function tellStep(test: NextTest, cylinder: string | null): string {
+  const on = cylinder === null ? '' : ` on cylinder ${cylinder}`;
+  switch (test) {
+    case 'compression': return cylinder === null ? 'Compression' : `Compression, cylinder ${cylinder} first`;
+    case 'leakdown': return `Leak-down${on}`;
+    case 'crankcase': return 'Crankcase pressure';
+    case 'wet': return `Wet test${on}`;
+    case 'retest': return cylinder === null ? 'Test again' : `Test cylinder ${cylinder} again`;
+    case 'inspect-valve-train': return cylinder === null ? 'Look under the rocker cover' : `Look under the rocker cover, cylinder ${cylinder}`;
+    case 'check-tester': return 'Question the test first';
+    case 'quick-checks': return 'Spark and fuel';
+    case 'stop': return 'Compression is done';
+  }
+}

@@ -1,0 +1,28 @@
+import { useIsRestoring } from '@tanstack/react-query';
+import { Slot } from 'expo-router';
+import { useEffect } from 'react';
+import { View } from 'react-native';
+import { outbox } from '@/data/client';
+import { useSession } from '@/data/session';
+import { Frame } from '@/features/frame/frame';
+import { SignInScreen } from '@/features/sign-in/sign-in-screen';
+import { Empty, Waiting } from '@/ui/screen';
+import { useColours } from '@/ui/theme';
+
+/** Everything behind the sign-in. A deep link waits here and goes on after it. */
+export default function ShopLayout() {
+  const c = useColours();
+  const restoring = useIsRestoring();
+  const { data: session, isError, refetch } = useSession();
+  const personId = session?.person.id;
+  useEffect(() => { outbox.signIn(personId); }, [personId]);
+  if (session) return <Frame><Slot /></Frame>;
+  if (session === null) return <SignInScreen />;
+  return (
+    <View style={{ flex: 1, backgroundColor: c.ground, padding: 12, justifyContent: 'center' }}>
+      {isError && !restoring
+        ? <Empty icon="cloud-off-outline" title="No signal" words="The first visit needs the server. After that the bench works without." button="Try again" onPress={() => void refetch()} />
+        : <Waiting what="Opening the shop" />}
+    </View>
+  );
+}

@@ -1,0 +1,3 @@
+import { EngineScreen } from '@/features/engines/engine-screen';
+
+export default EngineScreen;

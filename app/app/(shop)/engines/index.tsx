@@ -1,0 +1,3 @@
+import { EnginesScreen } from '@/features/engines/engines-screen';
+
+export default EnginesScreen;

@@ -1,0 +1,3 @@
+import { BayScreen } from '@/features/bay/bay-screen';
+
+export default BayScreen;

@@ -1,0 +1,3 @@
+import { CompressionScreen } from '@/features/compression/compression-screen';
+
+export default CompressionScreen;

@@ -1,0 +1,3 @@
+import { FindingsScreen } from '@/features/findings/findings-screen';
+
+export default FindingsScreen;

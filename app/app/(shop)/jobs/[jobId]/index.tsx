@@ -1,0 +1,3 @@
+import { BenchScreen } from '@/features/bench/bench-screen';
+
+export default BenchScreen;

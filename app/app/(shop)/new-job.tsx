@@ -1,0 +1,3 @@
+import { NewJobScreen } from '@/features/new-job/new-job-screen';
+
+export default NewJobScreen;

@@ -1,0 +1,3 @@
+import { OutboxScreen } from '@/features/outbox/outbox-screen';
+
+export default OutboxScreen;

@@ -1,0 +1,3 @@
+import { ShopScreen } from '@/features/shop/shop-screen';
+
+export default ShopScreen;

@@ -1,0 +1,37 @@
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
+import { useFonts } from 'expo-font';
+import { Slot } from 'expo-router';
+import { useEffect } from 'react';
+import { SafeAreaProvider } from 'react-native-safe-area-context';
+import { KEPT_MS, outbox, persister, queryClient } from '@/data/client';
+import { FONT_FILES } from '@/ui/fonts';
+import { NoticeProvider } from '@/ui/notice';
+import { ThemeProvider } from '@/ui/theme';
+
+const PERSIST = { persister, maxAge: KEPT_MS, buster: '1' };
+
+export default function RootLayout() {
+  const [loaded, failed] = useFonts(FONT_FILES);
+  useEffect(() => {
+    const back = () => void outbox.flush();
+    addEventListener('online', back);
+    const away = () => outbox.lost();
+    addEventListener('offline', away);
+    return () => {
+      removeEventListener('online', back);
+      removeEventListener('offline', away);
+    };
+  }, []);
+  if (!loaded && !failed) return null;
+  return (
+    <SafeAreaProvider>
+      <PersistQueryClientProvider client={queryClient} persistOptions={PERSIST}>
+        <ThemeProvider>
+          <NoticeProvider>
+            <Slot />
+          </NoticeProvider>
+        </ThemeProvider>
+      </PersistQueryClientProvider>
+    </SafeAreaProvider>
+  );
+}

@@ -1,0 +1,10 @@
+module.exports = {
+  preset: 'jest-expo',
+  testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx'],
+  setupFiles: ['fake-indexeddb/auto'],
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^@react-native-vector-icons/material-design-icons$': '<rootDir>/src/ui/icon.tsx',
+    '\\.woff2$': '<rootDir>/jest.asset.js',
+  },
+};

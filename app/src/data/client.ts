@@ -1,0 +1,62 @@
+import type { Bench, Page } from '@rugged/contract';
+import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
+import { type InfiniteData, QueryClient } from '@tanstack/react-query';
+import { openDB } from 'idb';
+import { NoSignal, Refused } from './api';
+import { Outbox } from './outbox/outbox';
+import { applied } from './outbox/pending';
+
+const DAY_MS = 24 * 3600 * 1000;
+/** What was opened stays readable without signal for this long. */
+export const KEPT_MS = 60 * DAY_MS;
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      networkMode: 'offlineFirst',
+      staleTime: 10_000,
+      gcTime: KEPT_MS,
+      retry: (failures, error) => !(error instanceof Refused) && !(error instanceof NoSignal) && failures < 2,
+    },
+  },
+});
+
+/** Query keys, a factory a resource. */
+export const keys = {
+  session: ['session'] as const,
+  jobs: (status: string, search: string) => ['jobs', status, search] as const,
+  bench: (jobId: string) => ['bench', jobId] as const,
+  engines: (search: string) => ['engines', search] as const,
+  history: (engineId: string) => ['history', engineId] as const,
+};
+
+const cacheDb = () => openDB('rugged-cache', 1, { upgrade: (db) => { db.createObjectStore('cache'); } });
+
+/** The query cache in the browser's database. */
+export const persister = createAsyncStoragePersister({
+  key: 'queries',
+  throttleTime: 500,
+  storage: {
+    getItem: async (key) => ((await (await cacheDb()).get('cache', key)) as string | undefined) ?? null,
+    setItem: async (key, value) => { await (await cacheDb()).put('cache', value, key); },
+    removeItem: async (key) => { await (await cacheDb()).delete('cache', key); },
+  },
+});
+
+/** The one outbox of this tab. Each answer goes into the cached benches before its entry leaves. */
+export const outbox = new Outbox({
+  onSent: (entry, row) => {
+    queryClient.setQueryData<Bench>(keys.bench(entry.jobId), (bench) => {
+      const base = bench ?? entry.newBench;
+      return base ? applied(base, entry.path, row) : base;
+    });
+    queryClient.setQueriesData<InfiniteData<Page<Bench>>>({ queryKey: ['jobs'] }, (data) => data && {
+      ...data,
+      pages: data.pages.map((page) => ({ ...page, items: page.items.map((bench) => (bench.job.id === entry.jobId ? applied(bench, entry.path, row) : bench)) })),
+    });
+    if (entry.path === '/jobs') {
+      void queryClient.invalidateQueries({ queryKey: ['jobs'] });
+      void queryClient.invalidateQueries({ queryKey: ['engines'] });
+    }
+  },
+});

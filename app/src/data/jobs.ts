@@ -1,0 +1,75 @@
+import { type Bench, type Page, toJobFile } from '@rugged/contract';
+import { InputError, judge, type Judgement } from '@rugged/core';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { Refused } from './api';
+import { keys, outbox, queryClient } from './client';
+import { fetching } from './fetching';
+import { pendingBenches, withPending } from './outbox/pending';
+import { useOutbox } from './use-outbox';
+
+const PAGE = 20;
+
+/** The Bay: a page after the other of whole benches, with those on top that only this device knows. */
+export function useJobs(status: 'open' | 'closed', search: string) {
+  const { entries } = useOutbox();
+  const query = useInfiniteQuery({
+    queryKey: keys.jobs(status, search),
+    queryFn: async ({ pageParam }) => {
+      const page = await fetching<Page<Bench>>(`/jobs?${new URLSearchParams({
+        status, limit: String(PAGE), ...(search ? { search } : {}), ...(pageParam ? { before: pageParam } : {}),
+      }).toString()}`);
+      // Everything the Bay showed can be opened without signal.
+      for (const bench of page.items) queryClient.setQueryData(keys.bench(bench.job.id), bench);
+      return page;
+    },
+    initialPageParam: '',
+    getNextPageParam: (page) => page.next,
+  });
+  const benches = useMemo(() => {
+    const sent = (query.data?.pages ?? []).flatMap((page) => page.items);
+    const known = new Set(sent.map((bench) => bench.job.id));
+    const wanted = search.trim().toLowerCase();
+    const waiting = pendingBenches(entries)
+      .filter((bench) => bench.job.status === status && !known.has(bench.job.id))
+      .filter((bench) => wanted === '' || [bench.engine.name, bench.machine.name, bench.owner.name, bench.job.complaint].some((text) => text.toLowerCase().includes(wanted)));
+    return [...waiting.reverse(), ...sent.map((bench) => withPending(bench, entries)).filter((bench) => bench.job.status === status)];
+  }, [query.data, entries, status, search]);
+  return { ...query, benches, total: query.data?.pages[0]?.total };
+}
+
+/** One bench, readable without signal once it was seen; a job that is still only on this device as well. */
+export function useBench(jobId: string) {
+  const { entries } = useOutbox();
+  const fresh = entries.find((entry) => entry.newBench && entry.jobId === jobId)?.newBench;
+  const query = useQuery({
+    queryKey: keys.bench(jobId),
+    queryFn: () => fetching<Bench>(`/jobs/${jobId}`),
+    enabled: !fresh,
+  });
+  const base = query.data ?? fresh;
+  const bench = useMemo(() => base && withPending(base, entries), [base, entries]);
+  const missing = query.error instanceof Refused && query.error.problem.status === 404;
+  return { bench, missing, isLoading: query.isLoading && !fresh, error: bench ? null : query.error, refetch: query.refetch };
+}
+
+export type Verdict = { ok: true; judgement: Judgement } | { ok: false; error: InputError };
+
+/** What the readings prove, computed here and now. */
+export function judgeBench(bench: Bench): Verdict {
+  try {
+    return { ok: true, judgement: judge(toJobFile(bench)) };
+  } catch (error) {
+    if (error instanceof InputError) return { ok: false, error };
+    throw error;
+  }
+}
+
+export function useVerdict(bench: Bench): Verdict {
+  return useMemo(() => judgeBench(bench), [bench]);
+}
+
+/** Changes a job: on this device at once, at the server when there is signal. */
+export function changeJob(bench: Bench, change: Partial<Pick<Bench['job'], 'complaint' | 'hours' | 'site' | 'status'>>, what: string): Promise<void> {
+  return outbox.keep([{ method: 'PATCH', path: `/jobs/${bench.job.id}`, body: { ...change, version: bench.job.version }, jobId: bench.job.id, what }]);
+}

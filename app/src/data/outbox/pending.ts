@@ -1,0 +1,36 @@
+import type { Bench, JobChange, NewReading, NewTest, Overrule } from '@rugged/contract';
+import type { Entry } from './entry';
+
+/** A bench as the person left it: what the server sent, with what still waits on this device laid over it. */
+export function withPending(bench: Bench, entries: readonly Entry[]): Bench {
+  return entries.filter((entry) => entry.jobId === bench.job.id && !entry.newBench).reduce((state, entry) => applied(state, entry.path, afterwards(entry)), bench);
+}
+
+/** What the record will be once the entry is through: the next change must start from the version it will then have. */
+function afterwards({ method, body }: Entry): Record<string, unknown> {
+  return method === 'PATCH' ? { ...body, version: Number(body['version']) + 1 } : body;
+}
+
+/** Jobs that the server does not know yet. */
+export function pendingBenches(entries: readonly Entry[]): Bench[] {
+  return entries.flatMap((entry) => (entry.newBench ? [withPending(entry.newBench, entries)] : []));
+}
+
+/** One entry, or the server's answer to it, laid over a bench. A row already there is replaced. */
+export function applied(bench: Bench, path: string, row: Record<string, unknown>): Bench {
+  switch (path) {
+    case '/tests': return { ...bench, tests: replaced(bench.tests, row as unknown as NewTest) };
+    case '/readings': return { ...bench, readings: replaced(bench.readings, row as unknown as NewReading) };
+    case '/overrules': return { ...bench, overrules: replaced(bench.overrules, row as unknown as Overrule) };
+    case '/jobs': return { ...bench, job: { ...bench.job, ...row } };
+    case `/jobs/${bench.job.id}`: {
+      const { version, ...change } = row as unknown as JobChange;
+      return { ...bench, job: { ...bench.job, ...change, version: Math.max(version, bench.job.version) } };
+    }
+    default: return bench;
+  }
+}
+
+function replaced<T extends { id: string }>(rows: readonly T[], row: T): T[] {
+  return rows.some(({ id }) => id === row.id) ? rows.map((old) => (old.id === row.id ? { ...old, ...row } : old)) : [...rows, row];
+}

@@ -1,0 +1,75 @@
+import type { Session, Shop, ShopChange, SignIn } from '@rugged/contract';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { Refused, request } from './api';
+import { keys, outbox, queryClient } from './client';
+import { fetching } from './fetching';
+
+/** Who is signed in: null when nobody is. Without signal the last answer stands. */
+export function useSession() {
+  return useQuery({
+    queryKey: keys.session,
+    queryFn: async (): Promise<Session | null> => {
+      try {
+        return await fetching<Session>('/session');
+      } catch (error) {
+        if (error instanceof Refused && error.problem.status === 401) return null;
+        throw error;
+      }
+    },
+    staleTime: 60_000,
+  });
+}
+
+/** The session inside the signed-in part of the app, where there always is one. */
+export function useSignedIn(): Session {
+  const { data } = useSession();
+  if (!data) throw new Error('useSignedIn is for signed-in screens');
+  return data;
+}
+
+export function useSignIn() {
+  return useMutation({
+    mutationFn: (credentials: SignIn) => request<Session>('POST', '/session', credentials),
+    onSuccess: (session) => {
+      queryClient.setQueryData(keys.session, session);
+      outbox.signIn(session.person.id);
+    },
+  });
+}
+
+/** Signs out and forgets what was read. What waits to be sent stays for the next time this person signs in. */
+export function useSignOut() {
+  return useMutation({
+    mutationFn: () => request<void>('DELETE', '/session'),
+    onSuccess: () => {
+      outbox.signIn(undefined);
+      queryClient.clear();
+      queryClient.setQueryData(keys.session, null);
+    },
+  });
+}
+
+/** Changes the shop's settings at once, and takes it back when the server says no. */
+export function useChangeShop() {
+  return useMutation({
+    mutationFn: (change: Omit<ShopChange, 'version'>) => {
+      const { shop } = queryClient.getQueryData<Session>(keys.session) as Session;
+      return request<Shop>('PATCH', '/shop', { ...change, version: shop.version });
+    },
+    onMutate: (change) => {
+      const before = queryClient.getQueryData<Session>(keys.session);
+      if (before) queryClient.setQueryData<Session>(keys.session, { ...before, shop: { ...before.shop, ...change } });
+      return before;
+    },
+    onSuccess: (shop) => {
+      queryClient.setQueryData<Session>(keys.session, (session) => session && { ...session, shop });
+      void queryClient.invalidateQueries({ queryKey: ['jobs'] });
+      void queryClient.invalidateQueries({ queryKey: ['bench'] });
+    },
+    onError: (error, _change, before) => {
+      queryClient.setQueryData(keys.session, before);
+      if (error instanceof Refused && error.problem.status === 409) void queryClient.invalidateQueries({ queryKey: keys.session });
+    },
+    scope: { id: 'shop' },
+  });
+}

@@ -1,0 +1,91 @@
+import { useRouter } from 'expo-router';
+import { useDeferredValue, useState } from 'react';
+import { FlatList, StyleSheet, useWindowDimensions, View } from 'react-native';
+import { useJobs } from '@/data/jobs';
+import { useOutbox } from '@/data/use-outbox';
+import { KeptBadge } from '@/features/outbox/kept-badge';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Empty, Screen, Waiting } from '@/ui/screen';
+import { RAIL } from '@/ui/tokens';
+import { JobCard } from './job-card';
+import { useKeys } from '@/ui/use-keys';
+
+const STATUS = [{ value: 'open', word: 'In work' }, { value: 'closed', word: 'Closed' }] as const;
+
+/** Jobs in work, each with its engine in miniature, its state and what is next. */
+export function BayScreen() {
+  const router = useRouter();
+  const { width } = useWindowDimensions();
+  const [status, setStatus] = useState<'open' | 'closed'>('open');
+  const [search, setSearch] = useState('');
+  const [searching, setSearching] = useState(false);
+  const { benches, total, isLoading, isError, hasNextPage, fetchNextPage, refetch, isFetchingNextPage } = useJobs(status, useDeferredValue(search));
+  const { signal } = useOutbox();
+  useKeys({ n: () => router.push('/new-job'), '/': () => setSearching(true) });
+  const columns = width >= RAIL ? (width >= 1200 ? 3 : 2) : 1;
+  const count = Math.max(total ?? 0, benches.length);
+  return (
+    <Screen
+      title="Bay" fixed wide under={isLoading ? 'Looking' : `${count} ${status === 'open' ? 'in work' : 'closed'}`}
+      action={<View style={styles.actions}><KeptBadge /><Button kind="main" tall={false} onPress={() => router.push('/new-job')}>New job</Button></View>}
+    >
+      <View style={styles.tools}>
+        {searching || search !== ''
+          ? <View style={styles.search}><SearchField value={search} onChange={setSearch} onClose={() => { setSearch(''); setSearching(false); }} /></View>
+          : <Tools status={status} onStatus={setStatus} onSearch={() => setSearching(true)} />}
+      </View>
+      <FlatList
+        key={columns} numColumns={columns} data={benches} keyExtractor={(bench) => bench.job.id} style={styles.list} contentContainerStyle={styles.cards}
+        {...(columns > 1 ? { columnWrapperStyle: styles.row } : {})}
+        renderItem={({ item }) => <View style={columns > 1 ? { flexBasis: `${100 / columns - 1}%` } : styles.whole}><JobCard bench={item} /></View>}
+        onEndReachedThreshold={0.6} onEndReached={() => { if (hasNextPage && !isFetchingNextPage) void fetchNextPage(); }}
+        ListEmptyComponent={isLoading ? <Waiting what="Fetching the jobs" /> : <Nothing {...{ isError, search, status, signal }} onRetry={() => void refetch()} onNew={() => router.push('/new-job')} />}
+        ListFooterComponent={isFetchingNextPage ? <Waiting what="Fetching more" /> : null}
+      />
+    </Screen>
+  );
+}
+
+function Tools({ status, onStatus, onSearch }: { status: 'open' | 'closed'; onStatus(status: 'open' | 'closed'): void; onSearch(): void }) {
+  return (
+    <View style={styles.toolRow}>
+      {STATUS.map(({ value, word }) => (
+        <Button key={value} kind="ground" pressed={status === value} onPress={() => onStatus(value)} style={[styles.grow, status === value ? styles.on : styles.off]}>{word}</Button>
+      ))}
+      <Button kind="ground" icon="magnify" onPress={onSearch} style={styles.grow}>Search</Button>
+    </View>
+  );
+}
+
+function SearchField({ value, onChange, onClose }: { value: string; onChange(text: string): void; onClose(): void }) {
+  return (
+    <View style={styles.toolRow}>
+      <Field label="Search machine, owner, complaint or number" hideLabel value={value} onChange={onChange} autoFocus />
+      <Button kind="ground" onPress={onClose}>Close</Button>
+    </View>
+  );
+}
+
+interface NothingProps { isError: boolean; search: string; status: string; signal: string; onRetry(): void; onNew(): void }
+
+function Nothing({ isError, search, status, signal, onRetry, onNew }: NothingProps) {
+  if (isError) return <Empty icon="cloud-off-outline" title="No signal" words="The jobs could not be fetched, and none were kept on this device yet." button="Try again" onPress={onRetry} />;
+  if (search !== '') return <Empty icon="magnify" title="Nothing found" words={`No job ${status === 'open' ? 'in work' : 'closed'} has "${search}" in its machine, owner, complaint or number.${signal === 'off' ? ' Without signal only what this device knows is searched.' : ''}`} />;
+  if (status === 'closed') return <Empty icon="clipboard-text-outline" title="Nothing closed yet" words="A job that is done is closed on its findings page and stands here." />;
+  return <Empty icon="engine-outline" title="The bay is empty" words="Take an engine in: owner, machine, complaint. Then put the gauge on." button="New job" onPress={onNew} />;
+}
+
+const styles = StyleSheet.create({
+  actions: { flexDirection: 'row', gap: 8, alignItems: 'center' },
+  tools: { minHeight: 48 },
+  toolRow: { flexDirection: 'row', gap: 8, alignItems: 'flex-start' },
+  search: { flex: 1 },
+  grow: { flexGrow: 1 },
+  on: { borderBottomWidth: 5 },
+  off: { opacity: 0.85, borderColor: 'transparent' },
+  list: { flex: 1 },
+  cards: { gap: 9, paddingBottom: 16 },
+  row: { gap: 9, alignItems: 'stretch' },
+  whole: { width: '100%' },
+});

@@ -1,0 +1,59 @@
+import type { Bench } from '@rugged/contract';
+import { type State, tellStep } from '@rugged/core';
+import { useRouter } from 'expo-router';
+import { memo, useMemo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { TouchableRipple } from 'react-native-paper';
+import { judgeBench } from '@/data/jobs';
+import { shownStates } from '@/features/bench/shown-state';
+import { MiniPlan } from '@/ui/engine-plan';
+import { ago } from '@/ui/format';
+import { StateMark, STATE_WORD } from '@/ui/state-mark';
+import { useColours } from '@/ui/theme';
+import { LINE, RADIUS } from '@/ui/tokens';
+import { Figure, Strong, Words } from '@/ui/words';
+
+/** A job in the Bay. */
+export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
+  const c = useColours();
+  const router = useRouter();
+  const { job, engine } = bench;
+  const verdict = useMemo(() => judgeBench(bench), [bench]);
+  const { engine: state, cylinders } = shownStates(bench, verdict.ok ? verdict.judgement : undefined);
+  const step = verdict.ok ? verdict.judgement.next[0] : undefined;
+  const next = job.status === 'closed' ? 'Closed' : step ? tellStep(step.test, step.cylinder) : 'Something entered is not right';
+  const number = job.number === undefined ? 'new' : String(job.number);
+  return (
+    <TouchableRipple
+      borderless role="link" onPress={() => router.push(`/jobs/${job.id}`)} style={[styles.card, { backgroundColor: c.plate, borderColor: c.line }]}
+      aria-label={`Job ${number}, ${engine.name}, ${STATE_WORD[state]}. Next: ${next}`}
+    >
+      <View style={styles.inside}>
+        <View style={styles.plan}><MiniPlan engine={engine} states={cylinders as ReadonlyMap<string, State>} /></View>
+        <View style={styles.words}>
+          <Strong lines={2} style={styles.name}>{engine.name}</Strong>
+          <Words colour="dim" lines={1} style={styles.small}>{`${number} · ${job.complaint}`}</Words>
+          <Strong lines={2} style={styles.next}>{next}</Strong>
+          <View style={styles.foot}>
+            <StateMark state={state} size={15} />
+            {job.status === 'open' && step && step.minutes > 0
+              ? <Figure colour="dim" style={styles.minutes}>{`${step.minutes} min`}</Figure>
+              : <Words colour="dim" style={styles.small}>{ago(job.openedAt)}</Words>}
+          </View>
+        </View>
+      </View>
+    </TouchableRipple>
+  );
+});
+
+const styles = StyleSheet.create({
+  card: { borderWidth: LINE, borderRadius: RADIUS, flexGrow: 1 },
+  inside: { flexDirection: 'row', gap: 12, alignItems: 'center', paddingVertical: 9, paddingHorizontal: 12, flexGrow: 1 },
+  plan: { width: 108, alignItems: 'center' },
+  words: { flex: 1, minWidth: 0 },
+  name: { fontSize: 18, lineHeight: 21 },
+  next: { lineHeight: 19 },
+  small: { fontSize: 15, lineHeight: 19 },
+  foot: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', marginTop: 3 },
+  minutes: { fontSize: 13 },
+});

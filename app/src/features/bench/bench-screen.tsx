@@ -1,0 +1,46 @@
+import type { Bench } from '@rugged/contract';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { useWindowDimensions } from 'react-native';
+import { useVerdict } from '@/data/jobs';
+import { KeptBadge } from '@/features/outbox/kept-badge';
+import { Screen } from '@/ui/screen';
+import { WIDE } from '@/ui/tokens';
+import { useKeys } from '@/ui/use-keys';
+import { BenchGate } from './bench-gate';
+import { benchLine } from './bench-line';
+import { Cautions, Evidence } from './evidence';
+import { KeysSheet } from './keys-sheet';
+import { NextCard } from './next-card';
+import { PlanPlate } from './plan-plate';
+import { Runs } from './runs';
+import { WideBench } from './wide-bench';
+
+export const BenchScreen = () => <BenchGate>{(bench) => <BenchOf bench={bench} />}</BenchGate>;
+
+function BenchOf({ bench }: { bench: Bench }) {
+  const router = useRouter();
+  const { width } = useWindowDimensions();
+  const verdict = useVerdict(bench);
+  const [helping, setHelping] = useState(false);
+  const { job } = bench;
+  const test = (cylinder?: string) => router.push(`/jobs/${job.id}/compression${cylinder ? `?cylinder=${encodeURIComponent(cylinder)}` : ''}`);
+  useKeys({ j: () => router.navigate('/'), c: () => test(), f: () => router.push(`/jobs/${job.id}/findings`), '?': () => setHelping(true), Escape: () => router.navigate('/') });
+  const keysSheet = <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={BENCH_KEYS} />;
+
+  if (width >= WIDE) {
+    return <>{keysSheet}<WideBench bench={bench} verdict={verdict} onCylinder={test}><NextCard bench={bench} verdict={verdict} /><Runs bench={bench} /></WideBench></>;
+  }
+  return (
+    <Screen title={bench.engine.name} under={benchLine(bench)} onBack={() => router.navigate('/')} action={<KeptBadge />}>
+      {keysSheet}
+      <PlanPlate bench={bench} verdict={verdict} onCylinder={test} />
+      <NextCard bench={bench} verdict={verdict} />
+      {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
+      {verdict.ok ? <Evidence bench={bench} judgement={verdict.judgement} /> : null}
+      <Runs bench={bench} />
+    </Screen>
+  );
+}
+
+const BENCH_KEYS = [['C', 'Compression'], ['F', 'Findings'], ['J', 'Jobs in the Bay'], ['?', 'These keys']] as const;

@@ -1,0 +1,63 @@
+import type { Bench } from '@rugged/contract';
+import { type NextStep, type NextTest, tellStep } from '@rugged/core';
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import type { Verdict } from '@/data/jobs';
+import { Button } from '@/ui/button';
+import { Plate } from '@/ui/plate';
+import { Label, Strong, Title, Words } from '@/ui/words';
+
+/** Tests that have a pad. The others are advice: done at the engine, not entered here. */
+const ENTERED: readonly NextTest[] = ['compression', 'retest'];
+
+/** One thing next: what, why, how long, and one big button. */
+export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict }) {
+  const router = useRouter();
+  const { job } = bench;
+  const findings = () => router.push(`/jobs/${job.id}/findings`);
+  const pad = (cylinder: string | null) => router.push(`/jobs/${job.id}/compression${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}`}`);
+
+  if (!verdict.ok) {
+    return (
+      <Plate hand label="Next">
+        <Title>Something entered is not right</Title>
+        <Words>{`${verdict.error.field}: ${verdict.error.reason}.`}</Words>
+      </Plate>
+    );
+  }
+  const [first, ...rest] = verdict.judgement.next;
+  if (!first) return null;
+  const measured = verdict.judgement.cylinders.some((cylinder) => cylinder.compression);
+  const entered = ENTERED.includes(first.test) ? first : rest.find((step) => ENTERED.includes(step.test));
+  const advice = first === entered ? undefined : first;
+  const lead = advice ?? first;
+  return (
+    <Plate label="Next">
+      <Label>{job.status === 'closed' ? 'Closed. Next would be' : 'Next'}</Label>
+      <Title style={styles.title}>{tellStep(lead.test, lead.cylinder)}</Title>
+      <Words colour="dim">{`${lead.reason.text}${lead.minutes > 0 ? ` About ${lead.minutes} min.` : ''}`}</Words>
+      {rest.filter((step) => step !== entered && step !== lead).slice(0, 2).map((step) => <Also key={step.rank} step={step} />)}
+      <View style={styles.buttons}>
+        {entered
+          ? <Button kind="main" onPress={() => pad(entered.cylinder)}>{entered.test === 'retest' ? `Test cyl ${entered.cylinder} again` : measured ? `Go on with cyl ${entered.cylinder}` : 'Start compression'}</Button>
+          : <Button kind="main" onPress={findings}>Findings</Button>}
+        <View style={styles.row}>
+          <Button onPress={() => pad(null)} style={styles.grow}>Compression</Button>
+          {entered ? <Button onPress={findings} disabled={!measured} style={styles.grow}>Findings</Button> : null}
+        </View>
+      </View>
+    </Plate>
+  );
+}
+
+function Also({ step }: { step: NextStep }) {
+  return <Words style={styles.also}><Strong>{`Or: ${tellStep(step.test, step.cylinder)}. `}</Strong>{step.reason.text}</Words>;
+}
+
+const styles = StyleSheet.create({
+  title: { marginTop: 2, marginBottom: 4 },
+  also: { marginTop: 8 },
+  buttons: { gap: 8, marginTop: 10 },
+  row: { flexDirection: 'row', gap: 8 },
+  grow: { flex: 1 },
+});

@@ -1,0 +1,199 @@
+import type { Bench } from '@rugged/contract';
+import { compressionLimits, formatPressure, fromKPa, PRESSURE_UNITS, siteAtmosphere, tellReason, toKPa, UNIT_SIGN } from '@rugged/core';
+import { useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { TouchableRipple } from 'react-native-paper';
+import { useChangeShop } from '@/data/session';
+import { shownStates } from '@/features/bench/shown-state';
+import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
+import { Dial } from '@/ui/dial';
+import { Keypad, type PadKey } from '@/ui/keypad';
+import { Plate } from '@/ui/plate';
+import { StateMark } from '@/ui/state-mark';
+import { useColours } from '@/ui/theme';
+import { LINE, RADIUS, TOUCH } from '@/ui/tokens';
+import { Figure, Label, Strong, Words } from '@/ui/words';
+import { AttemptsSheet } from './attempts-sheet';
+import { errorWords } from './draft';
+import type { CompressionPad as Pad } from './use-compression-pad';
+
+interface Props { bench: Bench; pad: Pad; onDone(): void }
+
+/** Dial, figures, keys and one big button. It fits a phone without scrolling. */
+export function CompressionPad({ bench, pad, onDone }: Props) {
+  const [correcting, setCorrecting] = useState(false);
+  const { draft, act } = pad;
+  const { changeUnit } = useUnitSwitch(pad);
+  const onKey = (key: PadKey) => act({ do: 'key', key });
+  return (
+    <View style={styles.pad}>
+      <CylinderStrip bench={bench} pad={pad} />
+      {pad.conditions.engineTemperature === undefined ? <TemperatureQuestion pad={pad} /> : null}
+      <DialPlate bench={bench} pad={pad} onAttempts={() => setCorrecting(true)} />
+      <VerdictLine bench={bench} pad={pad} />
+      <Keypad
+        onKey={onKey}
+        side={[
+          { name: 'First', label: 'First stroke', chosen: draft.focus === 0, onPress: () => act({ do: 'focus', focus: 0 }) },
+          { name: 'Peak', label: 'Peak', chosen: draft.focus === 'peak', onPress: () => act({ do: 'focus', focus: 'peak' }) },
+          { name: 'Stroke +', label: 'Next stroke', chosen: typeof draft.focus === 'number' && draft.focus > 0, onPress: () => act({ do: 'next-stroke' }) },
+          { name: UNIT_SIGN[pad.unit], label: `Unit ${UNIT_SIGN[pad.unit]}, switch`, onPress: changeUnit },
+        ]}
+      />
+      <Buttons pad={pad} onDone={onDone} />
+      <AttemptsSheet pad={pad} visible={correcting} onClose={() => setCorrecting(false)} />
+    </View>
+  );
+}
+
+/** The next unit, for the whole shop: units are never mixed on one screen. What was typed is converted with it. */
+function useUnitSwitch(pad: Pad) {
+  const { mutate } = useChangeShop();
+  const next = PRESSURE_UNITS[(PRESSURE_UNITS.indexOf(pad.unit) + 1) % PRESSURE_UNITS.length] ?? 'psi';
+  return {
+    changeUnit: () => {
+      pad.convertDraft(next);
+      mutate({ unit: next });
+    },
+  };
+}
+
+function CylinderStrip({ bench, pad }: { bench: Bench; pad: Pad }) {
+  const c = useColours();
+  const few = bench.engine.cylinders.length <= 3;
+  return (
+    <ScrollView horizontal style={styles.strip} contentContainerStyle={[styles.chips, few && styles.full]} showsHorizontalScrollIndicator={false}>
+      {bench.engine.cylinders.map((id) => {
+        const kept = pad.counting.findLast((reading) => reading.cylinder === id);
+        const here = id === pad.cylinder;
+        const figure = kept ? formatPressure(toKPa(kept.peak, kept.unit), pad.unit) : here ? 'now' : '·';
+        return (
+          <TouchableRipple
+            key={id} borderless role="button" aria-pressed={here} aria-label={`Cylinder ${id}, ${kept ? `${figure} ${UNIT_SIGN[pad.unit]}` : 'not measured'}`} onPress={() => pad.select(id)}
+            style={[styles.chip, { backgroundColor: c.plate, borderColor: here ? c.amber : c.line, borderWidth: here ? 4 : LINE }, few && styles.grow]}
+          >
+            <View style={styles.chipInside}><Label colour="ink" lines={1}>{`Cyl ${id}`}</Label><Figure style={styles.chipFigure} colour={kept ? 'ink' : 'dim'}>{figure}</Figure></View>
+          </TouchableRipple>
+        );
+      })}
+    </ScrollView>
+  );
+}
+
+const TEMPERATURE = [{ value: 'cold', word: 'Cold' }, { value: 'warm', word: 'Warm' }] as const;
+
+function TemperatureQuestion({ pad }: { pad: Pad }) {
+  return (
+    <Plate hand style={styles.question}>
+      <Strong style={styles.grow}>Engine cold or warm?</Strong>
+      <Choice label="Engine" hideLabel options={TEMPERATURE} chosen={undefined} onChoose={(engineTemperature) => pad.setConditions({ ...pad.conditions, engineTemperature })} />
+    </Plate>
+  );
+}
+
+function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttempts(): void }) {
+  const { unit, draft, cylinder } = pad;
+  const limits = compressionLimits(bench.engine, bench.books, siteAtmosphere(bench.job.site));
+  const inUnit = (kPa: number | undefined) => (kPa === undefined ? undefined : fromKPa(kPa, unit));
+  const typedPeak = draft.peak !== '' ? Number(draft.peak) : pad.typed.ok ? pad.typed.reading.peak : undefined;
+  const typedFirst = draft.strokes[0] ? Number(draft.strokes[0]) : undefined;
+  const focusText = draft.focus === 'peak' ? (draft.peak || (pad.typed.ok ? String(pad.typed.reading.peak) : '')) : draft.strokes[draft.focus] ?? '';
+  const { tester } = pad.conditions;
+  const fullScale = tester?.fullScale === undefined ? fromKPa(toKPa(bench.engine.fuel === 'diesel' ? 1000 : 300, 'psi'), unit) : fromKPa(toKPa(tester.fullScale, tester.unit ?? 'psi'), unit);
+  const min = inUnit(limits.minHereKPa);
+  const max = inUnit(limits.maxHereKPa);
+  const others = bench.engine.cylinders.filter((id) => id !== cylinder).flatMap((id) => {
+    const kept = pad.counting.findLast((reading) => reading.cylinder === id);
+    return kept ? [{ name: id, at: fromKPa(toKPa(kept.peak, kept.unit), unit) }] : [];
+  });
+  const last = bench.lastTime?.readings.findLast((reading) => reading.cylinder === cylinder);
+  const lastTime = last ? fromKPa(toKPa(last.peak, last.unit), unit) : undefined;
+  const moved = limits.minKPa !== undefined && limits.minHereKPa !== undefined && formatPressure(limits.minKPa, unit) !== formatPressure(limits.minHereKPa, unit);
+  return (
+    <Plate style={styles.dial} label="Gauge">
+      <Dial
+        shown={focusText} unit={draft.focus === 'peak' ? UNIT_SIGN[unit] : `${UNIT_SIGN[unit]}, ${draft.focus === 0 ? 'first stroke' : `stroke ${draft.focus + 1}`}`} fullScale={fullScale} others={others} maxWidth={340}
+        {...(typedPeak === undefined || Number.isNaN(typedPeak) ? {} : { figure: typedPeak })}
+        {...(typedFirst === undefined || Number.isNaN(typedFirst) ? {} : { first: typedFirst })}
+        {...(min === undefined ? {} : { min })} {...(max === undefined ? {} : { max })} {...(lastTime === undefined ? {} : { lastTime })}
+      />
+      <View style={styles.facts}>
+        {draft.strokes.some(Boolean)
+          ? <Words style={styles.fact}>{draft.strokes.length > 1 ? 'strokes ' : 'first stroke '}<Figure>{draft.strokes.filter(Boolean).join(' · ')}</Figure></Words>
+          : pad.attempts.length > 0
+            ? <TouchableRipple role="button" aria-label={`Kept ${pad.attempts.length}, correct or take back`} onPress={onAttempts} style={styles.attempts}><Words style={styles.link}>{'kept '}<Figure>{pad.attempts.map((reading) => formatPressure(toKPa(reading.peak, reading.unit), unit)).join(' · ')}</Figure>{'  change'}</Words></TouchableRipple>
+            : <Words colour="dim" style={styles.fact}>{lastTime === undefined ? 'peak, or strokes first' : `last time ${lastTime.toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 1)}`}</Words>}
+        <Words style={[styles.fact, styles.right]}>
+          {limits.minKPa === undefined || limits.minHereKPa === undefined ? 'no minimum known' : <>
+            {limits.source.kind === 'book' ? 'book ' : 'rule of thumb '}<Figure>{formatPressure(limits.minKPa, unit)}</Figure>
+            {moved ? <>{', here '}<Figure>{formatPressure(limits.minHereKPa, unit)}</Figure></> : null}
+          </>}
+        </Words>
+      </View>
+    </Plate>
+  );
+}
+
+/** What this figure says, said while it is typed. */
+function VerdictLine({ bench, pad }: { bench: Bench; pad: Pad }) {
+  if (pad.error || pad.missing) {
+    return (
+      <Plate hand style={styles.verdict}>
+        <View role="alert" style={styles.grow}><Strong colour="rust">{pad.error ? errorWords(pad.error) : 'Enter the peak first.'}</Strong></View>
+      </Plate>
+    );
+  }
+  const { verdict } = pad;
+  if (!verdict.ok) return null;
+  const cylinder = verdict.judgement.cylinders.find(({ id }) => id === pad.cylinder);
+  if (!cylinder?.compression) return <Plate style={styles.verdict}><Words colour="dim" style={styles.grow}>Crank until the needle stops rising. The same number of strokes on every cylinder.</Words></Plate>;
+  const state = pad.typed.ok ? cylinder.state : shownStates(bench, verdict.judgement).cylinders.get(pad.cylinder) ?? cylinder.state;
+  const telling = cylinder.reasons.find((reason) => TELLING.has(reason.rule)) ?? cylinder.reasons[0];
+  const once = (state === 'low' || state === 'dead') && cylinder.compression.attempts.of === 1;
+  return (
+    <Plate style={styles.verdict}>
+      <StateMark state={state} size={18} />
+      <Words style={styles.said} lines={3}>{telling ? tellReason(telling, pad.unit) : ''}{once ? <Strong> Test it again.</Strong> : null}</Words>
+    </Plate>
+  );
+}
+
+/** Which reason is worth the one line there is: what goes against it first. */
+const TELLING: ReadonlySet<string> = new Set(['under-a-tenth', 'test-doubted', 'attempts-disagree', 'spread-missed', 'misses-minimum', 'too-close-to-minimum', 'spread-too-close', 'spread-watch', 'in-lowest-band', 'above-maximum']);
+
+function Buttons({ pad, onDone }: { pad: Pad; onDone(): void }) {
+  const { draft, typed, next } = pad;
+  const figure = typed.ok ? String(typed.reading.peak) : draft.peak;
+  const empty = draft.peak === '' && !draft.strokes.some(Boolean);
+  return (
+    <View style={styles.buttons}>
+      <Button kind="ground" tall onPress={() => pad.keep(true)} disabled={!typed.ok} label="Keep and test the same cylinder again" style={styles.grow}>Again</Button>
+      {empty
+        ? <Button kind="main" onPress={onDone} style={styles.keep}>Back to the bench</Button>
+        : <Button kind="main" onPress={() => pad.keep(false)} style={styles.keep}>{draft.correcting ? `Correct to ${figure}` : next === undefined ? `Keep ${figure}, done` : `Keep ${figure}, next ${next}`}</Button>}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  pad: { flex: 1, gap: 8 },
+  strip: { flexGrow: 0, flexShrink: 0 },
+  chips: { gap: 8 },
+  full: { flexGrow: 1 },
+  chip: { borderRadius: RADIUS, minHeight: TOUCH.least, minWidth: 84, justifyContent: 'center' },
+  chipInside: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', paddingHorizontal: 8, gap: 6 },
+  chipFigure: { fontSize: 17 },
+  grow: { flexGrow: 1, flexShrink: 1 },
+  question: { flexDirection: 'row', alignItems: 'center', paddingVertical: 4, gap: 8 },
+  dial: { paddingVertical: 4, paddingHorizontal: 6, alignItems: 'center', flexShrink: 1 },
+  facts: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', alignSelf: 'stretch', paddingHorizontal: 6, gap: 8, minHeight: 30 },
+  fact: { fontSize: 15, flexShrink: 1 },
+  right: { textAlign: 'right' },
+  attempts: { minHeight: TOUCH.least, justifyContent: 'center', marginVertical: -8 },
+  link: { fontSize: 15, textDecorationLine: 'underline' },
+  verdict: { flexDirection: 'row', alignItems: 'center', gap: 10, paddingVertical: 7, minHeight: 54 },
+  said: { flex: 1, lineHeight: 19, fontSize: 15.5 },
+  buttons: { flexDirection: 'row', gap: 8 },
+  keep: { flexGrow: 2.2, flexShrink: 1, flexBasis: 0 },
+});

@@ -1,0 +1,70 @@
+import type { Bench } from '@rugged/contract';
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useState } from 'react';
+import { useWindowDimensions } from 'react-native';
+import { BenchGate } from '@/features/bench/bench-gate';
+import { KeysSheet } from '@/features/bench/keys-sheet';
+import { WideBench } from '@/features/bench/wide-bench';
+import { KeptBadge } from '@/features/outbox/kept-badge';
+import { IconButton } from '@/ui/button';
+import { Screen } from '@/ui/screen';
+import { WIDE } from '@/ui/tokens';
+import { useKeys } from '@/ui/use-keys';
+import { conditionWords } from './conditions';
+import { ConditionsSheet } from './conditions-sheet';
+import { CompressionPad } from './compression-pad';
+import { type CompressionPad as Pad, useCompressionPad } from './use-compression-pad';
+
+export const CompressionScreen = () => <BenchGate>{(bench) => <CompressionOf bench={bench} />}</BenchGate>;
+
+function CompressionOf({ bench }: { bench: Bench }) {
+  const router = useRouter();
+  const { cylinder } = useLocalSearchParams<{ cylinder?: string }>();
+  const { width } = useWindowDimensions();
+  const pad = useCompressionPad(bench, cylinder);
+  const [settingUp, setSettingUp] = useState(false);
+  const [helping, setHelping] = useState(false);
+  const back = () => router.navigate(`/jobs/${bench.job.id}`);
+  usePadKeys(bench, pad, { help: () => setHelping(true), back });
+  const sheets = <>
+    {settingUp ? <ConditionsSheet conditions={pad.conditions} visible onClose={() => setSettingUp(false)} onChange={pad.setConditions} /> : null}
+    <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={PAD_KEYS} />
+  </>;
+  const body = <CompressionPad bench={bench} pad={pad} onDone={back} />;
+  if (width >= WIDE) {
+    return <>{sheets}<WideBench bench={bench} verdict={pad.verdict} onCylinder={pad.select} selected={pad.cylinder} title={`Compression, ${bench.engine.name}`} middleAction={<IconButton icon="cog-outline" label={`How it is tested: ${conditionWords(pad.conditions)}`} onPress={() => setSettingUp(true)} ground />}>{body}</WideBench></>;
+  }
+  return (
+    <Screen title="Compression, dry" under={`${bench.engine.name} · ${conditionWords(pad.conditions)}`} onBack={back} fixed
+      action={<><KeptBadge /><IconButton icon="cog-outline" label="How it is tested" onPress={() => setSettingUp(true)} ground /></>}>
+      {sheets}
+      {body}
+    </Screen>
+  );
+}
+
+const PAD_KEYS = [
+  ['0 to 9 .', 'Enter the figure'], ['Enter', 'Keep, and go on to the next cylinder'], ['R', 'Keep, and repeat this cylinder'],
+  ['F', 'First stroke'], ['P', 'Peak'], ['S', 'Next stroke'], ['← →', 'Choose the cylinder'], ['U', 'Take the latest reading back'],
+  ['Backspace', 'Delete a digit'], ['Esc', 'Back to the bench'], ['?', 'These keys'],
+] as const;
+
+function usePadKeys(bench: Bench, pad: Pad, { help, back }: { help(): void; back(): void }): void {
+  const { act } = pad;
+  const digits = Object.fromEntries([...'0123456789.'].map((key) => [key, () => act({ do: 'key', key })]));
+  const step = (by: 1 | -1) => () => {
+    const { cylinders } = bench.engine;
+    const at = cylinders.indexOf(pad.cylinder);
+    const id = cylinders[(at + by + cylinders.length) % cylinders.length];
+    if (id !== undefined) pad.select(id);
+  };
+  const takeBackLatest = () => {
+    const latest = pad.counting[pad.counting.length - 1];
+    if (latest) void pad.takeBack(latest);
+  };
+  useKeys({
+    ...digits, ',': () => act({ do: 'key', key: '.' }), Backspace: () => act({ do: 'key', key: 'back' }), Enter: () => pad.keep(false), r: () => pad.keep(true),
+    f: () => act({ do: 'focus', focus: 0 }), p: () => act({ do: 'focus', focus: 'peak' }), s: () => act({ do: 'next-stroke' }),
+    ArrowRight: step(1), ArrowLeft: step(-1), ArrowDown: step(1), ArrowUp: step(-1), u: takeBackLatest, '?': help, Escape: back,
+  });
+}

@@ -1,0 +1,43 @@
+import { UNIT_SIGN } from '@rugged/core';
+import { useState } from 'react';
+import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
+import { Field } from '@/ui/field';
+import { typedNumber } from '@/ui/format';
+import { Plate } from '@/ui/plate';
+import { Sheet } from '@/ui/sheet';
+import { Strong, Words } from '@/ui/words';
+import type { Conditions } from './conditions';
+
+const TEMPERATURE = [{ value: 'cold', word: 'Cold' }, { value: 'warm', word: 'Warm' }] as const;
+const THROTTLE = [{ value: 'open', word: 'Wide open' }, { value: 'closed', word: 'Shut' }] as const;
+const PLUGS = [{ value: 'all-out', word: 'All out' }, { value: 'one-out', word: 'One at a time' }] as const;
+
+interface Props { conditions: Conditions; visible: boolean; onClose(): void; onChange(conditions: Conditions): void }
+
+/** How the test is set up. A change begins a new test, so that unlike readings are not mixed unseen. */
+export function ConditionsSheet({ conditions, visible, onClose, onChange }: Props) {
+  const [rpm, setRpm] = useState(conditions.crankingRpm === undefined ? '' : String(conditions.crankingRpm));
+  const typedRpm = typedNumber(rpm);
+  const rpmError = typedRpm === undefined || (typeof typedRpm === 'number' && typedRpm > 0 && typedRpm <= 5000) ? undefined : 'must be a number from 1 to 5,000 rev/min';
+  const { tester } = conditions;
+  const done = () => {
+    if (rpmError) return;
+    const { crankingRpm, ...rest } = conditions;
+    onChange(typedRpm === undefined ? rest : { ...rest, crankingRpm: typedRpm as number });
+    onClose();
+  };
+  return (
+    <Sheet title="How it is tested" visible={visible} onClose={done}>
+      <Plate hand><Strong>Before you crank</Strong><Words>Ignition disabled with a path to ground, fuel off, in neutral and chocked, propeller, blade or chain clear. The manual and local rules stand above this page.</Words></Plate>
+      <Choice label="Engine" options={TEMPERATURE} chosen={conditions.engineTemperature} onChoose={(engineTemperature) => onChange({ ...conditions, engineTemperature })} />
+      <Choice label="Throttle" options={THROTTLE} chosen={conditions.throttle} onChoose={(throttle) => onChange({ ...conditions, throttle })} />
+      <Choice label="Plugs" options={PLUGS} chosen={conditions.plugs} onChoose={(plugs) => onChange({ ...conditions, plugs })} />
+      <Field label="Cranking speed, rev/min" hint="If you know it." value={rpm} onChange={setRpm} error={rpmError} keyboard="decimal-pad" figures />
+      <Words colour="dim">
+        {tester?.fullScale === undefined ? 'The tester is set in Shop.' : `${tester.name ?? 'Tester'}: ${tester.fullScale} ${UNIT_SIGN[tester.unit ?? 'psi']} full scale${tester.valveAtEngineEnd === false ? ', no valve at the engine end' : ''}. Set in Shop.`}
+      </Words>
+      <Button kind="main" onPress={done}>Done</Button>
+    </Sheet>
+  );
+}

@@ -1,0 +1,92 @@
+import type { ReadingRecord } from '@rugged/contract';
+import { checkCompressionReading, type CompressionReading, type Engine, InputError, type PressureUnit, type Tester } from '@rugged/core';
+import { typedNumber } from '@/ui/format';
+
+/** What is being typed for one cylinder: text, so that a slip stays on screen until it is mended. */
+export interface Draft {
+  strokes: readonly string[];
+  peak: string;
+  /** Which figure the keys go into: the peak, or a stroke by its place. */
+  focus: 'peak' | number;
+  /** The reading that this one corrects. */
+  correcting?: ReadingRecord;
+}
+
+export const EMPTY_DRAFT: Draft = { strokes: [], peak: '', focus: 'peak' };
+const MOST_DIGITS = 7;
+
+export type DraftAction =
+  | { do: 'key'; key: string }
+  | { do: 'focus'; focus: Draft['focus'] }
+  | { do: 'next-stroke' }
+  | { do: 'clear' }
+  | { do: 'convert'; convert: (figure: number) => string }
+  | { do: 'correct'; reading: ReadingRecord; shown: (figure: number) => string };
+
+export function draftReducer(draft: Draft, action: DraftAction): Draft {
+  switch (action.do) {
+    case 'key': return edited(draft, action.key);
+    case 'focus': return { ...draft, focus: action.focus, strokes: withPlace(draft.strokes, action.focus) };
+    case 'next-stroke': {
+      const place = draft.strokes.findIndex((stroke) => stroke === '');
+      const focus = place >= 0 ? place : draft.strokes.length;
+      return { ...draft, focus, strokes: withPlace(draft.strokes, focus) };
+    }
+    case 'clear': return EMPTY_DRAFT;
+    case 'convert': {
+      const converted = (text: string) => (text === '' || Number.isNaN(Number(text)) ? text : action.convert(Number(text)));
+      return { ...draft, peak: converted(draft.peak), strokes: draft.strokes.map(converted) };
+    }
+    case 'correct': return {
+      strokes: (action.reading.strokes ?? []).map(action.shown), peak: action.shown(action.reading.peak), focus: 'peak', correcting: action.reading,
+    };
+  }
+}
+
+function withPlace(strokes: readonly string[], focus: Draft['focus']): readonly string[] {
+  return focus === 'peak' || focus < strokes.length ? strokes : [...strokes, ''];
+}
+
+function edited(draft: Draft, key: string): Draft {
+  const { focus } = draft;
+  const before = focus === 'peak' ? draft.peak : draft.strokes[focus] ?? '';
+  const after = key === 'back' ? before.slice(0, -1) : appended(before, key);
+  if (focus === 'peak') return { ...draft, peak: after };
+  return { ...draft, strokes: withPlace(draft.strokes, focus).map((stroke, i) => (i === focus ? after : stroke)) };
+}
+
+function appended(text: string, key: string): string {
+  if (text.length >= MOST_DIGITS || (key === '.' && text.includes('.'))) return text;
+  return text === '0' && key !== '.' ? key : text === '' && key === '.' ? '0.' : text + key;
+}
+
+export type Typed = { ok: true; reading: CompressionReading } | { ok: false; error?: InputError };
+
+/**
+ * The draft as a reading. Every stroke entered and no peak: the highest stroke is the peak.
+ * An empty draft is not wrong, only not there yet.
+ */
+export function typedReading(
+  draft: Draft, cylinder: string, unit: PressureUnit, engine: Pick<Engine, 'cylinders' | 'fuel'>, tester: Tester | undefined,
+): Typed {
+  const strokes = draft.strokes.filter((stroke) => stroke !== '').map((stroke) => typedNumber(stroke) as number);
+  const peak = typedNumber(draft.peak) ?? (strokes.length > 1 ? Math.max(...strokes) : undefined);
+  if (peak === undefined) {
+    return { ok: false };
+  }
+  const reading = { cylinder, unit, peak: peak as number, ...(strokes.length > 0 ? { strokes } : {}) };
+  try {
+    checkCompressionReading(reading, engine, tester);
+    return { ok: true, reading };
+  } catch (error) {
+    if (error instanceof InputError) return { ok: false, error };
+    throw error;
+  }
+}
+
+/** What is wrong, in words that name the figure. */
+export function errorWords({ field, reason }: InputError): string {
+  const stroke = /^strokes\[(\d+)\]$/.exec(field);
+  const name = field === 'peak' ? 'Peak' : stroke ? (stroke[1] === '0' ? 'First stroke' : `Stroke ${Number(stroke[1]) + 1}`) : field;
+  return `${name}: ${reason}.`;
+}

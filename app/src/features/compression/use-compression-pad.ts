@@ -1,0 +1,116 @@
+import { type Bench, countingReadings, type NewReading, type NewTest, type ReadingRecord } from '@rugged/contract';
+import { formatPressure, fromKPa, type PressureUnit, toKPa, UNIT_SIGN } from '@rugged/core';
+import { useMemo, useReducer, useState } from 'react';
+import { outbox } from '@/data/client';
+import { judgeBench } from '@/data/jobs';
+import type { NewEntry } from '@/data/outbox/entry';
+import { useSignedIn } from '@/data/session';
+import { newId } from '@/data/new-id';
+import { useNotice } from '@/ui/notice';
+import { type Conditions, conditionsOf, latestTest, sameConditions, usualConditions } from './conditions';
+import { draftReducer, EMPTY_DRAFT, typedReading } from './draft';
+
+/** All of the compression pad but its looks. */
+export function useCompressionPad(bench: Bench, startAt: string | undefined) {
+  const { shop } = useSignedIn();
+  const { unit } = shop;
+  const tell = useNotice();
+  const { engine, job } = bench;
+  const counting = useMemo(() => countingReadings(bench.readings).filter((reading) => !reading.wet), [bench.readings]);
+  const [openedAt] = useState(() => Date.now());
+  const [conditions, setConditions] = useState<Conditions>(() => {
+    const latest = latestTest(bench, openedAt);
+    return latest ? conditionsOf(latest) : usualConditions(shop.tester);
+  });
+  const measured = new Set(counting.map((reading) => reading.cylinder));
+  const [cylinder, setCylinder] = useState(() =>
+    startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : engine.cylinders.find((id) => !measured.has(id)) ?? engine.cylinders[0] as string);
+  const [draft, act] = useReducer(draftReducer, EMPTY_DRAFT);
+  const [tried, setTried] = useState(false);
+
+  const typed = typedReading(draft, cylinder, unit, engine, conditions.tester);
+  const error = typed.ok ? undefined : typed.error;
+  const attempts = counting.filter((reading) => reading.cylinder === cylinder);
+
+  /** The bench as it would be with the draft kept: what the pad says of it while it is typed. */
+  const verdict = useMemo(() => {
+    if (!typed.ok) return judgeBench(bench);
+    const entries = entriesFor(bench, conditions, typed.reading, draft.correcting, openedAt, 'draft');
+    return judgeBench({
+      ...bench,
+      tests: [...bench.tests, ...(entries.test ? [entries.test] : [])],
+      readings: [...bench.readings, entries.reading],
+    });
+    // The draft's text is the only thing that moves between renders.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [bench, conditions, draft, cylinder, unit, openedAt]);
+
+  const select = (id: string) => {
+    setCylinder(id);
+    act({ do: 'clear' });
+    setTried(false);
+  };
+
+  /** The next cylinder nobody has measured yet, in order, round from here. */
+  const nextUnmeasured = (): string | undefined => {
+    const at = engine.cylinders.indexOf(cylinder);
+    const round = [...engine.cylinders.slice(at + 1), ...engine.cylinders.slice(0, at)];
+    return round.find((id) => !measured.has(id));
+  };
+
+  const keep = (again: boolean) => {
+    setTried(true);
+    if (!typed.ok) return;
+    const now = Date.now();
+    const { test, reading } = entriesFor(bench, conditions, typed.reading, draft.correcting, now, newId());
+    const figure = `${formatPressure(toKPa(reading.peak, reading.unit), unit)} ${UNIT_SIGN[unit]}`;
+    const entries: NewEntry[] = [
+      ...(test ? [{ method: 'POST' as const, path: '/tests', body: { ...test }, jobId: job.id, what: `Compression test, ${engine.name}` }] : []),
+      { method: 'POST', path: '/readings', body: { ...reading }, jobId: job.id, what: `Cyl ${cylinder} ${figure}, ${engine.name}` },
+    ];
+    const next = nextUnmeasured();
+    void outbox.keep(entries).then(() => {
+      act({ do: 'clear' });
+      setTried(false);
+      if (!again && !draft.correcting && next !== undefined) setCylinder(next);
+      tell({ text: `Kept ${figure} for cyl ${reading.cylinder}`, undo: () => void takeBack(reading) });
+    });
+  };
+
+  const takeBack = (reading: ReadingRecord) => outbox.keep([withdrawal(reading, job.id, engine.name)]);
+
+  return {
+    unit, cylinder, select, draft, act, conditions, setConditions, typed, verdict, attempts, counting, keep, takeBack,
+    /** Shown only once it matters: while typing is going on a peak below a stroke is not wrong yet. */
+    error: error && (tried || draft.peak.length >= 2) ? error : undefined,
+    missing: tried && !typed.ok && !typed.error,
+    next: nextUnmeasured(),
+    shownIn: (figure: number, from: PressureUnit) => trimmed(fromKPa(toKPa(figure, from), unit)),
+    /** What was typed, in another unit: the same pressure, not the same digits. */
+    convertDraft: (to: PressureUnit) => act({ do: 'convert', convert: (figure) => trimmed(fromKPa(toKPa(figure, unit), to)) }),
+  };
+}
+
+export type CompressionPad = ReturnType<typeof useCompressionPad>;
+
+/** The test that the reading joins, or the new one it needs, and the reading itself. */
+function entriesFor(
+  bench: Bench, conditions: Conditions, typed: Pick<NewReading, 'cylinder' | 'unit' | 'peak' | 'strokes'>, correcting: ReadingRecord | undefined,
+  now: number, readingId: string,
+): { test?: NewTest; reading: NewReading } {
+  const takenAt = new Date(now).toISOString();
+  if (correcting) return { reading: { ...typed, id: readingId, testId: correcting.testId, takenAt, supersedes: correcting.id } };
+  const latest = latestTest(bench, now);
+  if (latest && sameConditions(conditionsOf(latest), conditions)) return { reading: { ...typed, id: readingId, testId: latest.id, takenAt } };
+  const test: NewTest = { id: readingId === 'draft' ? 'draft' : newId(), jobId: bench.job.id, kind: 'compression', ...conditions, startedAt: takenAt };
+  return { test, reading: { ...typed, id: readingId, testId: test.id, takenAt } };
+}
+
+/** A reading taken back is a row of its own: both stay. */
+function withdrawal({ id, testId, cylinder, unit, peak }: ReadingRecord, jobId: string, engine: string): NewEntry {
+  const body: NewReading = { id: newId(), testId, cylinder, unit, peak, takenAt: new Date().toISOString(), supersedes: id, withdrawn: true };
+  return { method: 'POST', path: '/readings', body: { ...body }, jobId, what: `Cyl ${cylinder} ${peak} ${UNIT_SIGN[unit]} taken back, ${engine}` };
+}
+
+/** A converted figure as somebody would type it. */
+const trimmed = (figure: number) => String(Number(figure.toFixed(2)));

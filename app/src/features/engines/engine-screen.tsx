@@ -1,0 +1,98 @@
+import type { Bench } from '@rugged/contract';
+import { formatPressure, type Judgement, UNIT_SIGN } from '@rugged/core';
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useMemo } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useHistory } from '@/data/engines';
+import { judgeBench } from '@/data/jobs';
+import { useSignedIn } from '@/data/session';
+import { shownStates } from '@/features/bench/shown-state';
+import { KeptBadge } from '@/features/outbox/kept-badge';
+import { Button } from '@/ui/button';
+import { day } from '@/ui/format';
+import { Plate } from '@/ui/plate';
+import { Empty, Screen, Waiting } from '@/ui/screen';
+import { StateMark } from '@/ui/state-mark';
+import { useColours } from '@/ui/theme';
+import { Figure, Label, Strong, Words } from '@/ui/words';
+import { HistoryChart } from './history-chart';
+
+/** One engine: what it is, what its book says, and what it read each time it was here. */
+export function EngineScreen() {
+  const router = useRouter();
+  const { engineId } = useLocalSearchParams<{ engineId: string }>();
+  const { data, isLoading, refetch } = useHistory(engineId);
+  const visits = useMemo(() => (data?.items ?? []).map((bench): Visit => {
+    const verdict = judgeBench(bench);
+    return { bench, judgement: verdict.ok ? verdict.judgement : undefined };
+  }), [data]);
+  const latest = visits[0]?.bench;
+  const back = () => router.navigate('/engines');
+  if (!latest) {
+    return (
+      <Screen title="Engine" onBack={back} action={<KeptBadge />}>
+        {isLoading ? <Waiting what="Fetching its history" /> : data
+          ? <Empty icon="engine-outline" title="No job yet" words="This engine has no job in this shop." button="All engines" onPress={back} />
+          : <Empty icon="cloud-off-outline" title="No signal" words="This engine was not opened on this device before." button="Try again" onPress={() => void refetch()} />}
+      </Screen>
+    );
+  }
+  return (
+    <Screen title={latest.engine.name} under={`${latest.machine.name} · ${latest.owner.name}`} onBack={back} action={<KeptBadge />}>
+      <Plate label="Dry readings over time"><Label>Dry readings over time</Label><HistoryChart visits={visits} /></Plate>
+      <Plate label="Jobs"><Label>Jobs</Label>{visits.map((visit) => <VisitRow key={visit.bench.job.id} visit={visit} />)}</Plate>
+      <Books bench={latest} />
+    </Screen>
+  );
+}
+
+export interface Visit { bench: Bench; judgement: Judgement | undefined }
+
+function VisitRow({ visit: { bench, judgement } }: { visit: Visit }) {
+  const c = useColours();
+  const router = useRouter();
+  const { shop: { unit } } = useSignedIn();
+  const { job } = bench;
+  return (
+    <View style={[styles.visit, { borderTopColor: c.line }]}>
+      <View style={styles.names}>
+        <Strong>{`${job.number ?? 'New'} · ${job.complaint}`}</Strong>
+        <Words colour="dim" style={styles.small}>{`${day(job.openedAt)}${job.hours === undefined ? '' : ` · ${job.hours.toLocaleString()} h`}`}</Words>
+        <View style={styles.figures}>
+          <StateMark state={shownStates(bench, judgement).engine} size={14} />
+          <Figure>{judgement?.cylinders.map(({ compression }) => (compression ? formatPressure(compression.readKPa, unit) : '·')).join('  ')}</Figure>
+        </View>
+      </View>
+      <Button onPress={() => router.push(`/jobs/${job.id}`)} label={`Open job ${job.number ?? ''}`}>Open</Button>
+    </View>
+  );
+}
+
+function Books({ bench: { books } }: { bench: Bench }) {
+  return (
+    <Plate label="Books">
+      <Label>Books</Label>
+      {books.length === 0 ? <Words colour="dim">No book for this engine: a rule of thumb stands in, and says so.</Words> : books.map((book) => (
+        <View key={book.id} style={styles.book}>
+          <Strong>{book.source}</Strong>
+          <Words>{[
+            ...(book.compression?.min === undefined ? [] : [`minimum ${book.compression.min}`]),
+            ...(book.compression?.max === undefined ? [] : [`maximum ${book.compression.max}`]),
+            ...(book.compression?.bands?.map((band) => `${band.name} from ${band.from}`) ?? []),
+            ...(book.compression ? [UNIT_SIGN[book.compression.unit]] : []),
+            ...(book.spread?.limitPercent === undefined ? [] : [`spread ${book.spread.limitPercent} %`]),
+            ...(book.engineTemperature ? [`${book.engineTemperature} engine`] : []),
+          ].join(', ')}</Words>
+        </View>
+      ))}
+    </Plate>
+  );
+}
+
+const styles = StyleSheet.create({
+  visit: { flexDirection: 'row', alignItems: 'center', gap: 10, borderTopWidth: 1, paddingVertical: 8, marginTop: 6 },
+  names: { flex: 1, minWidth: 0 },
+  small: { fontSize: 15, lineHeight: 19 },
+  figures: { flexDirection: 'row', alignItems: 'center', gap: 14, marginTop: 3 },
+  book: { marginTop: 6 },
+});

@@ -1,0 +1,63 @@
+import type { EngineListItem } from '@rugged/contract';
+import { useRouter } from 'expo-router';
+import { useDeferredValue, useState } from 'react';
+import { FlatList, StyleSheet, View } from 'react-native';
+import { TouchableRipple } from 'react-native-paper';
+import { useEngines } from '@/data/engines';
+import { KeptBadge } from '@/features/outbox/kept-badge';
+import { MiniPlan } from '@/ui/engine-plan';
+import { Field } from '@/ui/field';
+import { ago } from '@/ui/format';
+import { Plate } from '@/ui/plate';
+import { Empty, Screen, Waiting } from '@/ui/screen';
+import { useColours } from '@/ui/theme';
+import { LINE, RADIUS } from '@/ui/tokens';
+import { Strong, Words } from '@/ui/words';
+
+/** Every engine the shop has seen. */
+export function EnginesScreen() {
+  const [search, setSearch] = useState('');
+  const { data, isLoading, isError, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useEngines(useDeferredValue(search));
+  const items = (data?.pages ?? []).flatMap((page) => page.items);
+  return (
+    <Screen title="Engines" under={data ? `${data.pages[0]?.total ?? 0} known here` : 'Looking'} fixed action={<KeptBadge />}>
+      <Plate style={styles.search}><Field label="Search engine, machine or owner" hideLabel hint="Search engine, machine or owner" value={search} onChange={setSearch} /></Plate>
+      <FlatList
+        data={items} keyExtractor={({ engine }) => engine.id} style={styles.list} contentContainerStyle={styles.rows} renderItem={({ item }) => <EngineRow item={item} />}
+        onEndReachedThreshold={0.6} onEndReached={() => { if (hasNextPage && !isFetchingNextPage) void fetchNextPage(); }}
+        ListEmptyComponent={isLoading ? <Waiting what="Fetching the engines" /> : isError
+          ? <Empty icon="cloud-off-outline" title="No signal" words="The engines were not opened on this device before." button="Try again" onPress={() => void refetch()} />
+          : <Empty icon="engine-outline" title={search === '' ? 'No engine yet' : 'Nothing found'} words={search === '' ? 'An engine is known once its first job is opened.' : `Nothing here is called "${search}".`} />}
+      />
+    </Screen>
+  );
+}
+
+function EngineRow({ item: { engine, machine, owner, jobs, lastJobAt } }: { item: EngineListItem }) {
+  const c = useColours();
+  const router = useRouter();
+  return (
+    <TouchableRipple borderless role="link" aria-label={`${engine.name}, ${owner.name}`} onPress={() => router.push(`/engines/${engine.id}`)} style={[styles.row, { backgroundColor: c.plate, borderColor: c.line }]}>
+      <View style={styles.inside}>
+        <View style={styles.plan}><MiniPlan engine={engine} states={new Map()} /></View>
+        <View style={styles.names}>
+          <Strong lines={1} style={styles.name}>{engine.name}</Strong>
+          <Words colour="dim" lines={1} style={styles.small}>{`${machine.name} · ${owner.name}`}</Words>
+          <Words colour="dim" style={styles.small}>{`${jobs} ${jobs === 1 ? 'job' : 'jobs'}${lastJobAt ? `, the last ${ago(lastJobAt)}` : ''}`}</Words>
+        </View>
+      </View>
+    </TouchableRipple>
+  );
+}
+
+const styles = StyleSheet.create({
+  search: { paddingVertical: 8 },
+  list: { flex: 1 },
+  rows: { gap: 8, paddingBottom: 16 },
+  row: { borderWidth: LINE, borderRadius: RADIUS },
+  inside: { flexDirection: 'row', alignItems: 'center', gap: 12, padding: 10 },
+  plan: { width: 108, alignItems: 'center' },
+  names: { flex: 1, minWidth: 0 },
+  name: { fontSize: 18 },
+  small: { fontSize: 15, lineHeight: 19 },
+});

@@ -1,0 +1,125 @@
+import type { Bench } from '@rugged/contract';
+import { toJobFile } from '@rugged/contract';
+import { headline, type Judgement, judge, layoutOf, METHOD_NAME, tellStep } from '@rugged/core';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { changeJob, useVerdict } from '@/data/jobs';
+import { useSignedIn } from '@/data/session';
+import { BenchGate } from '@/features/bench/bench-gate';
+import { benchLine } from '@/features/bench/bench-line';
+import { Cautions, Evidence } from '@/features/bench/evidence';
+import { Runs } from '@/features/bench/runs';
+import { shownStates } from '@/features/bench/shown-state';
+import { KeptBadge } from '@/features/outbox/kept-badge';
+import { Button } from '@/ui/button';
+import { day } from '@/ui/format';
+import { useNotice } from '@/ui/notice';
+import { Plate } from '@/ui/plate';
+import { Screen } from '@/ui/screen';
+import { StateMark } from '@/ui/state-mark';
+import { Label, Strong, Title, Words } from '@/ui/words';
+import { CylinderTable } from './cylinder-table';
+import { download } from './download';
+import { OverruleSheet } from './overrule-sheet';
+
+export const FindingsScreen = () => <BenchGate>{(bench) => <FindingsOf bench={bench} />}</BenchGate>;
+
+function FindingsOf({ bench }: { bench: Bench }) {
+  const router = useRouter();
+  const verdict = useVerdict(bench);
+  const back = () => router.navigate(`/jobs/${bench.job.id}`);
+  return (
+    <Screen title="Findings" under={`${bench.engine.name} · ${benchLine(bench)}`} onBack={back} action={<KeptBadge />}>
+      {verdict.ok ? <Page bench={bench} judgement={verdict.judgement} /> : <Plate hand><Title>Something entered is not right</Title><Words>{`${verdict.error.field}: ${verdict.error.reason}.`}</Words></Plate>}
+    </Screen>
+  );
+}
+
+function Page({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
+  const [overruling, setOverruling] = useState<string>();
+  return (
+    <>
+      <Headline bench={bench} judgement={judgement} />
+      <Plate label="Readings"><CylinderTable bench={bench} judgement={judgement} /><Comparison bench={bench} judgement={judgement} /></Plate>
+      <Evidence bench={bench} judgement={judgement} open actions={(cylinder) => (
+        <View dataSet={{ print: 'hide' }}><Button icon="pencil-outline" onPress={() => setOverruling(cylinder)}>{`Overrule cyl ${cylinder}`}</Button></View>
+      )} />
+      <Cautions judgement={judgement} />
+      <NextAndUntested bench={bench} judgement={judgement} />
+      <Runs bench={bench} />
+      <Actions bench={bench} />
+      {overruling === undefined ? null : <OverruleSheet bench={bench} cylinder={overruling} onClose={() => setOverruling(undefined)} />}
+    </>
+  );
+}
+
+function Headline({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
+  const { shop, person } = useSignedIn();
+  const shown = shownStates(bench, judgement);
+  const { job, owner, machine, engine } = bench;
+  return (
+    <Plate label="Headline">
+      <Label>{`${shop.name} · ${job.number === undefined ? 'new job' : `job ${job.number}`} · ${day(job.openedAt)}`}</Label>
+      <Title style={styles.headline}>{headline(judgement.engine.state, judgement.cylinders, judgement.patterns, judgement.spread ?? undefined, shop.unit)}</Title>
+      <View style={styles.state}><StateMark state={shown.engine} size={20} />{shown.overruled.size > 0 ? <Words colour="dim">{`overruled: ${[...shown.overruled.keys()].map((id) => (id === '' ? 'engine' : `cyl ${id}`)).join(', ')}`}</Words> : null}</View>
+      <Words colour="dim">{`${engine.name}, ${engine.cycle}, ${engine.cylinders.length === 1 ? 'single cylinder' : `${engine.cylinders.length} cylinders ${LAYOUT_WORD[layoutOf(engine)]}`}. ${machine.name}, ${owner.name}. Complaint: ${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}</Words>
+      <Words colour="dim">{`Read by ${person.name}.`}</Words>
+    </Plate>
+  );
+}
+
+const LAYOUT_WORD = { single: '', inline: 'in line', vee: 'in a vee', flat: 'lying flat' } as const;
+
+function Comparison({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
+  const { spread } = judgement;
+  const { job } = bench;
+  const air = job.site.barometerKPa !== undefined ? `${job.site.barometerKPa} kPa by barometer` : `${job.site.altitudeM ?? 0} m above the sea`;
+  return (
+    <View style={styles.comparison}>
+      {spread ? <Words>{`Spread ${spread.worstPercent.toFixed(spread.unit === 'percent' ? 0 : 1)} ${spread.unit === 'percent' ? '%' : spread.unit}, ${METHOD_NAME[spread.method]}; limit ${spread.limit.toFixed(0)} (${spread.source.kind === 'book' ? spread.source.name : spread.source.school}).`}</Words> : null}
+      <Words colour="dim">{`Tested at ${air}.`}</Words>
+    </View>
+  );
+}
+
+function NextAndUntested({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
+  const missing = judgement.cylinders.filter((cylinder) => !cylinder.compression).map((cylinder) => cylinder.id);
+  const [next] = judgement.next;
+  return (
+    <Plate label="Not tested, and what is next">
+      <Label>Not tested</Label>
+      <Words>{`${missing.length > 0 ? `Compression on cyl ${missing.join(', ')}. ` : ''}Leak-down${bench.engine.cycle === 'two-stroke' ? ', crankcase pressure' : ''}, spark and fuel were not tested here.`}</Words>
+      {next ? <><Label style={styles.gap}>Next</Label><Words><Strong>{`${tellStep(next.test, next.cylinder)}. `}</Strong>{next.reason.text}</Words></> : null}
+      <Words colour="dim" style={styles.gap}>The maker's manual, local codes and licensed practice stand above this page.</Words>
+    </Plate>
+  );
+}
+
+function Actions({ bench }: { bench: Bench }) {
+  const tell = useNotice();
+  const { job } = bench;
+  const name = `job-${job.number ?? job.id}`;
+  const close = (status: 'open' | 'closed') => void changeJob(bench, { status }, `${status === 'closed' ? 'Close' : 'Open again'}: job ${job.number ?? ''}`)
+    .then(() => tell({ text: status === 'closed' ? 'Job closed. Plugs, leads and core back as found?' : 'Job open again' }));
+  return (
+    <View style={styles.actions} dataSet={{ print: 'hide' }}>
+      <Button kind="main" icon="printer-outline" onPress={() => window.print()}>Print for the owner</Button>
+      <View style={styles.row}>
+        <Button kind="ground" icon="content-save-outline" style={styles.grow} onPress={() => download(`${name}.job.json`, toJobFile(bench))}>Save job file</Button>
+        <Button kind="ground" icon="content-save-outline" style={styles.grow} onPress={() => download(`${name}.verdict.json`, judge(toJobFile(bench)))}>Save verdict</Button>
+      </View>
+      <Button kind="ground" onPress={() => close(job.status === 'open' ? 'closed' : 'open')}>{job.status === 'open' ? 'Close the job' : 'Open it again'}</Button>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  headline: { fontSize: 24, lineHeight: 29, marginVertical: 4 },
+  state: { flexDirection: 'row', gap: 12, alignItems: 'center', marginBottom: 6 },
+  comparison: { marginTop: 8, gap: 4 },
+  gap: { marginTop: 8 },
+  actions: { gap: 8 },
+  row: { flexDirection: 'row', gap: 8, flexWrap: 'wrap' },
+  grow: { flexGrow: 1 },
+});

@@ -1,0 +1,71 @@
+import { usePathname, useRouter } from 'expo-router';
+import type { ReactNode } from 'react';
+import { StyleSheet, Text, useWindowDimensions, View } from 'react-native';
+import { TouchableRipple } from 'react-native-paper';
+import { useSignedIn } from '@/data/session';
+import Icon from '@/ui/icon';
+import type { IconName } from '@/ui/icon-paths';
+import { useColours } from '@/ui/theme';
+import { FACE, RAIL, TOUCH } from '@/ui/tokens';
+
+interface Place { name: string; path: '/' | '/engines' | '/shop'; icon: IconName; holds(pathname: string): boolean }
+
+const PLACES: readonly Place[] = [
+  { name: 'Bay', path: '/', icon: 'tray-full', holds: (p) => p === '/' || p.startsWith('/jobs') || p.startsWith('/new-job') },
+  { name: 'Engines', path: '/engines', icon: 'engine-outline', holds: (p) => p.startsWith('/engines') },
+  { name: 'Shop', path: '/shop', icon: 'cog-outline', holds: (p) => p.startsWith('/shop') || p.startsWith('/outbox') },
+];
+
+/** The places: tabs under the thumb on a phone, a rail on a wide screen. A test in hand has the whole phone. */
+export function Frame({ children }: { children: ReactNode }) {
+  const c = useColours();
+  const { width } = useWindowDimensions();
+  const pathname = usePathname();
+  const rail = width >= RAIL;
+  const testing = pathname.endsWith('/compression');
+  return (
+    <View style={[styles.frame, rail && styles.beside, { backgroundColor: c.ground }]}>
+      {rail ? <Places rail /> : null}
+      <View style={styles.place}>{children}</View>
+      {rail || testing ? null : <Places rail={false} />}
+    </View>
+  );
+}
+
+function Places({ rail }: { rail: boolean }) {
+  const c = useColours();
+  const router = useRouter();
+  const pathname = usePathname();
+  const { person } = useSignedIn();
+  return (
+    <View role="navigation" aria-label="Places" dataSet={{ print: 'hide' }} style={[rail ? styles.rail : styles.tabs, { backgroundColor: c.groundDeep }]}>
+      {PLACES.map(({ name, path, icon, holds }) => {
+        const here = holds(pathname);
+        return (
+          <TouchableRipple
+            key={name} role="link" aria-label={name} aria-current={here ? 'page' : undefined} onPress={() => router.navigate(path)}
+            style={[rail ? styles.railItem : styles.tab, rail ? { borderLeftColor: here ? c.amber : 'transparent' } : { borderTopColor: here ? c.amber : 'transparent' }]}
+          >
+            <View style={styles.inside}>
+              <Icon name={icon} size={24} color={here ? c.amber : c.onGroundDim} />
+              <Text style={{ color: here ? c.onGround : c.onGroundDim, fontFamily: here ? FACE.heavy : FACE.strong, fontSize: 15 }}>{name}</Text>
+            </View>
+          </TouchableRipple>
+        );
+      })}
+      {rail ? <Text style={[styles.person, { color: c.onGroundDim }]}>{person.name}</Text> : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  frame: { flex: 1 },
+  beside: { flexDirection: 'row' },
+  place: { flex: 1, minWidth: 0 },
+  tabs: { flexDirection: 'row', height: 64 },
+  tab: { flex: 1, borderTopWidth: 4, justifyContent: 'center' },
+  rail: { width: 92, paddingTop: 12, gap: 4 },
+  railItem: { borderLeftWidth: 5, minHeight: TOUCH.main + 8, justifyContent: 'center', paddingRight: 5 },
+  inside: { alignItems: 'center', gap: 2 },
+  person: { marginTop: 'auto', paddingVertical: 16, textAlign: 'center', fontFamily: FACE.strong, fontSize: 13 },
+});

@@ -1,0 +1,90 @@
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { outbox } from '@/data/client';
+import type { Entry } from '@/data/outbox/entry';
+import { useSignedIn } from '@/data/session';
+import { useOutbox } from '@/data/use-outbox';
+import { Button } from '@/ui/button';
+import { Plate } from '@/ui/plate';
+import { Empty, Screen } from '@/ui/screen';
+import { Label, Strong, Title, Words } from '@/ui/words';
+
+const SIGNAL_WORDS = {
+  on: 'Everything is sent as soon as it is entered.',
+  off: 'There is no signal. What you enter is kept here and sent by itself later.',
+  'signed-out': 'The server has signed you out. Sign in again and what waits is sent.',
+} as const;
+
+/** What is kept on this device: waiting, refused, or somebody else's. */
+export function OutboxScreen() {
+  const router = useRouter();
+  const { entries, signal, sending } = useOutbox();
+  const { person } = useSignedIn();
+  const refused = entries.filter((entry) => entry.problem);
+  const waiting = entries.filter((entry) => !entry.problem && entry.personId === person.id);
+  const others = entries.filter((entry) => entry.personId !== person.id);
+  return (
+    <Screen title="Kept on this device" under={SIGNAL_WORDS[signal]} onBack={() => (router.canGoBack() ? router.back() : router.replace('/'))}>
+      {entries.length === 0 ? <Empty icon="check" title="All sent" words={SIGNAL_WORDS[signal]} /> : null}
+      {refused.length > 0 ? (
+        <Plate hand label="Refused by the server">
+          <Title>{`${refused.length} refused`}</Title>
+          <Words colour="dim">The server would not take these. Nothing is thrown away until you say so.</Words>
+          <View style={styles.list}>{refused.map((entry) => <RefusedEntry key={entry.seq} entry={entry} />)}</View>
+        </Plate>
+      ) : null}
+      {waiting.length > 0 ? (
+        <Plate label="Waiting to be sent">
+          <Title>{`${waiting.length} waiting`}</Title>
+          <View style={styles.list}>
+            {waiting.map((entry) => <Words key={entry.seq}>{entry.what}</Words>)}
+          </View>
+          <Button icon="sync" busy={sending} onPress={() => void outbox.flush()} style={styles.button}>Send now</Button>
+        </Plate>
+      ) : null}
+      {others.length > 0 ? (
+        <Plate label="Somebody else's">
+          <Title>{`${others.length} of somebody else`}</Title>
+          <Words colour="dim">Kept until that person signs in on this device again.</Words>
+        </Plate>
+      ) : null}
+    </Screen>
+  );
+}
+
+function RefusedEntry({ entry }: { entry: Entry }) {
+  const { problem } = entry;
+  const conflict = problem?.current as Record<string, unknown> | undefined;
+  const takeOver = () => void outbox.replaceVersion(entry.seq, Number(conflict?.['version']));
+  return (
+    <View style={styles.refused}>
+      <Strong>{entry.what}</Strong>
+      <Words colour="rust">{`${problem?.title ?? ''}.`}</Words>
+      {problem?.errors?.map((error) => <Words key={error.field} colour="rust">{`${error.field} ${error.reason}`}</Words>)}
+      {conflict ? Object.keys(entry.body).filter((field) => field !== 'version').map((field) => (
+        <View key={field} style={styles.sides}>
+          <View style={styles.side}><Label>{`${field}, yours`}</Label><Words>{shown(entry.body[field])}</Words></View>
+          <View style={styles.side}><Label>{`${field}, theirs`}</Label><Words>{shown(conflict[field])}</Words></View>
+        </View>
+      )) : null}
+      <View style={styles.buttons}>
+        {conflict
+          ? <Button onPress={takeOver} style={styles.grow}>Use mine</Button>
+          : <Button onPress={() => void outbox.retry([entry.seq])} style={styles.grow}>Try again</Button>}
+        <Button onPress={() => void outbox.discard([entry.seq])} style={styles.grow}>{conflict ? 'Keep theirs' : 'Give it up'}</Button>
+      </View>
+    </View>
+  );
+}
+
+const shown = (value: unknown) => (value === undefined ? 'nothing' : typeof value === 'object' ? JSON.stringify(value) : String(value));
+
+const styles = StyleSheet.create({
+  list: { gap: 8, marginTop: 8 },
+  button: { marginTop: 12 },
+  refused: { gap: 4, paddingVertical: 8 },
+  sides: { flexDirection: 'row', gap: 12 },
+  side: { flex: 1 },
+  buttons: { flexDirection: 'row', gap: 8, marginTop: 6 },
+  grow: { flex: 1 },
+});

@@ -1,0 +1,74 @@
+import type { ShopChange } from '@rugged/contract';
+import { PRESSURE_UNITS, UNIT_SIGN } from '@rugged/core';
+import { useRouter } from 'expo-router';
+import { StyleSheet, View } from 'react-native';
+import { Refused } from '@/data/api';
+import { useChangeShop, useSignedIn, useSignOut } from '@/data/session';
+import { useOutbox } from '@/data/use-outbox';
+import { KeptBadge } from '@/features/outbox/kept-badge';
+import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
+import { useNotice } from '@/ui/notice';
+import { Plate } from '@/ui/plate';
+import { Screen } from '@/ui/screen';
+import { useTheme } from '@/ui/theme';
+import { Label, Strong, Title, Words } from '@/ui/words';
+import { SitePlate } from './site-plate';
+import { SpreadPlate } from './spread-plate';
+import { TesterPlate } from './tester-plate';
+
+const THEMES = [{ value: 'day', word: 'Day' }, { value: 'night', word: 'Night' }, { value: 'system', word: 'As the device' }] as const;
+const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }));
+
+/** The shop's settings and this device's. */
+export function ShopScreen() {
+  const { person, shop } = useSignedIn();
+  const theme = useTheme();
+  const change = useChangeShop();
+  const tell = useNotice();
+  const save = (next: Omit<ShopChange, 'version'>, what: string) => new Promise<Readonly<Record<string, string>>>((resolve) => {
+    change.mutate(next, {
+      onSuccess: () => {
+        tell({ text: what });
+        resolve({});
+      },
+      onError: (error) => {
+        tell({ text: error instanceof Refused ? `${error.message}.` : 'There is no signal. Shop settings are changed at the server.' });
+        resolve(error instanceof Refused ? Object.fromEntries(error.fields.map(({ field, reason }) => [field.split('.').pop() ?? field, reason])) : {});
+      },
+    });
+  });
+  return (
+    <Screen title="Shop" under={shop.name} action={<KeptBadge />}>
+      <Plate label="Units and theme" style={styles.plate}>
+        <Choice label="Unit of pressure" options={UNITS} chosen={shop.unit} onChoose={(unit) => void save({ unit }, `Everything is shown in ${UNIT_SIGN[unit]}`)} />
+        <Words colour="dim">For the whole shop. Figures are kept as they were read and only shown in this unit.</Words>
+        <Choice label="Theme, this device" options={THEMES} chosen={theme.choice} onChoose={theme.choose} />
+      </Plate>
+      <SitePlate key={`site-${shop.version}`} site={shop.site} onSave={(site) => save({ site }, 'New jobs are judged for this place')} />
+      <TesterPlate key={`tester-${shop.version}`} tester={shop.tester} onSave={(tester) => save({ tester }, 'Tester changed for new tests')} />
+      <SpreadPlate key={`rules-${shop.version}`} rules={shop.houseRules} onSave={(houseRules) => save({ houseRules }, 'House rule changed')} />
+      <Plate label="Signed in" style={styles.plate}>
+        <Label>Signed in</Label>
+        <Title>{person.name}</Title>
+        <Words colour="dim">{person.email}</Words>
+        <SignOut />
+      </Plate>
+    </Screen>
+  );
+}
+
+function SignOut() {
+  const router = useRouter();
+  const signOut = useSignOut();
+  const { entries } = useOutbox();
+  const tell = useNotice();
+  return (
+    <View style={styles.plate}>
+      {entries.length > 0 ? <Words><Strong>{`${entries.length} kept on this device. `}</Strong>They stay here and are sent when you sign in again.</Words> : null}
+      <Button icon="logout" busy={signOut.isPending} onPress={() => signOut.mutate(undefined, { onSuccess: () => router.replace('/'), onError: () => tell({ text: 'There is no signal. Signing out needs the server.' }) })}>Sign out</Button>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ plate: { gap: 10 } });

@@ -1,0 +1,33 @@
+import { StyleSheet, View } from 'react-native';
+import { Button } from './button';
+import { Label } from './words';
+
+interface Props<T extends string> {
+  label: string;
+  options: readonly { value: T; word: string }[];
+  chosen: T | undefined;
+  onChoose(value: T): void;
+  hideLabel?: boolean;
+}
+
+/** One of a few, all in sight. */
+export function Choice<T extends string>({ label, options, chosen, onChoose, hideLabel = false }: Props<T>) {
+  return (
+    <View role="group" aria-label={label} style={styles.group}>
+      {hideLabel ? null : <Label>{label}</Label>}
+      <View style={styles.row}>
+        {options.map(({ value, word }) => (
+          <View key={value} style={styles.option}>
+            <Button kind={value === chosen ? 'chosen' : 'plain'} onPress={() => onChoose(value)} pressed={value === chosen} label={`${label}: ${word}`}>{word}</Button>
+          </View>
+        ))}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  group: { gap: 4 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  option: { flexGrow: 1, minWidth: 64 },
+});

@@ -1,0 +1,54 @@
+import { type KeyboardTypeOptions, StyleSheet, TextInput, View } from 'react-native';
+import { useId, useState } from 'react';
+import { useColours } from './theme';
+import { FACE, LINE, RADIUS, TOUCH } from './tokens';
+import { Label, Words } from './words';
+
+interface Props {
+  label: string;
+  value: string;
+  onChange(text: string): void;
+  error?: string | undefined;
+  hint?: string;
+  keyboard?: KeyboardTypeOptions;
+  figures?: boolean;
+  secret?: boolean;
+  multiline?: boolean;
+  autoFocus?: boolean;
+  autoComplete?: 'email' | 'current-password' | 'off';
+  onSubmit?(): void;
+  /** The label is only for the ear. */
+  hideLabel?: boolean;
+}
+
+/** A labelled entry. What is wrong stands under it in words; what was typed stays. */
+export function Field({ label, value, onChange, error, hint, keyboard, figures = false, secret = false, multiline = false, autoFocus = false, autoComplete = 'off', onSubmit, hideLabel = false }: Props) {
+  const c = useColours();
+  const id = useId();
+  const [focused, setFocused] = useState(false);
+  const edge = error ? c.rust : focused ? c.amber : c.line;
+  return (
+    <View style={styles.field}>
+      {hideLabel ? null : <Label colour={error ? 'rust' : 'dim'}>{label}</Label>}
+      <TextInput
+        value={value} onChangeText={onChange} aria-label={label} aria-invalid={error !== undefined} aria-describedby={`${id}-note`}
+        onFocus={() => setFocused(true)} onBlur={() => setFocused(false)} secureTextEntry={secret} multiline={multiline} autoFocus={autoFocus}
+        autoComplete={autoComplete} autoCapitalize={autoComplete === 'email' || secret ? 'none' : 'sentences'}
+        {...(keyboard ? { inputMode: keyboard === 'decimal-pad' ? 'decimal' as const : 'text' as const } : {})}
+        {...(onSubmit ? { onSubmitEditing: onSubmit } : {})}
+        placeholderTextColor={c.dim}
+        style={[styles.input, { color: c.ink, backgroundColor: c.plate, borderColor: edge, fontFamily: figures ? FACE.instrument : FACE.strong, borderWidth: focused ? LINE + 1 : LINE }, multiline && styles.multiline]}
+      />
+      <View nativeID={`${id}-note`}>
+        {error ? <Words colour="rust" style={styles.note}>{`${label} ${error}`}</Words> : hint ? <Words colour="dim" style={styles.note}>{hint}</Words> : null}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  field: { gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 90 },
+  input: { minHeight: TOUCH.least, borderRadius: RADIUS, paddingHorizontal: 12, fontSize: 18 },
+  multiline: { minHeight: 84, paddingVertical: 10, textAlignVertical: 'top' },
+  note: { fontSize: 15, lineHeight: 19 },
+});

@@ -1,0 +1,86 @@
+import { type ReactNode, useEffect } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { ActivityIndicator } from 'react-native-paper';
+import { Button, IconButton } from './button';
+import Icon from './icon';
+import type { IconName } from './icon-paths';
+import { Plate } from './plate';
+import { useColours } from './theme';
+import { SIZE, SPACE } from './tokens';
+import { Title, Words } from './words';
+
+interface ScreenProps {
+  title: string;
+  under?: string;
+  onBack?(): void;
+  /** At the right of the head: one thing at most. */
+  action?: ReactNode;
+  children: ReactNode;
+  /** The screen lays itself out to the height and does not scroll. */
+  fixed?: boolean;
+  wide?: boolean;
+}
+
+/** Head and body of a place. */
+export function Screen({ title, under, onBack, action, children, fixed = false, wide = false }: ScreenProps) {
+  useEffect(() => { document.title = `${title} · Rugged Gauge`; }, [title]);
+  const width = wide ? styles.wide : styles.narrow;
+  return (
+    <View style={styles.screen} role="main">
+      <View style={[styles.head, width]} dataSet={{ print: 'hide' }}>
+        {onBack ? <IconButton icon="chevron-left" label="Back" onPress={onBack} ground /> : null}
+        <View style={styles.names}>
+          <Title level={1} colour="onGround" lines={1} style={onBack ? styles.inner : styles.place}>{title}</Title>
+          {under ? <Words colour="onGroundDim" lines={1} style={styles.under}>{under}</Words> : null}
+        </View>
+        {action}
+      </View>
+      {fixed ? <View style={[styles.fixed, width]}>{children}</View> : (
+        <ScrollView style={styles.scroll} contentContainerStyle={[styles.body, width]} keyboardShouldPersistTaps="handled">{children}</ScrollView>
+      )}
+    </View>
+  );
+}
+
+/** Something is on its way and it takes a moment. */
+export function Waiting({ what }: { what: string }) {
+  const c = useColours();
+  return (
+    <View style={styles.centre} role="status" aria-label={what}>
+      <ActivityIndicator color={c.amber} size={36} />
+      <Words colour="onGroundDim">{what}</Words>
+    </View>
+  );
+}
+
+interface EmptyProps { icon: IconName; title: string; words: string; button?: string; onPress?(): void }
+
+/** Nothing here, or it could not be had: said in words, with the way on. */
+export function Empty({ icon, title, words, button, onPress }: EmptyProps) {
+  const c = useColours();
+  return (
+    <Plate style={styles.empty}>
+      <Icon name={icon} size={40} color={c.dim} />
+      <Title>{title}</Title>
+      <Words colour="dim" style={styles.emptyWords}>{words}</Words>
+      {button && onPress ? <Button kind="main" onPress={onPress} tall={false}>{button}</Button> : null}
+    </Plate>
+  );
+}
+
+const styles = StyleSheet.create({
+  screen: { flex: 1 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12, paddingTop: 10, paddingBottom: 8, minHeight: 66 },
+  names: { flex: 1 },
+  place: { fontSize: SIZE.place, lineHeight: 27 },
+  inner: { fontSize: 20, lineHeight: 23 },
+  under: { fontSize: SIZE.small, lineHeight: 19 },
+  scroll: { flex: 1 },
+  body: { paddingHorizontal: 12, paddingBottom: 20, gap: SPACE.plates },
+  fixed: { flex: 1, paddingHorizontal: 12, paddingBottom: 12, gap: SPACE.gap },
+  narrow: { width: '100%', maxWidth: 760, alignSelf: 'center' },
+  wide: { width: '100%', maxWidth: 1680, alignSelf: 'center' },
+  centre: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 12, minHeight: 200 },
+  empty: { alignItems: 'center', gap: 8, paddingVertical: 28 },
+  emptyWords: { textAlign: 'center', maxWidth: 420, marginBottom: 6 },
+});
