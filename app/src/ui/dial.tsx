@@ -31,11 +31,23 @@ const CY = 176;
 const FROM = -215;
 const TO = 35;
 
+const VIEW = { width: 380, height: 282 };
+
+/** The widest dial that fits a height, px. */
+export const dialWidthFor = (height: number) => (height * VIEW.width) / VIEW.height;
+
+/** Degrees by which the first and last figure stand off the ends, so that the needle at rest hides neither. */
+const END_NUDGE = 9;
+
 /** A drawn gauge. It says in words for the ear what it shows. */
 export function Dial({ figure, shown, unit, fullScale, min, max, first, others = [], lastTime, maxWidth = 380 }: Props) {
   const c = useColours();
   const angle = (x: number) => ((FROM + (TO - FROM) * Math.min(1, Math.max(0, x / fullScale))) * Math.PI) / 180;
   const at = (x: number, r: number) => [CX + r * Math.cos(angle(x)), CY + r * Math.sin(angle(x))] as const;
+  const numeral = (x: number) => {
+    const nudge = x === 0 ? END_NUDGE : x === fullScale ? -END_NUDGE : 0;
+    return at(x + (nudge / (TO - FROM)) * fullScale, R - 36);
+  };
   const arc = (a: number, b: number, r: number) => {
     const [x0, y0] = at(a, r);
     const [x1, y1] = at(b, r);
@@ -56,8 +68,8 @@ export function Dial({ figure, shown, unit, fullScale, min, max, first, others =
     ...others.map((other) => `${other.name} ${other.at.toFixed(0)}`),
   ].filter(Boolean).join(', ');
   return (
-    <View role="img" aria-label={spoken} style={{ width: '100%', maxWidth, alignSelf: 'center', aspectRatio: 380 / 282 }}>
-      <Svg width="100%" height="100%" viewBox="0 0 380 282" aria-hidden>
+    <View role="img" aria-label={spoken} style={{ width: '100%', maxWidth, alignSelf: 'center', aspectRatio: VIEW.width / VIEW.height }}>
+      <Svg width="100%" height="100%" viewBox={`0 0 ${VIEW.width} ${VIEW.height}`} aria-hidden>
         <Path d={arc(0, fullScale, R)} fill="none" stroke={c.ink} strokeWidth={3} />
         {min === undefined ? null : <Path d={arc(0, Math.min(min, fullScale), R - 5)} fill="none" stroke={c.rust} strokeWidth={4} strokeDasharray="2 5" />}
         {min === undefined ? null : <Path d={arc(Math.min(min, fullScale), Math.min(max ?? fullScale, fullScale), R - 6)} fill="none" stroke={c.moss} strokeWidth={10} {...(max === undefined ? { strokeOpacity: 0.75 } : {})} />}
@@ -65,13 +77,13 @@ export function Dial({ figure, shown, unit, fullScale, min, max, first, others =
         {majors.map((x) => (
           <G key={x}>
             <Path d={line(x, R - 2, R - 20)} stroke={c.ink} strokeWidth={3} />
-            <SvgText x={at(x, R - 38)[0]} y={at(x, R - 38)[1] + 5} textAnchor="middle" fontFamily={FACE.instrument} fontSize={13.5} fill={c.ink}>{x}</SvgText>
+            <SvgText x={numeral(x)[0]} y={numeral(x)[1] + 5} textAnchor="middle" fontFamily={FACE.instrument} fontSize={13.5} fill={c.ink}>{x}</SvgText>
           </G>
         ))}
-        {others.map((other) => (
-          <G key={other.name}>
-            <Path d={line(other.at, R + 3, R + 13)} stroke={c.ink} strokeWidth={3} />
-            <SvgText x={at(other.at, R + 23)[0]} y={at(other.at, R + 23)[1] + 4} textAnchor="middle" fontFamily={FACE.heavy} fontSize={13} fill={c.ink}>{other.name}</SvgText>
+        {spacedNames(others, (x) => angle(x)).map(({ at: x, name, nameAngle }) => (
+          <G key={name}>
+            <Path d={line(x, R + 3, R + 11)} stroke={c.ink} strokeWidth={3} />
+            <SvgText x={CX + (R + 22) * Math.cos(nameAngle)} y={CY + (R + 22) * Math.sin(nameAngle) + 4} textAnchor="middle" fontFamily={FACE.heavy} fontSize={13} fill={c.ink}>{name}</SvgText>
           </G>
         ))}
         {lastTime === undefined ? null : <Path d={line(lastTime, R - 22, R - 12)} stroke={c.slate} strokeWidth={6} strokeOpacity={0.75} />}
@@ -85,6 +97,20 @@ export function Dial({ figure, shown, unit, fullScale, min, max, first, others =
       </Svg>
     </View>
   );
+}
+
+/** Names outside the scale, moved apart along it so that cylinders that read alike stay legible. */
+function spacedNames(ticks: readonly DialTick[], angle: (x: number) => number): (DialTick & { nameAngle: number })[] {
+  const room = (name: string) => 0.045 + 0.03 * name.length;
+  const placed = [...ticks].sort((a, b) => a.at - b.at).reduce<(DialTick & { nameAngle: number })[]>((done, tick) => {
+    const before = done[done.length - 1];
+    const free = before ? before.nameAngle + room(before.name) + room(tick.name) : -Infinity;
+    return [...done, { ...tick, nameAngle: Math.max(angle(tick.at), free) }];
+  }, []);
+  // Names were only pushed clockwise: bring the whole row back over its ticks.
+  const pushed = placed.map((tick) => tick.nameAngle - angle(tick.at));
+  const back = placed.length === 0 ? 0 : pushed.reduce((a, b) => a + b, 0) / placed.length;
+  return placed.map((tick) => ({ ...tick, nameAngle: tick.nameAngle - back }));
 }
 
 /** Marks a person can read: eight to ten numbered, four or five steps between. */

@@ -90,21 +90,22 @@ const wordWidth = (word: string) => word.length * 7.2;
 
 const MINI_RADIUS = 13;
 
-/** The engine in miniature: marks only. */
-export function MiniPlan({ engine, states }: { engine: Planned; states: ReadonlyMap<string, State> }) {
+/** The engine in miniature: marks only, or just its layout where no state is meant. */
+export function MiniPlan({ engine, states }: { engine: Planned; states?: ReadonlyMap<string, State> }) {
   const c = useColours();
   const plan = planOf(engine);
   const geometry = planGeometry(plan, MINI_RADIUS, 0);
   const scale = Math.min(1, 108 / geometry.width, 92 / geometry.height);
-  const summary = plan.cylinders.map(({ id }) => `cylinder ${id} ${STATE_WORD[states.get(id) ?? 'unproven']}`).join(', ');
+  const summary = plan.cylinders.map(({ id }) => `cylinder ${id}${states ? ` ${STATE_WORD[states.get(id) ?? 'unproven']}` : ''}`).join(', ');
   return (
     <View role="img" aria-label={`Engine plan: ${summary}`}>
       <Svg width={geometry.width * scale} height={geometry.height * scale} viewBox={`0 0 ${geometry.width} ${geometry.height}`} aria-hidden>
         <PlanOutline plan={plan} geometry={geometry} colours={c} stroke={2} />
         {plan.cylinders.map((placed) => {
+          const { x, y } = geometry.centre(placed);
+          if (!states) return <Circle key={placed.id} cx={x} cy={y} r={MINI_RADIUS - 2} fill={c.plate} stroke={c.line} strokeWidth={2} />;
           const state = states.get(placed.id) ?? 'unproven';
           const colour = c[STATE_COLOUR[state]];
-          const { x, y } = geometry.centre(placed);
           return (
             <G key={placed.id}>
               <Circle cx={x} cy={y} r={MINI_RADIUS - 2} fill={c.plate} stroke={colour} strokeWidth={4.5} {...(state === 'unproven' ? { strokeDasharray: '5 4' } : {})} />

@@ -47,8 +47,8 @@ export function Field({ label, value, onChange, error, hint, keyboard, figures =
 }
 
 const styles = StyleSheet.create({
-  field: { gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 90 },
-  input: { minHeight: TOUCH.least, borderRadius: RADIUS, paddingHorizontal: 12, fontSize: 18 },
+  field: { gap: 3, flexGrow: 1, flexShrink: 1, flexBasis: 96, minWidth: 90 },
+  input: { width: '100%', minWidth: 0, minHeight: TOUCH.least, borderRadius: RADIUS, paddingHorizontal: 12, fontSize: 18 },
   multiline: { minHeight: 84, paddingVertical: 10, textAlignVertical: 'top' },
   note: { fontSize: 15, lineHeight: 19 },
 });

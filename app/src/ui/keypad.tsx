@@ -32,7 +32,7 @@ function Key({ name, label, onPress }: { name: PadKey; label: string; onPress():
   return (
     <TouchableRipple onPress={onPress} borderless role="button" aria-label={label} style={[styles.key, { backgroundColor: c.plate, borderColor: c.line }]}>
       <View style={styles.centre}>
-        {name === 'back' ? <Icon name="backspace-outline" size={28} color={c.ink} /> : <Text style={{ fontFamily: FACE.instrument, fontSize: 26, color: c.ink }} dataSet={{ face: 'instrument' }}>{name}</Text>}
+        {name === 'back' ? <Icon name="backspace-outline" size={28} color={c.ink} /> : <Text style={{ fontFamily: FACE.instrument, fontSize: 26, color: c.ink }}>{name}</Text>}
       </View>
     </TouchableRipple>
   );
@@ -52,8 +52,8 @@ function Side({ command }: { command: SideKey }) {
 }
 
 const styles = StyleSheet.create({
-  pad: { flex: 1, gap: 8, minHeight: 4 * TOUCH.least + 24, maxHeight: 340 },
-  row: { flex: 1, flexDirection: 'row', gap: 8 },
-  key: { flex: 1, borderWidth: LINE, borderRadius: RADIUS, minHeight: TOUCH.least, justifyContent: 'center' },
+  pad: { gap: 8 },
+  row: { flexDirection: 'row', gap: 8 },
+  key: { flex: 1, borderWidth: LINE, borderRadius: RADIUS, minHeight: TOUCH.least + 4, justifyContent: 'center' },
   centre: { alignItems: 'center', justifyContent: 'center' },
 });

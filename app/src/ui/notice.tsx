@@ -1,7 +1,7 @@
 import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react';
 import { Text } from 'react-native';
 import { Snackbar } from 'react-native-paper';
-import { FACE } from './tokens';
+import { FACE, RADIUS } from './tokens';
 import { useColours } from './theme';
 
 
@@ -20,7 +20,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   return (
     <NoticeContext.Provider value={tell}>
       {children}
-      <Snackbar visible={notice !== undefined} onDismiss={() => setNotice(undefined)} duration={6000} {...(action ? { action } : {})} wrapperStyle={{ bottom: 76 }} style={{ backgroundColor: '#1A2324', borderWidth: 2, borderColor: '#EFE8D8', boxShadow: 'none' }}>
+      <Snackbar visible={notice !== undefined} onDismiss={() => setNotice(undefined)} duration={6000} {...(action ? { action } : {})} wrapperStyle={{ bottom: 76 }} style={{ backgroundColor: '#1A2324', borderWidth: 2, borderColor: '#EFE8D8', borderRadius: RADIUS, boxShadow: 'none' }}>
         <Text style={{ color: '#EFE8D8', fontFamily: FACE.strong, fontSize: 16 }}>{notice?.text ?? ''}</Text>
       </Snackbar>
     </NoticeContext.Provider>

@@ -37,7 +37,7 @@ export function PlanOutline({ plan, geometry, colours, stroke = 2.5 }: { plan: E
     case 'single':
       return block;
     case 'row':
-      return <G>{block}<Path d={`M${inset} ${h * 0.25}h-${inset}M${inset} ${h * 0.3}v${h * 0.4}`} stroke={colours.line} strokeWidth={stroke * 2.4} fill="none" /></G>;
+      return <G>{block}<Path d={`M${inset + stroke} ${h * 0.3}v${h * 0.4}`} stroke={colours.line} strokeWidth={stroke * 2.4} fill="none" /></G>;
     case 'stack':
       return <G>{block}<Path d={`M${w * 0.2} ${inset + stroke}h${w * 0.6}`} stroke={colours.line} strokeWidth={stroke * 2.4} fill="none" /></G>;
     case 'vee': {

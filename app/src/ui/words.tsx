@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Platform, type StyleProp, Text as NativeText, type TextStyle } from 'react-native';
+import { type StyleProp, Text as NativeText, type TextStyle } from 'react-native';
 import { useColours } from './theme';
 import { type Colours, FACE, SIZE } from './tokens';
 
@@ -47,8 +47,7 @@ export function Title({ children, style, colour = 'ink', lines, level = 2 }: Pro
 export function Figure({ children, style, colour = 'ink', lines }: Props) {
   const colours = useColours();
   return (
-    <NativeText {...common(lines)} {...(Platform.OS === 'web' ? { dataSet: { face: 'instrument' } } : {})}
-      style={[{ fontFamily: FACE.instrument, fontSize: SIZE.small, letterSpacing: -0.3, color: colours[colour] }, style]}>
+    <NativeText {...common(lines)} style={[{ fontFamily: FACE.instrument, fontSize: SIZE.small, letterSpacing: -0.3, color: colours[colour] }, style]}>
       {children}
     </NativeText>
   );

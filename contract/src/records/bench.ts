@@ -27,10 +27,12 @@ export function countingReadings(readings: readonly ReadingRecord[]): ReadingRec
   const superseded = new Set(readings.flatMap((reading) => reading.supersedes ?? []));
   return readings
     .filter((reading) => !superseded.has(reading.id) && !reading.withdrawn)
-    .sort((a, b) => compare(a.takenAt, b.takenAt) || compare(a.id, b.id));
+    .sort((a, b) => inOrder(a, a.takenAt, b, b.takenAt));
 }
 
-const compare = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+/** By time, whatever way the instant is written, then by id, so that the order is the same everywhere. */
+const inOrder = (a: { id: string }, aTime: string, b: { id: string }, bTime: string) =>
+  Date.parse(aTime) - Date.parse(bTime) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
 /** The bench as a job file: what is judged on the phone, on the server and on the command line. */
 export function toJobFile(bench: Bench): JobFile {
@@ -44,12 +46,12 @@ export function toJobFile(bench: Bench): JobFile {
     books: [...bench.books].sort((a, b) => a.rank - b.rank).map(({ id, engineId, rank, version, ...book }) => book),
     houseRules: bench.houseRules,
     site: job.site,
-    tests: [...bench.tests].sort((a, b) => compare(a.startedAt, b.startedAt) || compare(a.id, b.id))
+    tests: [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt))
       .map((test) => toTest(test, counting)),
   };
 }
 
-function toTest({ id: testId, jobId, startedAt, ...conditions }: TestRecord, counting: readonly ReadingRecord[]): CompressionTest {
+function toTest({ id: testId, jobId, startedAt, by, ...conditions }: TestRecord, counting: readonly ReadingRecord[]): CompressionTest {
   return {
     ...conditions,
     readings: counting.filter((reading) => reading.testId === testId).map(toReading),

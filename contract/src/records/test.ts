@@ -5,8 +5,14 @@ import { id, instant } from './record';
 import { bySense } from './sense';
 
 /** One test as it was set up: the conditions that all its readings share. Written once. */
-export interface TestRecord extends Omit<CompressionTest, 'readings'> { id: string; jobId: string; startedAt: string }
-export type NewTest = TestRecord;
+export interface TestRecord extends Omit<CompressionTest, 'readings'> {
+  id: string;
+  jobId: string;
+  startedAt: string;
+  /** Who made it, by name. Told by the server. */
+  by?: string;
+}
+export type NewTest = Omit<TestRecord, 'by'>;
 
 export const newTestSchema: Joi.ObjectSchema<NewTest> = Joi.object({
   id: id().required(),

@@ -11,7 +11,7 @@ const BENCH = `json_strip_nulls(json_build_object(
   'engine', ${asJson('engines', 'e')},
   'books', ${list(asJson('books', 'b'), 'books b WHERE b.engine_id = e.id')},
   'houseRules', s.house_rules,
-  'tests', ${list(asJson('tests', 't'), 'tests t WHERE t.job_id = j.id')},
+  'tests', ${list(asJson('tests', 't', ", 'by', p.name"), 'tests t JOIN people p ON p.id = t.started_by WHERE t.job_id = j.id')},
   'readings', ${list(asJson('readings', 'r'), 'readings r JOIN tests t ON t.id = r.test_id WHERE t.job_id = j.id')},
   'overrules', ${list(asJson('overrules', 'v', ", 'by', p.name"), 'overrules v JOIN people p ON p.id = v.made_by WHERE v.job_id = j.id')},
   'lastTime', (

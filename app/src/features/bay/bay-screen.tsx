@@ -36,15 +36,20 @@ export function BayScreen() {
           : <Tools status={status} onStatus={setStatus} onSearch={() => setSearching(true)} />}
       </View>
       <FlatList
-        key={columns} numColumns={columns} data={benches} keyExtractor={(bench) => bench.job.id} style={styles.list} contentContainerStyle={styles.cards}
+        key={columns} numColumns={columns} data={filled(benches, columns)} keyExtractor={(bench, i) => bench?.job.id ?? `filler-${i}`} style={styles.list} contentContainerStyle={styles.cards}
         {...(columns > 1 ? { columnWrapperStyle: styles.row } : {})}
-        renderItem={({ item }) => <View style={columns > 1 ? { flexBasis: `${100 / columns - 1}%` } : styles.whole}><JobCard bench={item} /></View>}
+        renderItem={({ item }) => <View style={styles.cell}>{item ? <JobCard bench={item} /> : null}</View>}
         onEndReachedThreshold={0.6} onEndReached={() => { if (hasNextPage && !isFetchingNextPage) void fetchNextPage(); }}
         ListEmptyComponent={isLoading ? <Waiting what="Fetching the jobs" /> : <Nothing {...{ isError, search, status, signal }} onRetry={() => void refetch()} onNew={() => router.push('/new-job')} />}
         ListFooterComponent={isFetchingNextPage ? <Waiting what="Fetching more" /> : null}
       />
     </Screen>
   );
+}
+
+/** The last row filled up with nothing, so that its cards are as wide as the others. */
+function filled<T>(items: readonly T[], columns: number): (T | undefined)[] {
+  return [...items, ...Array.from({ length: (columns - (items.length % columns)) % columns }, () => undefined)];
 }
 
 function Tools({ status, onStatus, onSearch }: { status: 'open' | 'closed'; onStatus(status: 'open' | 'closed'): void; onSearch(): void }) {
@@ -79,7 +84,7 @@ function Nothing({ isError, search, status, signal, onRetry, onNew }: NothingPro
 const styles = StyleSheet.create({
   actions: { flexDirection: 'row', gap: 8, alignItems: 'center' },
   tools: { minHeight: 48 },
-  toolRow: { flexDirection: 'row', gap: 8, alignItems: 'flex-start' },
+  toolRow: { flexDirection: 'row', gap: 8, alignItems: 'flex-start', width: '100%', maxWidth: 640 },
   search: { flex: 1 },
   grow: { flexGrow: 1 },
   on: { borderBottomWidth: 5 },
@@ -87,5 +92,5 @@ const styles = StyleSheet.create({
   list: { flex: 1 },
   cards: { gap: 9, paddingBottom: 16 },
   row: { gap: 9, alignItems: 'stretch' },
-  whole: { width: '100%' },
+  cell: { flex: 1, minWidth: 0 },
 });

@@ -1,5 +1,5 @@
 import type { Bench } from '@rugged/contract';
-import { type State, tellStep } from '@rugged/core';
+import { tellStep } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { memo, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -29,7 +29,7 @@ export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
       aria-label={`Job ${number}, ${engine.name}, ${STATE_WORD[state]}. Next: ${next}`}
     >
       <View style={styles.inside}>
-        <View style={styles.plan}><MiniPlan engine={engine} states={cylinders as ReadonlyMap<string, State>} /></View>
+        <View style={styles.plan}><MiniPlan engine={engine} states={cylinders} /></View>
         <View style={styles.words}>
           <Strong lines={2} style={styles.name}>{engine.name}</Strong>
           <Words colour="dim" lines={1} style={styles.small}>{`${number} · ${job.complaint}`}</Words>

@@ -1,5 +1,5 @@
 import type { Bench } from '@rugged/contract';
-import { formatPressure, METHOD_NAME, toKPa, UNIT_SIGN } from '@rugged/core';
+import { formatPressure, METHOD_NAME, planOf, toKPa, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import type { Verdict } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
@@ -10,13 +10,18 @@ import type { Colours } from '@/ui/tokens';
 import { Figure, Label, Words } from '@/ui/words';
 import { shownStates } from './shown-state';
 
-interface Props { bench: Bench; verdict: Verdict; onCylinder(cylinder: string): void; maxHeight?: number; selected?: string }
+interface Props { bench: Bench; verdict: Verdict; onCylinder(cylinder: string): void; selected?: string }
+
+/** Tall enough to read, low enough that the next card's button stays in sight, px. */
+const PLAN = 236;
+const TALL_PLAN = 312;
 
 /** The engine from above with what was read, and the spread under it. */
-export function PlanPlate({ bench, verdict, onCylinder, maxHeight = 236, selected }: Props) {
+export function PlanPlate({ bench, verdict, onCylinder, selected }: Props) {
   const styles = useStyles(sheet);
   const { shop: { unit } } = useSignedIn();
   const { engine } = bench;
+  const maxHeight = planOf(engine).height >= 3 ? TALL_PLAN : PLAN;
   const judgement = verdict.ok ? verdict.judgement : undefined;
   const { cylinders } = shownStates(bench, judgement);
   const shown = engine.cylinders.map((id) => {

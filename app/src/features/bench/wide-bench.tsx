@@ -1,8 +1,11 @@
 import type { Bench } from '@rugged/contract';
 import { useRouter } from 'expo-router';
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { useHistory } from '@/data/engines';
 import type { Verdict } from '@/data/jobs';
+import { HistoryChart } from '@/features/engines/history-chart';
+import { visitOf } from '@/features/engines/visit';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { CylinderTable } from '@/features/findings/cylinder-table';
 import { Plate } from '@/ui/plate';
@@ -22,7 +25,8 @@ export function WideBench({ bench, verdict, children, onCylinder, selected, titl
       <View style={styles.panes}>
         <ScrollView style={styles.left} contentContainerStyle={styles.pane}>
           <PlanPlate bench={bench} verdict={verdict} onCylinder={onCylinder} {...(selected === undefined ? {} : { selected })} />
-          {verdict.ok ? <Plate label="Figures" style={styles.fill}><CylinderTable bench={bench} judgement={verdict.judgement} /></Plate> : null}
+          {verdict.ok ? <Plate label="Figures"><CylinderTable bench={bench} judgement={verdict.judgement} /></Plate> : null}
+          <OverTime bench={bench} />
         </ScrollView>
         <ScrollView style={styles.middle} contentContainerStyle={styles.pane}>{children}</ScrollView>
         <ScrollView style={styles.right} contentContainerStyle={styles.pane}>
@@ -31,6 +35,18 @@ export function WideBench({ bench, verdict, children, onCylinder, selected, titl
         </ScrollView>
       </View>
     </Screen>
+  );
+}
+
+/** Every visit of this engine, the one on the bench as it stands now. */
+function OverTime({ bench }: { bench: Bench }) {
+  const { data } = useHistory(bench.engine.id);
+  const visits = useMemo(() => [bench, ...(data?.items ?? []).filter(({ job }) => job.id !== bench.job.id)].map(visitOf), [bench, data]);
+  return (
+    <Plate label="Dry readings over time" style={styles.fill}>
+      <Label>Dry readings over time</Label>
+      <HistoryChart visits={visits} />
+    </Plate>
   );
 }
 

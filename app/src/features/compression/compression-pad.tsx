@@ -7,7 +7,7 @@ import { useChangeShop } from '@/data/session';
 import { shownStates } from '@/features/bench/shown-state';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
-import { Dial } from '@/ui/dial';
+import { Dial, dialWidthFor } from '@/ui/dial';
 import { Keypad, type PadKey } from '@/ui/keypad';
 import { Plate } from '@/ui/plate';
 import { StateMark } from '@/ui/state-mark';
@@ -59,11 +59,14 @@ function useUnitSwitch(pad: Pad) {
   };
 }
 
+/** Up to this many cylinders stand side by side with room for a word. */
+const ROOMY = 3;
+
 function CylinderStrip({ bench, pad }: { bench: Bench; pad: Pad }) {
   const c = useColours();
-  const few = bench.engine.cylinders.length <= 3;
+  const roomy = bench.engine.cylinders.length <= ROOMY;
   return (
-    <ScrollView horizontal style={styles.strip} contentContainerStyle={[styles.chips, few && styles.full]} showsHorizontalScrollIndicator={false}>
+    <ScrollView horizontal style={styles.strip} contentContainerStyle={styles.chips} showsHorizontalScrollIndicator={false}>
       {bench.engine.cylinders.map((id) => {
         const kept = pad.counting.findLast((reading) => reading.cylinder === id);
         const here = id === pad.cylinder;
@@ -71,9 +74,12 @@ function CylinderStrip({ bench, pad }: { bench: Bench; pad: Pad }) {
         return (
           <TouchableRipple
             key={id} borderless role="button" aria-pressed={here} aria-label={`Cylinder ${id}, ${kept ? `${figure} ${UNIT_SIGN[pad.unit]}` : 'not measured'}`} onPress={() => pad.select(id)}
-            style={[styles.chip, { backgroundColor: c.plate, borderColor: here ? c.amber : c.line, borderWidth: here ? 4 : LINE }, few && styles.grow]}
+            style={[styles.chip, { backgroundColor: c.plate, borderColor: here ? c.amber : c.line, borderWidth: here ? 4 : LINE }]}
           >
-            <View style={styles.chipInside}><Label colour="ink" lines={1}>{`Cyl ${id}`}</Label><Figure style={styles.chipFigure} colour={kept ? 'ink' : 'dim'}>{figure}</Figure></View>
+            <View style={roomy ? styles.beside : styles.stacked}>
+              <Label colour="ink" lines={1}>{roomy ? `Cyl ${id}` : id}</Label>
+              <Figure style={roomy ? styles.chipFigure : styles.smallFigure} colour={kept ? 'ink' : 'dim'}>{figure}</Figure>
+            </View>
           </TouchableRipple>
         );
       })}
@@ -94,6 +100,7 @@ function TemperatureQuestion({ pad }: { pad: Pad }) {
 
 function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttempts(): void }) {
   const { unit, draft, cylinder } = pad;
+  const [room, setRoom] = useState(0);
   const limits = compressionLimits(bench.engine, bench.books, siteAtmosphere(bench.job.site));
   const inUnit = (kPa: number | undefined) => (kPa === undefined ? undefined : fromKPa(kPa, unit));
   const typedPeak = draft.peak !== '' ? Number(draft.peak) : pad.typed.ok ? pad.typed.reading.peak : undefined;
@@ -112,12 +119,14 @@ function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttem
   const moved = limits.minKPa !== undefined && limits.minHereKPa !== undefined && formatPressure(limits.minKPa, unit) !== formatPressure(limits.minHereKPa, unit);
   return (
     <Plate style={styles.dial} label="Gauge">
+      <View style={styles.face} onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.height)}>
       <Dial
-        shown={focusText} unit={draft.focus === 'peak' ? UNIT_SIGN[unit] : `${UNIT_SIGN[unit]}, ${draft.focus === 0 ? 'first stroke' : `stroke ${draft.focus + 1}`}`} fullScale={fullScale} others={others} maxWidth={340}
+        shown={focusText} unit={draft.focus === 'peak' ? UNIT_SIGN[unit] : `${UNIT_SIGN[unit]}, ${draft.focus === 0 ? 'first stroke' : `stroke ${draft.focus + 1}`}`} fullScale={fullScale} others={others} maxWidth={Math.min(420, dialWidthFor(room))}
         {...(typedPeak === undefined || Number.isNaN(typedPeak) ? {} : { figure: typedPeak })}
         {...(typedFirst === undefined || Number.isNaN(typedFirst) ? {} : { first: typedFirst })}
         {...(min === undefined ? {} : { min })} {...(max === undefined ? {} : { max })} {...(lastTime === undefined ? {} : { lastTime })}
       />
+      </View>
       <View style={styles.facts}>
         {draft.strokes.some(Boolean)
           ? <Words style={styles.fact}>{draft.strokes.length > 1 ? 'strokes ' : 'first stroke '}<Figure>{draft.strokes.filter(Boolean).join(' · ')}</Figure></Words>
@@ -144,8 +153,16 @@ function VerdictLine({ bench, pad }: { bench: Bench; pad: Pad }) {
       </Plate>
     );
   }
-  const { verdict } = pad;
+  const { verdict, lastKept } = pad;
   if (!verdict.ok) return null;
+  if (lastKept && !pad.typed.ok) {
+    return (
+      <Plate style={styles.verdict}>
+        <View role="status" style={styles.grow}><Words>{'Kept '}<Figure style={styles.chipFigure}>{pad.shownIn(lastKept.peak, lastKept.unit)}</Figure>{` for cyl ${lastKept.cylinder}.`}</Words></View>
+        <Button icon="undo-variant" onPress={() => void pad.takeBack(lastKept)} style={styles.undo}>Undo</Button>
+      </Plate>
+    );
+  }
   const cylinder = verdict.judgement.cylinders.find(({ id }) => id === pad.cylinder);
   if (!cylinder?.compression) return <Plate style={styles.verdict}><Words colour="dim" style={styles.grow}>Crank until the needle stops rising. The same number of strokes on every cylinder.</Words></Plate>;
   const state = pad.typed.ok ? cylinder.state : shownStates(bench, verdict.judgement).cylinders.get(pad.cylinder) ?? cylinder.state;
@@ -179,14 +196,16 @@ function Buttons({ pad, onDone }: { pad: Pad; onDone(): void }) {
 const styles = StyleSheet.create({
   pad: { flex: 1, gap: 8 },
   strip: { flexGrow: 0, flexShrink: 0 },
-  chips: { gap: 8 },
-  full: { flexGrow: 1 },
-  chip: { borderRadius: RADIUS, minHeight: TOUCH.least, minWidth: 84, justifyContent: 'center' },
-  chipInside: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', paddingHorizontal: 8, gap: 6 },
+  chips: { gap: 6, flexGrow: 1 },
+  chip: { borderRadius: RADIUS, minHeight: TOUCH.least + 2, minWidth: TOUCH.least, flexGrow: 1, flexBasis: 0, justifyContent: 'center' },
+  beside: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', paddingHorizontal: 8, gap: 6 },
+  stacked: { alignItems: 'center' },
   chipFigure: { fontSize: 17 },
+  smallFigure: { fontSize: 14, lineHeight: 18 },
   grow: { flexGrow: 1, flexShrink: 1 },
   question: { flexDirection: 'row', alignItems: 'center', paddingVertical: 4, gap: 8 },
-  dial: { paddingVertical: 4, paddingHorizontal: 6, alignItems: 'center', flexShrink: 1 },
+  dial: { paddingVertical: 4, paddingHorizontal: 6, alignItems: 'center', flexGrow: 1, flexShrink: 1, flexBasis: 200, minHeight: 180 },
+  face: { flex: 1, alignSelf: 'stretch', justifyContent: 'center', minHeight: 150 },
   facts: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', alignSelf: 'stretch', paddingHorizontal: 6, gap: 8, minHeight: 30 },
   fact: { fontSize: 15, flexShrink: 1 },
   right: { textAlign: 'right' },
@@ -194,6 +213,7 @@ const styles = StyleSheet.create({
   link: { fontSize: 15, textDecorationLine: 'underline' },
   verdict: { flexDirection: 'row', alignItems: 'center', gap: 10, paddingVertical: 7, minHeight: 54 },
   said: { flex: 1, lineHeight: 19, fontSize: 15.5 },
+  undo: { marginVertical: -4 },
   buttons: { flexDirection: 'row', gap: 8 },
   keep: { flexGrow: 2.2, flexShrink: 1, flexBasis: 0 },
 });

@@ -6,7 +6,6 @@ import { judgeBench } from '@/data/jobs';
 import type { NewEntry } from '@/data/outbox/entry';
 import { useSignedIn } from '@/data/session';
 import { newId } from '@/data/new-id';
-import { useNotice } from '@/ui/notice';
 import { type Conditions, conditionsOf, latestTest, sameConditions, usualConditions } from './conditions';
 import { draftReducer, EMPTY_DRAFT, typedReading } from './draft';
 
@@ -14,7 +13,6 @@ import { draftReducer, EMPTY_DRAFT, typedReading } from './draft';
 export function useCompressionPad(bench: Bench, startAt: string | undefined) {
   const { shop } = useSignedIn();
   const { unit } = shop;
-  const tell = useNotice();
   const { engine, job } = bench;
   const counting = useMemo(() => countingReadings(bench.readings).filter((reading) => !reading.wet), [bench.readings]);
   const [openedAt] = useState(() => Date.now());
@@ -27,6 +25,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined) {
     startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : engine.cylinders.find((id) => !measured.has(id)) ?? engine.cylinders[0] as string);
   const [draft, act] = useReducer(draftReducer, EMPTY_DRAFT);
   const [tried, setTried] = useState(false);
+  const [lastKept, setLastKept] = useState<ReadingRecord>();
 
   const typed = typedReading(draft, cylinder, unit, engine, conditions.tester);
   const error = typed.ok ? undefined : typed.error;
@@ -47,6 +46,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined) {
 
   const select = (id: string) => {
     setCylinder(id);
+    setLastKept(undefined);
     act({ do: 'clear' });
     setTried(false);
   };
@@ -73,14 +73,18 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined) {
       act({ do: 'clear' });
       setTried(false);
       if (!again && !draft.correcting && next !== undefined) setCylinder(next);
-      tell({ text: `Kept ${figure} for cyl ${reading.cylinder}`, undo: () => void takeBack(reading) });
+      setLastKept(reading);
     });
   };
 
-  const takeBack = (reading: ReadingRecord) => outbox.keep([withdrawal(reading, job.id, engine.name)]);
+  const takeBack = async (reading: ReadingRecord) => {
+    await outbox.keep([withdrawal(reading, job.id, engine.name)]);
+    setLastKept(undefined);
+    select(reading.cylinder);
+  };
 
   return {
-    unit, cylinder, select, draft, act, conditions, setConditions, typed, verdict, attempts, counting, keep, takeBack,
+    unit, cylinder, select, draft, act, conditions, setConditions, typed, verdict, attempts, counting, keep, takeBack, lastKept,
     /** Shown only once it matters: while typing is going on a peak below a stroke is not wrong yet. */
     error: error && (tried || draft.peak.length >= 2) ? error : undefined,
     missing: tried && !typed.ok && !typed.error,

@@ -1,10 +1,9 @@
 import type { Bench } from '@rugged/contract';
-import { formatPressure, type Judgement, UNIT_SIGN } from '@rugged/core';
+import { formatPressure, UNIT_SIGN } from '@rugged/core';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useHistory } from '@/data/engines';
-import { judgeBench } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
 import { shownStates } from '@/features/bench/shown-state';
 import { KeptBadge } from '@/features/outbox/kept-badge';
@@ -16,16 +15,14 @@ import { StateMark } from '@/ui/state-mark';
 import { useColours } from '@/ui/theme';
 import { Figure, Label, Strong, Words } from '@/ui/words';
 import { HistoryChart } from './history-chart';
+import { type Visit, visitOf } from './visit';
 
 /** One engine: what it is, what its book says, and what it read each time it was here. */
 export function EngineScreen() {
   const router = useRouter();
   const { engineId } = useLocalSearchParams<{ engineId: string }>();
   const { data, isLoading, refetch } = useHistory(engineId);
-  const visits = useMemo(() => (data?.items ?? []).map((bench): Visit => {
-    const verdict = judgeBench(bench);
-    return { bench, judgement: verdict.ok ? verdict.judgement : undefined };
-  }), [data]);
+  const visits = useMemo(() => (data?.items ?? []).map(visitOf), [data]);
   const latest = visits[0]?.bench;
   const back = () => router.navigate('/engines');
   if (!latest) {
@@ -45,8 +42,6 @@ export function EngineScreen() {
     </Screen>
   );
 }
-
-export interface Visit { bench: Bench; judgement: Judgement | undefined }
 
 function VisitRow({ visit: { bench, judgement } }: { visit: Visit }) {
   const c = useColours();

@@ -39,7 +39,7 @@ function EngineRow({ item: { engine, machine, owner, jobs, lastJobAt } }: { item
   return (
     <TouchableRipple borderless role="link" aria-label={`${engine.name}, ${owner.name}`} onPress={() => router.push(`/engines/${engine.id}`)} style={[styles.row, { backgroundColor: c.plate, borderColor: c.line }]}>
       <View style={styles.inside}>
-        <View style={styles.plan}><MiniPlan engine={engine} states={new Map()} /></View>
+        <View style={styles.plan}><MiniPlan engine={engine} /></View>
         <View style={styles.names}>
           <Strong lines={1} style={styles.name}>{engine.name}</Strong>
           <Words colour="dim" lines={1} style={styles.small}>{`${machine.name} · ${owner.name}`}</Words>

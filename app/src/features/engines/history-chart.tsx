@@ -6,7 +6,7 @@ import { day } from '@/ui/format';
 import { useColours } from '@/ui/theme';
 import { FACE } from '@/ui/tokens';
 import { Words } from '@/ui/words';
-import type { Visit } from './engine-screen';
+import type { Visit } from './visit';
 
 const WIDTH = 342;
 const HEIGHT = 190;

@@ -16,7 +16,7 @@ export function CylinderTable({ bench, judgement }: { bench: Bench; judgement: J
   const last = (id: string) => bench.lastTime?.readings.findLast((reading) => reading.cylinder === id);
   const hasLast = bench.engine.cylinders.some(last);
   const p = (kPa: number) => formatPressure(kPa, unit);
-  const head = ['Cyl', 'First', 'Dry', '±', ...(hasLast ? ['Last time'] : []), 'State'];
+  const head = ['Cyl', 'First', 'Dry', '±', ...(hasLast ? ['Last'] : []), 'State'];
   return (
     <View>
       <View role="table" aria-label="Readings by cylinder">
@@ -32,7 +32,7 @@ export function CylinderTable({ bench, judgement }: { bench: Bench; judgement: J
               <View role="cell" style={cell('First')}><Figure>{first}</Figure></View>
               <View role="cell" style={cell('Dry')}><Figure style={styles.dry}>{compression ? p(compression.readKPa) : '·'}</Figure></View>
               <View role="cell" style={cell('±')}><Figure colour="dim">{compression ? p(compression.plusMinusKPa) : ''}</Figure></View>
-              {hasLast ? <View role="cell" style={cell('Last time')}><Figure colour="dim">{before ? p(toKPa(before.peak, before.unit)) : '·'}</Figure></View> : null}
+              {hasLast ? <View role="cell" style={cell('Last')}><Figure colour="dim">{before ? p(toKPa(before.peak, before.unit)) : '·'}</Figure></View> : null}
               <View role="cell" style={cell('State')}><StateMark state={shown.cylinders.get(id) ?? 'unproven'} size={15} /></View>
             </View>
           );
@@ -47,7 +47,7 @@ export function CylinderTable({ bench, judgement }: { bench: Bench; judgement: J
   );
 }
 
-const WIDTH: Readonly<Record<string, number>> = { Cyl: 0.8, First: 0.9, Dry: 1, '±': 0.7, 'Last time': 1.1, State: 1.7 };
+const WIDTH: Readonly<Record<string, number>> = { Cyl: 0.8, First: 0.9, Dry: 1, '±': 0.7, 'Last': 1.1, State: 1.7 };
 const cell = (name: string) => ({ flexGrow: WIDTH[name] ?? 1, flexShrink: 1, flexBasis: 0, minWidth: 0 });
 
 const styles = StyleSheet.create({

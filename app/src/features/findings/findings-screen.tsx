@@ -58,13 +58,15 @@ function Headline({ bench, judgement }: { bench: Bench; judgement: Judgement }) 
   const { shop, person } = useSignedIn();
   const shown = shownStates(bench, judgement);
   const { job, owner, machine, engine } = bench;
+  // A test that waits on this device is this person's.
+  const readers = [...new Set(bench.tests.map((test) => test.by ?? person.name))];
   return (
     <Plate label="Headline">
       <Label>{`${shop.name} · ${job.number === undefined ? 'new job' : `job ${job.number}`} · ${day(job.openedAt)}`}</Label>
       <Title style={styles.headline}>{headline(judgement.engine.state, judgement.cylinders, judgement.patterns, judgement.spread ?? undefined, shop.unit)}</Title>
       <View style={styles.state}><StateMark state={shown.engine} size={20} />{shown.overruled.size > 0 ? <Words colour="dim">{`overruled: ${[...shown.overruled.keys()].map((id) => (id === '' ? 'engine' : `cyl ${id}`)).join(', ')}`}</Words> : null}</View>
       <Words colour="dim">{`${engine.name}, ${engine.cycle}, ${engine.cylinders.length === 1 ? 'single cylinder' : `${engine.cylinders.length} cylinders ${LAYOUT_WORD[layoutOf(engine)]}`}. ${machine.name}, ${owner.name}. Complaint: ${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}</Words>
-      <Words colour="dim">{`Read by ${person.name}.`}</Words>
+      {readers.length > 0 ? <Words colour="dim">{`Read by ${readers.join(', ')}.`}</Words> : null}
     </Plate>
   );
 }

@@ -22,7 +22,7 @@ export function EnginePicker({ known, loading, source, onChoose }: Props) {
   const matches = known.filter(({ engine, machine, owner }) => [engine.name, machine.name, owner.name].some((text) => text.toLowerCase().includes(wanted)));
   return (
     <Plate label="Which engine" style={styles.plate}>
-      <Field label="Which engine" hint="Owner, machine or engine that was here before." value={search} onChange={setSearch} autoFocus />
+      <Field label="Which engine" hint="Owner, machine or engine that was here before." value={search} onChange={setSearch} />
       {matches.slice(0, SHOWN).map((item) => <Row key={item.engine.id} item={item} onChoose={onChoose} />)}
       {matches.length > SHOWN ? <Words colour="dim">{`and ${matches.length - SHOWN} more: type to narrow it down`}</Words> : null}
       {matches.length === 0 && !loading ? <Words colour="dim">{wanted === '' ? 'No engine was here yet.' : `Nobody and nothing called "${search.trim()}" was here.`}</Words> : null}
@@ -33,19 +33,19 @@ export function EnginePicker({ known, loading, source, onChoose }: Props) {
 
 function Row({ item, onChoose }: { item: EngineListItem; onChoose(source: EngineSource): void }) {
   const c = useColours();
-  const { engine, owner, machine, jobs } = item;
+  const { engine, owner, jobs } = item;
   return (
     <View style={[styles.row, { borderTopColor: c.line }]}>
       <TouchableRipple role="button" aria-label={`${engine.name}, ${owner.name}: this engine`} onPress={() => onChoose({ from: 'known', item })} style={styles.pick}>
         <View style={styles.inside}>
-          <View style={styles.plan}><MiniPlan engine={engine} states={new Map()} /></View>
+          <View style={styles.plan}><MiniPlan engine={engine} /></View>
           <View style={styles.names}>
             <Strong lines={1}>{engine.name}</Strong>
-            <Words colour="dim" lines={1} style={styles.small}>{`${owner.name} · ${machine.name} · ${jobs} ${jobs === 1 ? 'job' : 'jobs'}`}</Words>
+            <Words colour="dim" lines={1} style={styles.small}>{`${owner.name} · ${jobs} ${jobs === 1 ? 'job' : 'jobs'}`}</Words>
           </View>
         </View>
       </TouchableRipple>
-      <Button onPress={() => onChoose({ from: 'like', item })} label={`A new machine with an engine like ${engine.name}`}>Like it</Button>
+      <Button onPress={() => onChoose({ from: 'like', item })} label={`A new machine with an engine like ${engine.name}`}>Same kind</Button>
     </View>
   );
 }
@@ -55,7 +55,7 @@ function Chosen({ source, onChange }: { source: EngineSource; onChange(): void }
   const under = source.from === 'known' ? `${source.item.owner.name} · ${source.item.machine.name}` : 'Owner and machine below';
   return (
     <Plate label="Which engine" style={styles.chosen}>
-      {source.from === 'new' ? null : <View style={styles.plan}><MiniPlan engine={source.item.engine} states={new Map()} /></View>}
+      {source.from === 'new' ? null : <View style={styles.plan}><MiniPlan engine={source.item.engine} /></View>}
       <View style={styles.names}><Label>Engine</Label><Strong lines={2} style={styles.name}>{words}</Strong><Words colour="dim" lines={1} style={styles.small}>{under}</Words></View>
       <Button onPress={onChange}>Change</Button>
     </Plate>

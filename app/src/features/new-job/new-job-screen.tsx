@@ -99,7 +99,7 @@ const CYCLE_OPTIONS = [{ value: 'two-stroke', word: 'Two-stroke' }, { value: 'fo
 const FUEL_OPTIONS = [{ value: 'petrol', word: 'Petrol' }, { value: 'diesel', word: 'Diesel' }] as const;
 const LAYOUT_OPTIONS = [{ value: 'inline', word: 'In line' }, { value: 'vee', word: 'Vee' }, { value: 'flat', word: 'Flat' }] as const;
 const RELEASE_OPTIONS = [{ value: 'none', word: 'None' }, { value: 'automatic', word: 'Automatic' }, { value: 'lever', word: 'Lever' }] as const;
-const COUNT_OPTIONS = ['1', '2', '3', '4', '6', '8'].map((value) => ({ value, word: value }));
+const COUNT_OPTIONS = ['1', '2', '3', '4', '5', '6', '8'].map((value) => ({ value, word: value }));
 
 function Kind({ control, errors, onFamily }: Pick<NewMachineProps, 'control' | 'errors' | 'onFamily'>) {
   const { field: family } = useController({ control, name: 'family' });
