@@ -1,1 +1,11 @@
-module.exports = require('../jest.node.cjs');
+const base = require('../jest.node.cjs');
+
+// The database script is an ES module: dynamic imports stay as they are.
+const [[pattern, [runner, options]]] = Object.entries(base.transform);
+module.exports = {
+  ...base,
+  transform: { [pattern]: [runner, { ...options, module: { type: 'commonjs', ignoreDynamic: true } }] },
+  globalSetup: '<rootDir>/test/global-setup.ts',
+  globalTeardown: '<rootDir>/test/global-teardown.ts',
+  testTimeout: 20_000,
+};

@@ -48,6 +48,7 @@ const WORDS: Readonly<Record<string, Words>> = {
   'string.empty': () => 'must not be empty',
   'string.min': ({ limit }) => `needs at least ${limit} characters`,
   'string.max': ({ limit }) => `takes at most ${limit} characters`,
+  'string.trim': () => 'must not begin or end with a space',
   'string.guid': () => 'must be an id (UUID)',
   'string.isoDate': () => 'must be a date and time (ISO 8601)',
   'string.email': () => 'must be an e-mail address',

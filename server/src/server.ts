@@ -10,7 +10,7 @@ import { jobRoutes } from './http/jobs';
 import { machineRoutes } from './http/machines';
 import { overruleRoutes } from './http/overrules';
 import { ownerRoutes } from './http/owners';
-import { notFound, onError } from './http/problem';
+import { notFound, onError, refuse } from './http/problem';
 import { readingRoutes } from './http/readings';
 import { whoAsks } from './http/request';
 import { sameOrigin } from './http/same-origin';
@@ -43,6 +43,11 @@ export async function createServer({ databaseUrl, dist }: { databaseUrl: string;
   return { app, store, close: async () => { await Promise.all([pool.end(), store.sequelize.close()]); } };
 }
 
+/** PostgreSQL keeps no NUL in a text: refused before anything looks at the fields. */
+function refuseNul(_req: unknown, _res: unknown, body: Buffer): void {
+  if (body.includes('\\u0000') || body.includes(0)) throw refuse.fields([{ field: '', reason: 'holds a character that cannot be kept' }]);
+}
+
 async function api(store: Store, pool: pg.Pool): Promise<Router> {
   const routes = Router();
   routes.use((_req, res, next) => {
@@ -53,7 +58,7 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
     await store.sequelize.query('SELECT 1');
     res.json({ ok: true });
   });
-  routes.use(sameOrigin, express.json({ limit: LARGEST_BODY }), await sessions(pool));
+  routes.use(sameOrigin, express.json({ limit: LARGEST_BODY, verify: refuseNul }), await sessions(pool));
   routes.use('/session', sessionRoutes(store));
   // From here on nobody is answered without a session.
   routes.use((req, _res, next) => { whoAsks(req); next(); });

@@ -36,7 +36,7 @@ export function spread(inputs: readonly SpreadInput[], method: SpreadMethod): Sp
   const perCylinder = inputs.map((input, i): CylinderSpread => {
     const value = signed(figures, i);
     const variance = inputs.reduce((sum, other, j) => {
-      const step = Math.max(other.ownDoubt, 1e-6);
+      const step = Math.max(1e-3 * other.ownDoubt, 1e-9);
       const moved = (by: number) => signed(figures.map((x, k) => (k === j ? x + by : x)), i);
       return sum + (((moved(step) - moved(-step)) / (2 * step)) * other.ownDoubt) ** 2;
     }, 0);

@@ -36,7 +36,6 @@ function asRefusal(error: unknown): Refusal {
     const { code, constraint } = error.parent as { code?: string; constraint?: string };
     if (code === '23514') return refuse.fields([{ field: constraint ?? '', reason: 'is outside what can be kept' }]);
     if (code === '23001') return new Refusal(409, 'append-only', 'Readings are only added, never changed');
-    if (code === '22P05' || code === '22021') return refuse.fields([{ field: '', reason: 'holds a character that cannot be kept' }]);
     if (code === '57014') return new Refusal(503, 'timeout', 'The database took too long');
   }
   const http = error as { status?: unknown; type?: string; expose?: boolean; message?: string };
@@ -53,10 +52,11 @@ const BODY_WORDS: Readonly<Record<string, string>> = {
   'encoding.unsupported': 'The request is packed in a way that is not understood',
 };
 
+/** The last column of the key that points nowhere: the ones before it only say whose it is. */
 function referenceField(error: ForeignKeyConstraintError): string {
   const detail = (error.parent as { detail?: string }).detail ?? '';
-  const column = Object.keys(REFERENCE_FIELD).find((name) => detail.includes(name));
-  return column ? REFERENCE_FIELD[column] as string : '';
+  const columns = /^Key \(([^)]*)\)/.exec(detail)?.[1]?.split(', ') ?? [];
+  return REFERENCE_FIELD[columns[columns.length - 1] ?? ''] ?? '';
 }
 
 export const notFound: RequestHandler = () => {

@@ -1,0 +1,154 @@
+import { NoSignal, Refused } from '../api';
+import type { NewEntry } from './entry';
+import { EntryStore } from './entry-store';
+import { Outbox } from './outbox';
+
+let databases = 0;
+const entry = (what: string): NewEntry => ({ method: 'POST', path: '/readings', body: { id: what }, jobId: 'job', what });
+
+/** An outbox on a database of its own, with a server that can be made to fail. */
+function outboxWith(answer: (what: string) => Promise<Record<string, unknown>>) {
+  databases += 1;
+  const name = `test-${databases}`;
+  const sent: string[] = [];
+  const store = new EntryStore(name);
+  const again = (whole = answer) => new Outbox({
+    store,
+    send: async (_method, _path, body) => {
+      const what = String((body as { id: string }).id);
+      const row = await whole(what);
+      sent.push(what);
+      return row;
+    },
+    exclusive: one(),
+  });
+  return { outbox: again(), sent, again, store };
+}
+
+/** What the browser's locks do: one at a time, the second is told no. */
+function one() {
+  let busy = false;
+  return async (work: () => Promise<void>) => {
+    if (busy) return false;
+    busy = true;
+    try { await work(); } finally { busy = false; }
+    return true;
+  };
+}
+
+const settled = async (outbox: Outbox) => {
+  for (let i = 0; i < 200 && (outbox.get().sending || outbox.get().entries.some((e) => !e.problem)); i += 1) await new Promise((resolve) => setTimeout(resolve, 10));
+};
+const ok = () => Promise.resolve({});
+const refusal = (status: number, extra: object = {}) => new Refused({ type: 't', title: 'No', status, ...extra });
+
+afterEach(() => jest.restoreAllMocks());
+
+test('entries are sent in order, once each', async () => {
+  const { outbox, sent } = outboxWith(ok);
+  outbox.signIn('ines');
+  await Promise.all([outbox.keep([entry('a'), entry('b')]), outbox.keep([entry('c')])]);
+  await outbox.flush();
+  await settled(outbox);
+  expect(sent).toEqual(['a', 'b', 'c']);
+  expect(outbox.get().entries).toEqual([]);
+});
+
+test('without signal they stay, and a new start finds them', async () => {
+  const { outbox, sent, again } = outboxWith(() => Promise.reject(new NoSignal()));
+  outbox.signIn('ines');
+  await outbox.keep([entry('a'), entry('b')]);
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  expect(outbox.get()).toMatchObject({ signal: 'off', entries: [{ what: 'a' }, { what: 'b' }] });
+  const restarted = again(ok);
+  restarted.signIn('ines');
+  await settled(restarted);
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  expect(sent).toEqual(['a', 'b']);
+  expect(restarted.get().entries).toEqual([]);
+  outbox.signIn(undefined);
+});
+
+test('an answer that got lost on the way back is asked for again under the same id', async () => {
+  let first = true;
+  const { outbox, sent } = outboxWith((what) => {
+    if (what === 'a' && first) {
+      first = false;
+      return Promise.reject(new NoSignal());
+    }
+    return ok();
+  });
+  outbox.signIn('ines');
+  await outbox.keep([entry('a'), entry('b')]);
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  await outbox.flush();
+  await settled(outbox);
+  expect(sent).toEqual(['a', 'b']);
+});
+
+test('a refused entry is kept with its reason and does not hold up the others', async () => {
+  const { outbox, sent } = outboxWith((what) => (what === 'a' ? Promise.reject(refusal(422, { errors: [{ field: 'peak', reason: 'must not be negative' }] })) : ok()));
+  outbox.signIn('ines');
+  await outbox.keep([entry('a'), entry('b')]);
+  await settled(outbox);
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  expect(sent).toEqual(['b']);
+  expect(outbox.get().entries).toMatchObject([{ what: 'a', problem: { errors: [{ field: 'peak' }] } }]);
+  await outbox.discard([outbox.get().entries[0]?.seq ?? -1]);
+  expect(outbox.get().entries).toEqual([]);
+});
+
+test('a conflict can be settled by sending on top of the other change', async () => {
+  const versions: unknown[] = [];
+  databases += 1;
+  const outbox = new Outbox({
+    store: new EntryStore(`test-${databases}`), exclusive: one(),
+    send: (_method, _path, body) => {
+      versions.push((body as { version: number }).version);
+      return versions.length === 1 ? Promise.reject(refusal(409, { current: { version: 7 } })) : ok();
+    },
+  });
+  outbox.signIn('ines');
+  await outbox.keep([{ method: 'PATCH', path: '/jobs/j', body: { complaint: 'mine', version: 3 }, jobId: 'j', what: 'c' }]);
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  const [refused] = outbox.get().entries;
+  await outbox.replaceVersion(refused?.seq ?? -1, 7);
+  expect(versions).toEqual([3, 7]);
+  expect(outbox.get().entries).toEqual([]);
+});
+
+test.each([500, 503, 429])('a server that answers %p is asked again later', async (status) => {
+  const { outbox, sent } = outboxWith(() => Promise.reject(refusal(status)));
+  outbox.signIn('ines');
+  await outbox.keep([entry('a')]);
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  expect(sent).toEqual([]);
+  expect(outbox.get().entries[0]?.problem).toBeUndefined();
+  outbox.signIn(undefined);
+});
+
+test('signed out by the server: nothing is lost, signing in sends it', async () => {
+  let signedIn = false;
+  const { outbox, sent } = outboxWith(() => (signedIn ? ok() : Promise.reject(refusal(401))));
+  outbox.signIn('ines');
+  await outbox.keep([entry('a')]);
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  expect(outbox.get()).toMatchObject({ signal: 'signed-out', entries: [{ what: 'a' }] });
+  signedIn = true;
+  outbox.signIn('ines');
+  await settled(outbox);
+  expect(sent).toEqual(['a']);
+});
+
+test('what somebody else entered waits for that person', async () => {
+  const { outbox, again, sent } = outboxWith(() => Promise.reject(new NoSignal()));
+  outbox.signIn('ines');
+  await outbox.keep([entry('of ines')]);
+  const later = again(ok);
+  later.signIn('tolv');
+  await later.load();
+  await later.flush();
+  expect(sent).toEqual([]);
+  expect(later.get().entries).toMatchObject([{ what: 'of ines', personId: 'ines' }]);
+  outbox.signIn(undefined);
+});

@@ -1,0 +1,48 @@
+import { type Draft, draftReducer, EMPTY_DRAFT, errorWords, typedReading } from './draft';
+
+const engine = { cylinders: ['1', '2'], fuel: 'petrol' as const };
+const press = (keys: string, from: Draft = EMPTY_DRAFT) => [...keys].reduce((draft, key) => draftReducer(draft, { do: 'key', key: key === '<' ? 'back' : key }), from);
+const typed = (draft: Draft) => typedReading(draft, '1', 'psi', engine, { unit: 'psi', fullScale: 300 });
+
+test.each([['112', '112'], ['0112', '112'], ['8.3', '8.3'], ['8..3', '8.3'], ['.5', '0.5'], ['113<2', '112'], ['<<', ''], ['12345678', '1234567']])('keys %s give %s', (keys, peak) => {
+  expect(press(keys).peak).toBe(peak);
+});
+
+test('first stroke, then peak', () => {
+  const first = press('71', draftReducer(EMPTY_DRAFT, { do: 'focus', focus: 0 }));
+  const both = press('112', draftReducer(first, { do: 'focus', focus: 'peak' }));
+  expect(typed(both)).toEqual({ ok: true, reading: { cylinder: '1', unit: 'psi', peak: 112, strokes: [71] } });
+});
+
+test('every stroke and no peak: the highest is the peak', () => {
+  const strokes = ['71', '96', '108'].reduce((draft, keys) => press(keys, draftReducer(draft, { do: 'next-stroke' })), EMPTY_DRAFT);
+  expect(strokes.strokes).toEqual(['71', '96', '108']);
+  expect(typed(strokes)).toEqual({ ok: true, reading: { cylinder: '1', unit: 'psi', peak: 108, strokes: [71, 96, 108] } });
+});
+
+test('a stroke left empty is filled before another is begun', () => {
+  const begun = draftReducer(draftReducer(EMPTY_DRAFT, { do: 'next-stroke' }), { do: 'next-stroke' });
+  expect(begun).toMatchObject({ strokes: [''], focus: 0 });
+});
+
+test('nothing typed is not wrong, only not there', () => { expect(typed(EMPTY_DRAFT)).toEqual({ ok: false }); });
+
+test.each([
+  ['450', 'Peak: 450 psi is above the gauge\'s full scale of 300 psi.'],
+  ['99999', 'Peak: 99999 psi is more than a petrol engine can make while cranking.'],
+])('%s is refused in words, and stays', (keys, words) => {
+  const draft = press(keys);
+  const result = typed(draft);
+  expect(!result.ok && result.error && errorWords(result.error)).toBe(words);
+  expect(draft.peak).toBe(keys);
+});
+
+test('a peak below the first stroke is refused', () => {
+  const result = typed({ ...EMPTY_DRAFT, strokes: ['130'], peak: '112' });
+  expect(!result.ok && result.error && errorWords(result.error)).toMatch(/^Peak: is below stroke 1 \(130 psi\)/);
+});
+
+test('another unit is the same pressure, not the same digits', () => {
+  const converted = draftReducer({ ...EMPTY_DRAFT, strokes: ['71'], peak: '112' }, { do: 'convert', convert: (figure) => String(Math.round(figure * 6.894757)) });
+  expect([converted.peak, converted.strokes]).toEqual(['772', ['490']]);
+});

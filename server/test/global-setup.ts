@@ -1,0 +1,29 @@
+import path from 'node:path';
+import pg from 'pg';
+import { migrate } from '../src/store/migrate';
+import { connect } from '../src/store/sequelize';
+
+interface Database { url: string; stop(): Promise<void> }
+declare global { var testDatabase: Database | undefined }
+
+/** A real PostgreSQL for the tests, with a migrated template that each test file copies. */
+export default async function setUp(): Promise<void> {
+  const projectDir = path.resolve(__dirname, '../..');
+  // A path in a variable: the script has no types, and needs none here.
+  const script = path.join(projectDir, 'scripts/database.mjs');
+  const { startDatabase } = await import(script) as { startDatabase(options: object): Promise<Database> };
+  delete process.env['DATABASE_URL'];
+  const database = await startDatabase({ projectDir, name: 'pg-test', log: () => undefined });
+  globalThis.testDatabase = database;
+  const admin = new pg.Client(database.url);
+  await admin.connect();
+  await admin.query('DROP DATABASE IF EXISTS template_rugged WITH (FORCE)');
+  await admin.query('CREATE DATABASE template_rugged');
+  await admin.end();
+  const url = new URL(database.url);
+  url.pathname = '/template_rugged';
+  const sequelize = connect(url.href);
+  await migrate(sequelize);
+  await sequelize.close();
+  process.env['TEST_DATABASE_URL'] = database.url;
+}

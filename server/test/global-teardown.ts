@@ -1,0 +1,3 @@
+export default async function tearDown(): Promise<void> {
+  await globalThis.testDatabase?.stop();
+}

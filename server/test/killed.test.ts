@@ -1,0 +1,69 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import path from 'node:path';
+import type { Bench } from '@rugged/contract';
+import { build } from 'esbuild';
+import { bench, reading, type ShopInTest, shopInTest } from './shop-in-test';
+
+const root = path.resolve(__dirname, '../..');
+const bundle = path.join(root, '.cache', 'server-under-test.mjs');
+
+let shop: ShopInTest;
+const children: ChildProcess[] = [];
+beforeAll(async () => {
+  shop = await shopInTest();
+  await build({
+    entryPoints: [path.join(root, 'server/src/main.ts')], outfile: bundle, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external',
+    alias: { '@rugged/core': path.join(root, 'core/src/index.ts'), '@rugged/contract': path.join(root, 'contract/src/index.ts') }, logLevel: 'error',
+  });
+});
+afterAll(async () => {
+  for (const child of children) child.kill('SIGKILL');
+  await shop.server.close();
+});
+
+/** The real server as a process of its own, on a free port. */
+function serve(): Promise<{ child: ChildProcess; url: string }> {
+  const child = spawn(process.execPath, [bundle], { cwd: root, env: { ...process.env, DATABASE_URL: shop.databaseUrl, PORT: '0' }, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  children.push(child);
+  return new Promise((resolve, reject) => {
+    child.once('message', (message) => resolve({ child, url: `http://127.0.0.1:${(message as { listening: number }).listening}` }));
+    child.once('exit', (code) => reject(new Error(`server ended with ${code}`)));
+  });
+}
+
+test('kill -9 during a run of 200 readings loses none that was acknowledged and doubles none', async () => {
+  const ids = await bench(shop.agent);
+  let { child, url } = await serve();
+  const signIn = await fetch(`${url}/api/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ email: 'ines@one.example', password: 'a good long one' }) });
+  const cookie = signIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+  const run = Array.from({ length: 200 }, (_, i) => reading(ids.test, { cylinder: String(1 + (i % 4)), peak: 100 + i / 10, strokes: [] }));
+  const acknowledged = new Set<string>();
+  const send = async (one: (typeof run)[number]) => {
+    const answer = await fetch(`${url}/api/readings`, { method: 'POST', headers: { 'Content-Type': 'application/json', cookie }, body: JSON.stringify(one) });
+    if (answer.ok) acknowledged.add(one.id);
+    return answer.ok;
+  };
+
+  // Several at a time, and the server dies in the middle of it.
+  let killed = false;
+  const queue = [...run];
+  await Promise.all(Array.from({ length: 8 }, async () => {
+    for (let one = queue.shift(); one; one = queue.shift()) {
+      if (!killed && acknowledged.size > 90) {
+        killed = true;
+        child.kill('SIGKILL');
+      }
+      await send(one).catch(() => undefined);
+    }
+  }));
+  expect(acknowledged.size).toBeLessThan(200);
+
+  ({ child, url } = await serve());
+  const stored = async () => ((await shop.agent.get(`/api/jobs/${ids.job}`)).body as Bench).readings.map(({ id }) => id);
+  expect(await stored()).toEqual(expect.arrayContaining([...acknowledged]));
+  // The phone sends everything that was not acknowledged again, under the same ids; the session outlived the server.
+  for (const one of run.filter(({ id }) => !acknowledged.has(id))) expect(await send(one)).toBe(true);
+  const all = await stored();
+  expect(all).toHaveLength(200);
+  expect(new Set(all).size).toBe(200);
+});

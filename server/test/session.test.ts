@@ -1,0 +1,54 @@
+import supertest from 'supertest';
+import { hashPassword, verifyPassword } from '../src/accounts/password';
+import { PASSWORD, type ShopInTest, shopInTest } from './shop-in-test';
+
+let shop: ShopInTest;
+beforeAll(async () => { shop = await shopInTest(); });
+afterAll(() => shop.server.close());
+
+const nobody = () => supertest(shop.server.app);
+
+test.each(['/api/jobs', '/api/engines', '/api/jobs/0b6f7c1e-5f0a-4c57-9f5b-0d1f5a6b7c8d', '/api/session', '/api/nonsense'])('nobody gets an answer from %s', async (path) => {
+  const { body, headers } = await nobody().get(path).expect(401);
+  expect(body).toMatchObject({ title: 'Sign in first', status: 401 });
+  expect(headers['content-type']).toMatch('application/problem+json');
+});
+test.each(['/api/owners', '/api/machines', '/api/engines', '/api/books', '/api/jobs', '/api/tests', '/api/readings', '/api/overrules'])('nobody writes to %s', async (path) => {
+  await nobody().post(path).send({}).expect(401);
+});
+test('health answers everybody', async () => { await nobody().get('/api/health').expect(200, { ok: true }); });
+
+test('a wrong password and an unknown address get the same answer', async () => {
+  const wrong = await nobody().post('/api/session').send({ email: 'ines@one.example', password: 'no' }).expect(401);
+  const unknown = await nobody().post('/api/session').send({ email: 'who@one.example', password: 'no' }).expect(401);
+  expect(wrong.body).toEqual(unknown.body);
+});
+test('empty fields are named', async () => {
+  const { body } = await nobody().post('/api/session').send({ email: '' }).expect(422);
+  expect(body.errors).toEqual([{ field: 'email', reason: 'must not be empty' }, { field: 'password', reason: 'is missing' }]);
+});
+test('the address is taken in any case, the cookie is out of reach of scripts', async () => {
+  const { headers, body } = await nobody().post('/api/session').send({ email: ' INES@one.example', password: PASSWORD }).expect(201);
+  expect(headers['set-cookie']?.[0]).toMatch(/HttpOnly.*SameSite=Lax/);
+  expect(JSON.stringify(body)).not.toMatch(/scrypt|passwordHash/);
+});
+test('signing out ends the session at the server', async () => {
+  const agent = await shop.signIn('ines@one.example');
+  await agent.get('/api/session').expect(200);
+  await agent.delete('/api/session').expect(204);
+  await agent.get('/api/session').expect(401);
+});
+test('a write from another site is refused', async () => {
+  await shop.agent.patch('/api/shop').set('Sec-Fetch-Site', 'cross-site').send({ version: 1, name: 'x' }).expect(403);
+  await shop.agent.patch('/api/shop').set('Origin', 'https://elsewhere.example').send({ version: 1, name: 'x' }).expect(403);
+});
+test('after twenty wrong tries there is a pause', async () => {
+  let last = 401;
+  for (let i = 0; i < 21; i += 1) last = (await nobody().post('/api/session').send({ email: '', password: '' })).status;
+  expect(last).toBe(429);
+});
+test('a password is stored salted', async () => {
+  const [a, b] = await Promise.all([hashPassword('x'), hashPassword('x')]);
+  expect(a).not.toBe(b);
+  expect([await verifyPassword('x', a), await verifyPassword('y', a), await verifyPassword('x', 'plain$x')]).toEqual([true, false, false]);
+});

@@ -1,0 +1,60 @@
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import supertest from 'supertest';
+import { hashPassword } from '../src/accounts/password';
+import { createServer, type Server } from '../src/server';
+
+export const PASSWORD = 'a good long one';
+
+/** A database of its own, copied from the migrated template. */
+export async function freshDatabase(): Promise<string> {
+  const base = process.env['TEST_DATABASE_URL'] as string;
+  const name = `t_${randomUUID().replaceAll('-', '')}`;
+  const admin = new pg.Client(base);
+  await admin.connect();
+  await admin.query(`CREATE DATABASE ${name} TEMPLATE template_rugged`);
+  await admin.end();
+  const url = new URL(base);
+  url.pathname = `/${name}`;
+  return url.href;
+}
+
+export interface ShopInTest { server: Server; databaseUrl: string; ids: { shop: string; person: string }; agent: Agent; signIn(email: string): Promise<Agent>; addShop(email: string): Promise<void> }
+export type Agent = ReturnType<typeof supertest.agent>;
+
+/** A server with one shop and one signed-in person. */
+export async function shopInTest(): Promise<ShopInTest> {
+  const databaseUrl = await freshDatabase();
+  const server = await createServer({ databaseUrl });
+  const ids = { shop: randomUUID(), person: randomUUID() };
+  const add = async (shop: string, person: string, email: string) => {
+    const { models } = server.store;
+    await models.shops.create({ id: shop, name: `Shop of ${email}`, unit: 'psi', site: {}, houseRules: {}, tester: {}, nextJobNumber: 1 });
+    await models.people.create({ id: person, shopId: shop, name: email.split('@')[0] ?? email, email, passwordHash: await hashPassword(PASSWORD) });
+  };
+  const signIn = async (email: string) => {
+    const agent = supertest.agent(server.app);
+    await agent.post('/api/session').send({ email, password: PASSWORD }).expect(201);
+    return agent;
+  };
+  await add(ids.shop, ids.person, 'ines@one.example');
+  return { server, databaseUrl, ids, agent: await signIn('ines@one.example'), signIn, addShop: (email) => add(randomUUID(), randomUUID(), email) };
+}
+
+export const NOW = '2026-05-04T10:00:00.000Z';
+
+/** An owner, a machine, a four-cylinder engine with a book, a job and a test, posted one after the other. */
+export async function bench(agent: Agent) {
+  const ids = { owner: randomUUID(), machine: randomUUID(), engine: randomUUID(), book: randomUUID(), job: randomUUID(), test: randomUUID() };
+  await agent.post('/api/owners').send({ id: ids.owner, name: 'Wil Tarn' }).expect(201);
+  await agent.post('/api/machines').send({ id: ids.machine, ownerId: ids.owner, name: 'Skiff' }).expect(201);
+  await agent.post('/api/engines').send({
+    id: ids.engine, machineId: ids.machine, name: 'Orrin 40', cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'inline', cylinders: ['1', '2', '3', '4'],
+  }).expect(201);
+  await agent.post('/api/books').send({ id: ids.book, engineId: ids.engine, rank: 1, source: 'Handbook', compression: { unit: 'psi', min: 120, max: 150 } }).expect(201);
+  await agent.post('/api/jobs').send({ id: ids.job, engineId: ids.engine, complaint: 'hard start', site: {}, openedAt: NOW }).expect(201);
+  await agent.post('/api/tests').send({ id: ids.test, jobId: ids.job, kind: 'compression', engineTemperature: 'warm', throttle: 'open', tester: { unit: 'psi', fullScale: 300, division: 2 }, startedAt: NOW }).expect(201);
+  return ids;
+}
+
+export const reading = (testId: string, change: object = {}) => ({ id: randomUUID(), testId, cylinder: '1', unit: 'psi', peak: 138, strokes: [85, 120, 138], takenAt: NOW, ...change });
