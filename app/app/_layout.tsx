@@ -8,7 +8,11 @@ import { FONT_FILES } from '@/ui/fonts';
 import { NoticeProvider } from '@/ui/notice';
 import { ThemeProvider } from '@/ui/theme';
 
-const PERSIST = { persister, maxAge: KEPT_MS, buster: '1' };
+const PERSIST = {
+  persister, maxAge: KEPT_MS, buster: '1',
+  // A query that failed for want of signal still holds what was read before: that is the very thing to keep.
+  dehydrateOptions: { shouldDehydrateQuery: ({ state }: { state: { data: unknown } }) => state.data !== undefined },
+};
 
 export default function RootLayout() {
   const [loaded, failed] = useFonts(FONT_FILES);

@@ -12,9 +12,9 @@ export type Checked<T> = { ok: true; value: T } | { ok: false; errors: FieldErro
 
 /** Validates without converting: text in a number is refused, unknown fields are kept only where the schema says so. */
 export function check<T>(schema: Joi.Schema<T>, input: unknown): Checked<T> {
-  const { value, error } = schema.validate(input, { abortEarly: false, convert: false });
-  if (!error) return { ok: true, value: value as T };
-  return { ok: false, errors: error.details.map((detail) => ({ field: fieldPath(detail.path), reason: plainWords(detail) })) };
+  const result: Joi.ValidationResult<T> = schema.validate(input, { abortEarly: false, convert: false });
+  if (!result.error) return { ok: true, value: result.value };
+  return { ok: false, errors: result.error.details.map((detail) => ({ field: fieldPath(detail.path), reason: plainWords(detail) })) };
 }
 
 export function fieldErrorOf(error: InputError): FieldError {
@@ -26,9 +26,11 @@ export function fieldPath(path: readonly (string | number)[]): string {
   return path.map((part, i) => (typeof part === 'number' ? `[${part}]` : i === 0 ? part : `.${part}`)).join('');
 }
 
-type Words = (context: Record<string, unknown>) => string;
+/** What Joi says of a failed rule, as far as the words use it. */
+interface Context { limit?: number; valids?: (string | number | null)[]; peers?: string[]; reason?: string }
+type Words = (context: Context) => string;
 
-const list = (values: unknown) => (values as unknown[]).filter((value) => value !== null).join(', ');
+const list = (values: Context['valids']) => values?.filter((value) => value !== null).join(', ') ?? '';
 
 const WORDS: Readonly<Record<string, Words>> = {
   'any.required': () => 'is missing',
@@ -62,10 +64,10 @@ const WORDS: Readonly<Record<string, Words>> = {
   'number.max': ({ limit }) => `must be at most ${limit}`,
   'number.positive': () => 'must be above 0',
   'number.greater': ({ limit }) => `must be above ${limit}`,
-  'sense': ({ reason }) => String(reason),
+  'sense': ({ reason }) => reason ?? 'cannot be',
 };
 
 function plainWords(detail: Joi.ValidationErrorItem): string {
   const words = WORDS[detail.type];
-  return words ? words(detail.context ?? {}) : 'is not valid';
+  return words ? words((detail.context ?? {}) as Context) : 'is not valid';
 }

@@ -9,7 +9,7 @@ export async function loadDemo({ sequelize, models }: Store, now: Date): Promise
   const passwordHash = await hashPassword(demo.password);
   await sequelize.transaction(async (transaction) => {
     const inShop = <T extends object>(rows: T[]) => rows.map((row) => ({ ...row, shopId })) as never[];
-    await models.shops.create({ ...demo.shop, nextJobNumber: demo.nextJobNumber } as never, { transaction });
+    await models.shops.create({ ...demo.shop, nextJobNumber: demo.nextJobNumber }, { transaction });
     await models.people.bulkCreate(inShop(demo.people.map((person) => ({ ...person, passwordHash }))), { transaction });
     await models.owners.bulkCreate(inShop(demo.owners), { transaction });
     await models.machines.bulkCreate(inShop(demo.machines), { transaction });

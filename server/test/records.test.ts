@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Bench } from '@rugged/contract';
-import { toJobFile } from '@rugged/contract';
+import { type Bench, toJobFile } from '@rugged/contract';
 import { judge } from '@rugged/core';
 import { bench, NOW, reading, type ShopInTest, shopInTest } from './shop-in-test';
 

@@ -40,17 +40,18 @@ export function useJobs(status: 'open' | 'closed', search: string) {
 
 /** One bench, readable without signal once it was seen; a job that is still only on this device as well. */
 export function useBench(jobId: string) {
-  const { entries } = useOutbox();
+  const { entries, loaded } = useOutbox();
   const fresh = entries.find((entry) => entry.newBench && entry.jobId === jobId)?.newBench;
   const query = useQuery({
     queryKey: keys.bench(jobId),
     queryFn: () => fetching<Bench>(`/jobs/${jobId}`),
     enabled: !fresh,
   });
-  const base = query.data ?? fresh;
+  // Without what waits on this device the bench would show, and go on from, less than was entered.
+  const base = loaded ? query.data ?? fresh : undefined;
   const bench = useMemo(() => base && withPending(base, entries), [base, entries]);
   const missing = query.error instanceof Refused && query.error.problem.status === 404;
-  return { bench, missing, isLoading: query.isLoading && !fresh, error: bench ? null : query.error, refetch: query.refetch };
+  return { bench, missing, isLoading: !loaded || (query.isLoading && !fresh), error: bench ? null : query.error, refetch: query.refetch };
 }
 
 export type Verdict = { ok: true; judgement: Judgement } | { ok: false; error: InputError };

@@ -16,7 +16,8 @@ export function useSession() {
         throw error;
       }
     },
-    staleTime: 60_000,
+    // Restored from this device it may be old: the unit or the theme of the shop must not be.
+    staleTime: 0,
   });
 }
 

@@ -1,5 +1,6 @@
 import { View } from 'react-native';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
+import { SvgFigure } from './svg-figure';
 import { useColours } from './theme';
 import { FACE } from './tokens';
 
@@ -77,7 +78,7 @@ export function Dial({ figure, shown, unit, fullScale, min, max, first, others =
         {majors.map((x) => (
           <G key={x}>
             <Path d={line(x, R - 2, R - 20)} stroke={c.ink} strokeWidth={3} />
-            <SvgText x={numeral(x)[0]} y={numeral(x)[1] + 5} textAnchor="middle" fontFamily={FACE.instrument} fontSize={13.5} fill={c.ink}>{x}</SvgText>
+            <SvgFigure x={numeral(x)[0]} y={numeral(x)[1] + 5} size={13.5} colour={c.ink}>{String(x)}</SvgFigure>
           </G>
         ))}
         {spacedNames(others, (x) => angle(x)).map(({ at: x, name, nameAngle }) => (
@@ -92,7 +93,7 @@ export function Dial({ figure, shown, unit, fullScale, min, max, first, others =
         {figure === undefined ? null : <Path d={line(figure, -26, R - 24)} stroke={c.ink} strokeWidth={1.4} />}
         <Circle cx={CX} cy={CY} r={12} fill={c.ink} />
         <Circle cx={CX} cy={CY} r={4} fill={c.amber} />
-        <SvgText x={CX} y={252} textAnchor="middle" fontFamily={FACE.instrument} fontSize={46} fill={shown === '' ? c.dim : c.ink}>{shown === '' ? '–' : shown}</SvgText>
+        <SvgFigure x={CX} y={252} size={46} colour={shown === '' ? c.dim : c.ink}>{shown === '' ? '–' : shown}</SvgFigure>
         <SvgText x={CX} y={275} textAnchor="middle" fontFamily={FACE.strong} fontSize={16} fill={c.dim}>{unit}</SvgText>
       </Svg>
     </View>

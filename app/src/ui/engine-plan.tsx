@@ -4,6 +4,7 @@ import { TouchableRipple } from 'react-native-paper';
 import Svg, { Circle, G, Text as SvgText } from 'react-native-svg';
 import { PlanOutline, planGeometry } from './plan-outline';
 import { STATE_COLOUR, STATE_WORD, StateShape } from './state-mark';
+import { SvgFigure } from './svg-figure';
 import { useColours } from './theme';
 import { FACE, TOUCH } from './tokens';
 
@@ -55,7 +56,7 @@ export function EnginePlan({ engine, cylinders, unit, selected, maxHeight = 250,
               <Circle cx={x} cy={y} r={RADIUS - 1} fill={c.plate} stroke={placed.id === selected ? c.amber : c.line} strokeWidth={placed.id === selected ? 5 : 2.5} />
               <Circle cx={x} cy={y} r={RADIUS - 8} fill="none" stroke={colour} strokeWidth={6} {...(state === 'unproven' ? { strokeDasharray: '9 6' } : {})} />
               <SvgText x={x} y={y - 18} textAnchor="middle" fontFamily={FACE.heavy} fontSize={14} fill={c.ink}>{placed.id}</SvgText>
-              <SvgText x={x} y={y + 10} textAnchor="middle" fontFamily={FACE.instrument} fontSize={figure.length > 4 ? 19 : figure.length > 3 ? 22 : 27} fill={c.ink}>{figure}</SvgText>
+              <SvgFigure x={x} y={y + 10} size={figure.length > 4 ? 19 : figure.length > 3 ? 22 : 27} colour={c.ink}>{figure}</SvgFigure>
               {cylinder?.under ? <SvgText x={x} y={y + 27} textAnchor="middle" fontFamily={FACE.strong} fontSize={13} fill={c.dim}>{cylinder.under}</SvgText> : null}
               <G x={x - wordWidth(word) / 2 - 10} y={y + RADIUS + 8}>
                 <StateShape state={state} colour={colour} />

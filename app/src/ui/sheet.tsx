@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Modal, Portal } from 'react-native-paper';
 import { IconButton } from './button';
@@ -9,10 +9,11 @@ import { Title } from './words';
 /** A plate over the screen for one short matter. */
 export function Sheet({ title, visible, onClose, children }: { title: string; visible: boolean; onClose(): void; children: ReactNode }) {
   const c = useColours();
+  const inside = useFocusInside(visible, onClose);
   return (
     <Portal>
       <Modal visible={visible} onDismiss={onClose} contentContainerStyle={[styles.sheet, { backgroundColor: c.plate, borderColor: c.line }]} overlayAccessibilityLabel="Close">
-        <View role="dialog" aria-label={title} aria-modal style={styles.inside}>
+        <View ref={inside} role="dialog" aria-label={title} aria-modal tabIndex={-1} style={styles.inside}>
           <View style={styles.head}>
             <Title style={styles.title}>{title}</Title>
             <IconButton icon="close" label="Close" onPress={onClose} />
@@ -22,6 +23,29 @@ export function Sheet({ title, visible, onClose, children }: { title: string; vi
       </Modal>
     </Portal>
   );
+}
+
+/** The keyboard goes into an open sheet, Escape closes it, and the focus returns to where it was. */
+function useFocusInside(visible: boolean, onClose: () => void) {
+  const inside = useRef<View>(null);
+  const close = useRef(onClose);
+  useEffect(() => { close.current = onClose; });
+  useEffect(() => {
+    if (!visible) return undefined;
+    const before = document.activeElement;
+    (inside.current as unknown as HTMLElement | null)?.focus();
+    const press = (event: KeyboardEvent) => {
+      if (event.key !== 'Escape') return;
+      event.preventDefault();
+      close.current();
+    };
+    addEventListener('keydown', press, true);
+    return () => {
+      removeEventListener('keydown', press, true);
+      if (before instanceof HTMLElement) before.focus();
+    };
+  }, [visible]);
+  return inside;
 }
 
 const styles = StyleSheet.create({

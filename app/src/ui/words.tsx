@@ -43,12 +43,18 @@ export function Title({ children, style, colour = 'ink', lines, level = 2 }: Pro
   );
 }
 
+/** A decimal point takes no more room than it needs, though the face gives every sign the same. */
+function narrowPoint(children: ReactNode): ReactNode {
+  if (typeof children !== 'string' || !children.includes('.')) return children;
+  return children.split('.').flatMap((part, i) => (i === 0 ? [part] : [<NativeText key={i} style={{ letterSpacing: '-0.32em' as unknown as number }}>.</NativeText>, part]));
+}
+
 /** A figure in the instrument face. The percent sign and units belong into Words. */
 export function Figure({ children, style, colour = 'ink', lines }: Props) {
   const colours = useColours();
   return (
     <NativeText {...common(lines)} style={[{ fontFamily: FACE.instrument, fontSize: SIZE.small, letterSpacing: -0.3, color: colours[colour] }, style]}>
-      {children}
+      {narrowPoint(children)}
     </NativeText>
   );
 }

@@ -34,7 +34,7 @@ export const engineFields = {
   hours: Joi.number().min(0).max(1_000_000),
   cranks: Joi.boolean(),
 };
-export const engineSchema: Joi.ObjectSchema<Engine> = Joi.object(engineFields);
+export const engineSchema = Joi.object<Engine>(engineFields);
 
 export const bookFields = {
   source: Joi.string().min(1).max(120),
@@ -62,9 +62,9 @@ export const bookFields = {
     maxDrop: figure().required(),
   }),
 };
-export const bookSchema: Joi.ObjectSchema<Book> = Joi.object(bookFields);
+export const bookSchema = Joi.object<Book>(bookFields);
 
-export const houseRulesSchema: Joi.ObjectSchema<Partial<HouseRules>> = Joi.object({
+export const houseRulesSchema = Joi.object<Partial<HouseRules>>({
   spreadMethod: Joi.string().valid(...SPREAD_METHODS),
   spreadWatchPercent: percent(),
   spreadLimitPercent: percent(),
@@ -75,7 +75,7 @@ export const houseRulesSchema: Joi.ObjectSchema<Partial<HouseRules>> = Joi.objec
   leakFaultPercent: percent(),
 });
 
-export const siteSchema: Joi.ObjectSchema<Site> = Joi.object({
+export const siteSchema = Joi.object<Site>({
   altitudeM: Joi.number().min(-500).max(6000),
   barometerKPa: Joi.number().min(45).max(110),
 });
@@ -89,7 +89,7 @@ export const testerFields = {
   valveAtEngineEnd: Joi.boolean(),
   hoseVolumeCm3: figure().max(1000),
 };
-export const testerSchema: Joi.ObjectSchema<Tester> = Joi.object(testerFields);
+export const testerSchema = Joi.object<Tester>(testerFields);
 
 export const compressionReadingFields = {
   cylinder: cylinder().required(),
@@ -158,7 +158,7 @@ const test = Joi.object({ kind: Joi.string().valid(...Object.keys(KIND_OF_TEST))
   });
 
 /** A whole job file. Unknown fields pass through at any depth. */
-export const jobFileSchema: Joi.ObjectSchema<JobFile> = Joi.object({
+export const jobFileSchema = Joi.object<JobFile>({
   format: Joi.string().valid(JOB_FILE_FORMAT).required(),
   version: Joi.number().valid(JOB_FILE_VERSION).required(),
   engine: engineSchema.required(),

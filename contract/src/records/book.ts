@@ -8,7 +8,7 @@ import { bySense } from './sense';
 export interface BookRecord extends Book { id: string; engineId: string; source: string; rank: number; version: number }
 export type NewBook = Omit<BookRecord, 'version'>;
 
-export const newBookSchema: Joi.ObjectSchema<NewBook> = Joi.object({
+export const newBookSchema = Joi.object<NewBook>({
   id: id().required(),
   engineId: id().required(),
   rank: Joi.number().integer().min(1).max(99).required(),

@@ -7,7 +7,7 @@ import { id, name, version } from './record';
 export interface EngineRecord extends Engine { id: string; machineId: string; name: string; version: number }
 export type NewEngine = Omit<EngineRecord, 'version'>;
 
-export const newEngineSchema: Joi.ObjectSchema<NewEngine> = Joi.object({
+export const newEngineSchema = Joi.object<NewEngine>({
   id: id().required(),
   machineId: id().required(),
   name: name().required(),
@@ -16,7 +16,7 @@ export const newEngineSchema: Joi.ObjectSchema<NewEngine> = Joi.object({
 
 export type EngineChange = Partial<Omit<NewEngine, 'id' | 'machineId'>> & { version: number };
 /** Only what may change once readings refer to the cylinders by name. */
-export const engineChangeSchema: Joi.ObjectSchema<EngineChange> = Joi.object({
+export const engineChangeSchema = Joi.object<EngineChange>({
   version: version().required(),
   name: name(),
   hours: engineFields.hours,

@@ -25,7 +25,7 @@ const complaint = () => Joi.string().trim().min(1).max(400);
 
 const hours = () => Joi.number().min(0).max(1_000_000);
 
-export const newJobSchema: Joi.ObjectSchema<NewJob> = Joi.object({
+export const newJobSchema = Joi.object<NewJob>({
   id: id().required(),
   engineId: id().required(),
   complaint: complaint().required(),
@@ -36,7 +36,7 @@ export const newJobSchema: Joi.ObjectSchema<NewJob> = Joi.object({
 });
 
 export type JobChange = Partial<Pick<JobRecord, 'complaint' | 'alreadyDone' | 'hours' | 'site' | 'status'>> & { version: number };
-export const jobChangeSchema: Joi.ObjectSchema<JobChange> = Joi.object({
+export const jobChangeSchema = Joi.object<JobChange>({
   version: version().required(),
   complaint: complaint(),
   alreadyDone: Joi.string().max(1000).allow(''),

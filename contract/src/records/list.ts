@@ -8,7 +8,7 @@ import type { BookRecord } from './book';
 export interface Page<T> { items: T[]; next?: string; total: number }
 
 export interface JobsQuery { status: 'open' | 'closed' | 'all'; search?: string; before?: number; limit: number; engineId?: string }
-export const jobsQuerySchema: Joi.ObjectSchema<JobsQuery> = Joi.object({
+export const jobsQuerySchema = Joi.object<JobsQuery>({
   status: Joi.string().valid('open', 'closed', 'all').default('open'),
   search: Joi.string().max(100).allow(''),
   before: Joi.number().integer().min(1),
@@ -20,7 +20,7 @@ export const jobsQuerySchema: Joi.ObjectSchema<JobsQuery> = Joi.object({
 export interface EngineListItem { engine: EngineRecord; machine: Machine; owner: Owner; books: BookRecord[]; jobs: number; lastJobAt?: string }
 
 export interface EnginesQuery { search?: string; after?: string; limit: number }
-export const enginesQuerySchema: Joi.ObjectSchema<EnginesQuery> = Joi.object({
+export const enginesQuerySchema = Joi.object<EnginesQuery>({
   search: Joi.string().max(100).allow(''),
   after: Joi.string().max(200),
   limit: Joi.number().integer().min(1).max(100).default(50),

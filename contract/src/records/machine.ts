@@ -5,7 +5,7 @@ import { id, name, note } from './record';
 export interface Machine { id: string; ownerId: string; name: string; serial?: string; note?: string; version: number }
 export type NewMachine = Omit<Machine, 'version'>;
 
-export const newMachineSchema: Joi.ObjectSchema<NewMachine> = Joi.object({
+export const newMachineSchema = Joi.object<NewMachine>({
   id: id().required(),
   ownerId: id().required(),
   name: name().required(),

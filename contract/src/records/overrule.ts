@@ -16,7 +16,7 @@ export interface Overrule {
 }
 export type NewOverrule = Omit<Overrule, 'by'>;
 
-export const newOverruleSchema: Joi.ObjectSchema<NewOverrule> = Joi.object({
+export const newOverruleSchema = Joi.object<NewOverrule>({
   id: id().required(),
   jobId: id().required(),
   cylinder: Joi.string().min(1).max(12),

@@ -5,7 +5,7 @@ import { id, name, note } from './record';
 export interface Owner { id: string; name: string; phone?: string; email?: string; note?: string; version: number }
 export type NewOwner = Omit<Owner, 'version'>;
 
-export const newOwnerSchema: Joi.ObjectSchema<NewOwner> = Joi.object({
+export const newOwnerSchema = Joi.object<NewOwner>({
   id: id().required(),
   name: name().required(),
   phone: Joi.string().max(60),

@@ -18,7 +18,7 @@ export interface Shop {
 
 export type ShopChange = Partial<Omit<Shop, 'id' | 'version'>> & { version: number };
 
-export const shopChangeSchema: Joi.ObjectSchema<ShopChange> = Joi.object({
+export const shopChangeSchema = Joi.object<ShopChange>({
   version: version().required(),
   name: name(),
   unit: Joi.string().valid(...PRESSURE_UNITS),
@@ -31,7 +31,7 @@ export const shopChangeSchema: Joi.ObjectSchema<ShopChange> = Joi.object({
 export interface Person { id: string; name: string; email: string }
 
 export interface SignIn { email: string; password: string }
-export const signInSchema: Joi.ObjectSchema<SignIn> = Joi.object({
+export const signInSchema = Joi.object<SignIn>({
   email: Joi.string().min(1).max(200).required(),
   password: Joi.string().min(1).max(200).required(),
 });

@@ -14,7 +14,7 @@ export interface TestRecord extends Omit<CompressionTest, 'readings'> {
 }
 export type NewTest = Omit<TestRecord, 'by'>;
 
-export const newTestSchema: Joi.ObjectSchema<NewTest> = Joi.object({
+export const newTestSchema = Joi.object<NewTest>({
   id: id().required(),
   jobId: id().required(),
   kind: Joi.string().valid('compression').required(),
@@ -32,7 +32,7 @@ export interface ReadingRecord extends CompressionReading {
 }
 export type NewReading = ReadingRecord;
 
-export const newReadingSchema: Joi.ObjectSchema<NewReading> = Joi.object({
+export const newReadingSchema = Joi.object<NewReading>({
   id: id().required(),
   testId: id().required(),
   ...compressionReadingFields,

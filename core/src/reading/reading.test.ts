@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { checkCompressionReading, classDoubtKPa, compressionGauge, countAttempts, divisionDoubtKPa, readingDoubtKPa, scaleFit, strokePattern, warmEstimate } from '.';
+import type { CompressionReading } from '../jobfile';
 import { toKPa } from '../quantity';
 
 const engine = { cylinders: ['1', '2'], fuel: 'petrol' as const };
@@ -23,7 +24,7 @@ describe('doubt of a gauge', () => {
 
 describe('a reading that cannot be is refused at its field', () => {
   const tester = { unit: 'psi' as const, fullScale: 300 };
-  test.each([
+  test.each<[Partial<CompressionReading>, string, RegExp]>([
     [{ cylinder: '3', peak: 100 }, 'cylinder', /no cylinder 3/],
     [{ peak: -1 }, 'peak', /negative/],
     [{ peak: 310 }, 'peak', /full scale of 300 psi/],

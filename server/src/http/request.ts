@@ -13,9 +13,9 @@ export function bodyOf<T>(schema: Joi.Schema<T>, req: Request): T {
 
 /** The query string as its schema has it; here figures arrive as text and are converted. */
 export function queryOf<T>(schema: Joi.Schema<T>, req: Request): T {
-  const { value, error } = schema.validate(req.query, { abortEarly: false });
-  if (error) throw refuse.fields(error.details.map((detail) => ({ field: detail.path.join('.'), reason: detail.message })));
-  return value as T;
+  const result: Joi.ValidationResult<T> = schema.validate(req.query, { abortEarly: false });
+  if (result.error) throw refuse.fields(result.error.details.map((detail) => ({ field: detail.path.join('.'), reason: detail.message })));
+  return result.value;
 }
 
 const uuid = Joi.string().guid();

@@ -1,7 +1,8 @@
 import { randomBytes } from 'node:crypto';
+import { promisify } from 'node:util';
 import { check, signInSchema } from '@rugged/contract';
 import connectPgSimple from 'connect-pg-simple';
-import { Router, type Request } from 'express';
+import { Router } from 'express';
 import rateLimit from 'express-rate-limit';
 import session from 'express-session';
 import type { Pool } from 'pg';
@@ -49,7 +50,7 @@ export function sessionRoutes({ models }: Store): Router {
     const person = await models.people.findOne({ where: { email: email.trim().toLowerCase() } });
     const right = await verifyPassword(password, person?.get('passwordHash') as string ?? NOBODY);
     if (!person || !right) throw new Refusal(401, 'wrong-password', 'That address and password do not go together');
-    await new Promise<void>((resolve, reject) => { req.session.regenerate((error) => (error ? reject(error) : resolve())); });
+    await promisify(req.session.regenerate.bind(req.session))();
     req.session.who = { personId: person.get('id') as string, shopId: person.get('shopId') as string };
     res.status(201).json(await describe(req.session.who));
   });
@@ -59,7 +60,7 @@ export function sessionRoutes({ models }: Store): Router {
   });
 
   routes.delete('/', async (req, res) => {
-    await endSession(req);
+    await promisify(req.session.destroy.bind(req.session))();
     res.clearCookie(COOKIE).status(204).end();
   });
 
@@ -71,6 +72,3 @@ export function sessionRoutes({ models }: Store): Router {
   }
   return routes;
 }
-
-const endSession = (req: Request) =>
-  new Promise<void>((resolve, reject) => { req.session.destroy((error) => (error ? reject(error) : resolve())); });

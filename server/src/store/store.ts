@@ -49,7 +49,7 @@ export type Changed = { outcome: 'changed'; row: Record<string, unknown> } | { o
 export async function changeVersion<M extends Model>(
   model: ModelStatic<M>, where: Record<string, unknown>, { version, ...values }: { version: number } & Record<string, unknown>,
 ): Promise<Changed> {
-  const [, rows] = await model.update({ ...values, version: version + 1 } as never, { where: { ...where, version } as never, returning: true });
+  const [, rows] = await model.update({ ...values, version: version + 1 }, { where: { ...where, version } as never, returning: true });
   const [row] = rows;
   if (row) return { outcome: 'changed', row: present(row) };
   const current = await model.findOne({ where: where as never });

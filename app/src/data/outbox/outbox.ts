@@ -4,7 +4,13 @@ import { EntryStore } from './entry-store';
 
 export type Signal = 'on' | 'off' | 'signed-out';
 
-export interface OutboxState { entries: readonly Entry[]; signal: Signal; sending: boolean }
+export interface OutboxState {
+  entries: readonly Entry[];
+  signal: Signal;
+  sending: boolean;
+  /** Whether the entries were read from the disk yet: before that nothing may be shown as all there is. */
+  loaded: boolean;
+}
 
 type Send = (method: 'POST' | 'PATCH', path: string, body: unknown) => Promise<Record<string, unknown>>;
 
@@ -25,7 +31,7 @@ const LATER = new Set([408, 425, 429]);
 
 /** Keeps what was entered until the server has it: sent once each, in order, and never dropped. */
 export class Outbox {
-  private state: OutboxState = { entries: [], signal: 'on', sending: false };
+  private state: OutboxState = { entries: [], signal: 'on', sending: false, loaded: false };
   private readonly listeners = new Set<() => void>();
   private readonly store: EntryStore;
   private readonly send: Send;
@@ -58,7 +64,7 @@ export class Outbox {
 
   /** Reads the entries again: at the start, and when another tab changed them. */
   async load(): Promise<void> {
-    this.set({ entries: await this.store.all() });
+    this.set({ entries: await this.store.all(), loaded: true });
   }
 
   /** Keeps entries on this device and sends them as soon as it can. Resolves when they are kept. */

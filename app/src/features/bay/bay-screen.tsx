@@ -39,7 +39,7 @@ export function BayScreen() {
         key={columns} numColumns={columns} data={filled(benches, columns)} keyExtractor={(bench, i) => bench?.job.id ?? `filler-${i}`} style={styles.list} contentContainerStyle={styles.cards}
         {...(columns > 1 ? { columnWrapperStyle: styles.row } : {})}
         renderItem={({ item }) => <View style={styles.cell}>{item ? <JobCard bench={item} /> : null}</View>}
-        onEndReachedThreshold={0.6} onEndReached={() => { if (hasNextPage && !isFetchingNextPage) void fetchNextPage(); }}
+        initialNumToRender={20} onEndReachedThreshold={0.6} onEndReached={() => { if (hasNextPage && !isFetchingNextPage) void fetchNextPage(); }}
         ListEmptyComponent={isLoading ? <Waiting what="Fetching the jobs" /> : <Nothing {...{ isError, search, status, signal }} onRetry={() => void refetch()} onNew={() => router.push('/new-job')} />}
         ListFooterComponent={isFetchingNextPage ? <Waiting what="Fetching more" /> : null}
       />

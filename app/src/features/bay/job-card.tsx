@@ -1,14 +1,13 @@
 import type { Bench } from '@rugged/contract';
 import { tellStep } from '@rugged/core';
-import { useRouter } from 'expo-router';
 import { memo, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { TouchableRipple } from 'react-native-paper';
 import { judgeBench } from '@/data/jobs';
 import { shownStates } from '@/features/bench/shown-state';
 import { MiniPlan } from '@/ui/engine-plan';
 import { ago } from '@/ui/format';
-import { StateMark, STATE_WORD } from '@/ui/state-mark';
+import { StateMark } from '@/ui/state-mark';
+import { TapLink } from '@/ui/tap-link';
 import { useColours } from '@/ui/theme';
 import { LINE, RADIUS } from '@/ui/tokens';
 import { Figure, Strong, Words } from '@/ui/words';
@@ -16,20 +15,16 @@ import { Figure, Strong, Words } from '@/ui/words';
 /** A job in the Bay. */
 export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
   const c = useColours();
-  const router = useRouter();
   const { job, engine } = bench;
   const verdict = useMemo(() => judgeBench(bench), [bench]);
   const { engine: state, cylinders } = shownStates(bench, verdict.ok ? verdict.judgement : undefined);
   const step = verdict.ok ? verdict.judgement.next[0] : undefined;
   const next = job.status === 'closed' ? 'Closed' : step ? tellStep(step.test, step.cylinder) : 'Something entered is not right';
-  const number = job.number === undefined ? 'new' : String(job.number);
+  const number = job.number === undefined ? 'New job' : `Job ${job.number}`;
   return (
-    <TouchableRipple
-      borderless role="link" onPress={() => router.push(`/jobs/${job.id}`)} style={[styles.card, { backgroundColor: c.plate, borderColor: c.line }]}
-      aria-label={`Job ${number}, ${engine.name}, ${STATE_WORD[state]}. Next: ${next}`}
-    >
+    <TapLink href={`/jobs/${job.id}`} style={[styles.card, { backgroundColor: c.plate, borderColor: c.line }]}>
       <View style={styles.inside}>
-        <View style={styles.plan}><MiniPlan engine={engine} states={cylinders} /></View>
+        <View style={styles.plan} aria-hidden><MiniPlan engine={engine} states={cylinders} /></View>
         <View style={styles.words}>
           <Strong lines={2} style={styles.name}>{engine.name}</Strong>
           <Words colour="dim" lines={1} style={styles.small}>{`${number} · ${job.complaint}`}</Words>
@@ -42,7 +37,7 @@ export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
           </View>
         </View>
       </View>
-    </TouchableRipple>
+    </TapLink>
   );
 });
 

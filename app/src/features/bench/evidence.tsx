@@ -38,7 +38,7 @@ function CylinderReasons({ cylinder, shown, open, actions }: { cylinder: JudgedC
   const state = shown.cylinders.get(cylinder.id) ?? cylinder.state;
   return (
     <View style={[styles.cylinder, { borderTopColor: c.line }]}>
-      <TouchableRipple role="button" aria-expanded={opened} aria-label={`Cylinder ${cylinder.id}, ${STATE_WORD[state]}: why`} onPress={() => setOpened(!opened)} style={styles.head}>
+      <TouchableRipple role="button" aria-expanded={opened} onPress={() => setOpened(!opened)} style={styles.head}>
         <View style={styles.headInside}>
           <Strong style={styles.name}>{`Cyl ${cylinder.id}`}</Strong>
           <StateMark state={state} />
@@ -47,7 +47,7 @@ function CylinderReasons({ cylinder, shown, open, actions }: { cylinder: JudgedC
       </TouchableRipple>
       {opened ? (
         <View style={styles.reasons}>
-          {overrule ? <Words><Strong>{`Overruled by ${overrule.by ?? 'you'}: `}</Strong>{`${overrule.reason} Computed: ${STATE_WORD[cylinder.state].toLowerCase()}.`}</Words> : null}
+          {overrule ? <Words><Strong>{`Overruled by ${overrule.by ?? 'you'}: `}</Strong>{`${sentence(overrule.reason)} Computed: ${STATE_WORD[cylinder.state].toLowerCase()}.`}</Words> : null}
           {cylinder.reasons.map((reason) => <Words key={reason.rule}>{tellReason(reason, unit)}</Words>)}
           {actions}
         </View>
@@ -55,6 +55,9 @@ function CylinderReasons({ cylinder, shown, open, actions }: { cylinder: JudgedC
     </View>
   );
 }
+
+/** A person's words as a sentence, whether they set the full stop or not. */
+const sentence = (words: string) => (/[.!?]$/.test(words) ? words : `${words}.`);
 
 /** What is to be said about the tests themselves. */
 export function Cautions({ judgement }: { judgement: Judgement }) {

@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { formatPressure, METHOD_NAME, planOf, toKPa, UNIT_SIGN } from '@rugged/core';
-import { StyleSheet, View } from 'react-native';
+import { View } from 'react-native';
 import type { Verdict } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
 import { EnginePlan } from '@/ui/engine-plan';

@@ -37,7 +37,7 @@ export function CompressionPad({ bench, pad, onDone }: Props) {
         side={[
           { name: 'First', label: 'First stroke', chosen: draft.focus === 0, onPress: () => act({ do: 'focus', focus: 0 }) },
           { name: 'Peak', label: 'Peak', chosen: draft.focus === 'peak', onPress: () => act({ do: 'focus', focus: 'peak' }) },
-          { name: 'Stroke +', label: 'Next stroke', chosen: typeof draft.focus === 'number' && draft.focus > 0, onPress: () => act({ do: 'next-stroke' }) },
+          { name: 'Stroke +', label: 'Stroke +, next stroke', chosen: typeof draft.focus === 'number' && draft.focus > 0, onPress: () => act({ do: 'next-stroke' }) },
           { name: UNIT_SIGN[pad.unit], label: `Unit ${UNIT_SIGN[pad.unit]}, switch`, onPress: changeUnit },
         ]}
       />
@@ -73,11 +73,11 @@ function CylinderStrip({ bench, pad }: { bench: Bench; pad: Pad }) {
         const figure = kept ? formatPressure(toKPa(kept.peak, kept.unit), pad.unit) : here ? 'now' : '·';
         return (
           <TouchableRipple
-            key={id} borderless role="button" aria-pressed={here} aria-label={`Cylinder ${id}, ${kept ? `${figure} ${UNIT_SIGN[pad.unit]}` : 'not measured'}`} onPress={() => pad.select(id)}
+            key={id} borderless role="button" aria-pressed={here} onPress={() => pad.select(id)}
             style={[styles.chip, { backgroundColor: c.plate, borderColor: here ? c.amber : c.line, borderWidth: here ? 4 : LINE }]}
           >
             <View style={roomy ? styles.beside : styles.stacked}>
-              <Label colour="ink" lines={1}>{roomy ? `Cyl ${id}` : id}</Label>
+              <Label colour="ink" lines={1}>{`Cyl ${id}`}</Label>
               <Figure style={roomy ? styles.chipFigure : styles.smallFigure} colour={kept ? 'ink' : 'dim'}>{figure}</Figure>
             </View>
           </TouchableRipple>
@@ -131,7 +131,7 @@ function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttem
         {draft.strokes.some(Boolean)
           ? <Words style={styles.fact}>{draft.strokes.length > 1 ? 'strokes ' : 'first stroke '}<Figure>{draft.strokes.filter(Boolean).join(' · ')}</Figure></Words>
           : pad.attempts.length > 0
-            ? <TouchableRipple role="button" aria-label={`Kept ${pad.attempts.length}, correct or take back`} onPress={onAttempts} style={styles.attempts}><Words style={styles.link}>{'kept '}<Figure>{pad.attempts.map((reading) => formatPressure(toKPa(reading.peak, reading.unit), unit)).join(' · ')}</Figure>{'  change'}</Words></TouchableRipple>
+            ? <TouchableRipple role="button" onPress={onAttempts} style={styles.attempts}><Words style={styles.link}>{'kept '}<Figure>{pad.attempts.map((reading) => formatPressure(toKPa(reading.peak, reading.unit), unit)).join(' · ')}</Figure>{'  change'}</Words></TouchableRipple>
             : <Words colour="dim" style={styles.fact}>{lastTime === undefined ? 'peak, or strokes first' : `last time ${lastTime.toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 1)}`}</Words>}
         <Words style={[styles.fact, styles.right]}>
           {limits.minKPa === undefined || limits.minHereKPa === undefined ? 'no minimum known' : <>

@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useWindowDimensions } from 'react-native';
 import { BenchGate } from '@/features/bench/bench-gate';
 import { KeysSheet } from '@/features/bench/keys-sheet';
@@ -24,6 +24,9 @@ function CompressionOf({ bench }: { bench: Bench }) {
   const pad = useCompressionPad(bench, cylinder);
   const [settingUp, setSettingUp] = useState(false);
   const [helping, setHelping] = useState(false);
+  // A reload goes on at the cylinder in hand, not at the one the pad was opened with.
+  const { cylinder: here } = pad;
+  useEffect(() => { if (cylinder !== here) router.setParams({ cylinder: here }); }, [cylinder, here, router]);
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
   usePadKeys(bench, pad, { help: () => setHelping(true), back });
   const sheets = <>

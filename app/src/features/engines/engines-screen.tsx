@@ -1,8 +1,6 @@
 import type { EngineListItem } from '@rugged/contract';
-import { useRouter } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
-import { TouchableRipple } from 'react-native-paper';
 import { useEngines } from '@/data/engines';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { MiniPlan } from '@/ui/engine-plan';
@@ -10,6 +8,7 @@ import { Field } from '@/ui/field';
 import { ago } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Empty, Screen, Waiting } from '@/ui/screen';
+import { TapLink } from '@/ui/tap-link';
 import { useColours } from '@/ui/theme';
 import { LINE, RADIUS } from '@/ui/tokens';
 import { Strong, Words } from '@/ui/words';
@@ -35,18 +34,17 @@ export function EnginesScreen() {
 
 function EngineRow({ item: { engine, machine, owner, jobs, lastJobAt } }: { item: EngineListItem }) {
   const c = useColours();
-  const router = useRouter();
   return (
-    <TouchableRipple borderless role="link" aria-label={`${engine.name}, ${owner.name}`} onPress={() => router.push(`/engines/${engine.id}`)} style={[styles.row, { backgroundColor: c.plate, borderColor: c.line }]}>
+    <TapLink href={`/engines/${engine.id}`} style={[styles.row, { backgroundColor: c.plate, borderColor: c.line }]}>
       <View style={styles.inside}>
-        <View style={styles.plan}><MiniPlan engine={engine} /></View>
+        <View style={styles.plan} aria-hidden><MiniPlan engine={engine} /></View>
         <View style={styles.names}>
           <Strong lines={1} style={styles.name}>{engine.name}</Strong>
           <Words colour="dim" lines={1} style={styles.small}>{`${machine.name} · ${owner.name}`}</Words>
           <Words colour="dim" style={styles.small}>{`${jobs} ${jobs === 1 ? 'job' : 'jobs'}${lastJobAt ? `, the last ${ago(lastJobAt)}` : ''}`}</Words>
         </View>
       </View>
-    </TouchableRipple>
+    </TapLink>
   );
 }
 

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
 import { useSignedIn } from '@/data/session';
 import { day } from '@/ui/format';
+import { SvgFigure } from '@/ui/svg-figure';
 import { useColours } from '@/ui/theme';
 import { FACE } from '@/ui/tokens';
 import { Words } from '@/ui/words';
@@ -52,7 +53,7 @@ export function HistoryChart({ visits }: { visits: readonly Visit[] }) {
       <Svg width="100%" height="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} aria-hidden>
         {grid.map((figure) => {
           const at = y(figure * (high / fromKPa(high, unit)));
-          return <G key={figure}><Path d={`M${LEFT} ${at}H${WIDTH - RIGHT}`} stroke={c.line} strokeOpacity={0.25} strokeWidth={1} /><SvgText x={LEFT - 6} y={at + 4} textAnchor="end" fontFamily={FACE.instrument} fontSize={11} fill={c.dim}>{figure}</SvgText></G>;
+          return <G key={figure}><Path d={`M${LEFT} ${at}H${WIDTH - RIGHT}`} stroke={c.line} strokeOpacity={0.25} strokeWidth={1} /><SvgFigure x={LEFT - 6} y={at + 4} size={11} colour={c.dim} anchor="end">{String(figure)}</SvgFigure></G>;
         })}
         {limits.length > 0 ? <Path d={limits.length > 1 ? path(limits) : `M${LEFT} ${limits[0]?.y}H${WIDTH - RIGHT}`} stroke={c.rust} strokeWidth={2} strokeDasharray="2 4" fill="none" /> : null}
         {lines.map(({ id, points, dash }) => (

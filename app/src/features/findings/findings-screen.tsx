@@ -1,5 +1,4 @@
-import type { Bench } from '@rugged/contract';
-import { toJobFile } from '@rugged/contract';
+import { type Bench , toJobFile } from '@rugged/contract';
 import { headline, type Judgement, judge, layoutOf, METHOD_NAME, tellStep } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -93,7 +92,7 @@ function NextAndUntested({ bench, judgement }: { bench: Bench; judgement: Judgem
       <Label>Not tested</Label>
       <Words>{`${missing.length > 0 ? `Compression on cyl ${missing.join(', ')}. ` : ''}Leak-down${bench.engine.cycle === 'two-stroke' ? ', crankcase pressure' : ''}, spark and fuel were not tested here.`}</Words>
       {next ? <><Label style={styles.gap}>Next</Label><Words><Strong>{`${tellStep(next.test, next.cylinder)}. `}</Strong>{next.reason.text}</Words></> : null}
-      <Words colour="dim" style={styles.gap}>The maker's manual, local codes and licensed practice stand above this page.</Words>
+      <Words colour="dim" style={styles.gap}>{'The maker\'s manual, local codes and licensed practice stand above this page.'}</Words>
     </Plate>
   );
 }

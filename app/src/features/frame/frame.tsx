@@ -1,10 +1,10 @@
-import { usePathname, useRouter } from 'expo-router';
+import { usePathname } from 'expo-router';
 import type { ReactNode } from 'react';
 import { StyleSheet, Text, useWindowDimensions, View } from 'react-native';
-import { TouchableRipple } from 'react-native-paper';
 import { useSignedIn } from '@/data/session';
 import Icon from '@/ui/icon';
 import type { IconName } from '@/ui/icon-paths';
+import { TapLink } from '@/ui/tap-link';
 import { useColours } from '@/ui/theme';
 import { FACE, RAIL, TOUCH } from '@/ui/tokens';
 
@@ -34,7 +34,6 @@ export function Frame({ children }: { children: ReactNode }) {
 
 function Places({ rail }: { rail: boolean }) {
   const c = useColours();
-  const router = useRouter();
   const pathname = usePathname();
   const { person } = useSignedIn();
   return (
@@ -42,15 +41,15 @@ function Places({ rail }: { rail: boolean }) {
       {PLACES.map(({ name, path, icon, holds }) => {
         const here = holds(pathname);
         return (
-          <TouchableRipple
-            key={name} role="link" aria-label={name} aria-current={here ? 'page' : undefined} onPress={() => router.navigate(path)}
+          <TapLink
+            key={name} href={path} current={here}
             style={[rail ? styles.railItem : styles.tab, rail ? { borderLeftColor: here ? c.amber : 'transparent' } : { borderTopColor: here ? c.amber : 'transparent' }]}
           >
             <View style={styles.inside}>
               <Icon name={icon} size={24} color={here ? c.amber : c.onGroundDim} />
               <Text style={{ color: here ? c.onGround : c.onGroundDim, fontFamily: here ? FACE.heavy : FACE.strong, fontSize: 15 }}>{name}</Text>
             </View>
-          </TouchableRipple>
+          </TapLink>
         );
       })}
       {rail ? <Text style={[styles.person, { color: c.onGroundDim }]}>{person.name}</Text> : null}

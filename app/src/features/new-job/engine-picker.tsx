@@ -36,16 +36,16 @@ function Row({ item, onChoose }: { item: EngineListItem; onChoose(source: Engine
   const { engine, owner, jobs } = item;
   return (
     <View style={[styles.row, { borderTopColor: c.line }]}>
-      <TouchableRipple role="button" aria-label={`${engine.name}, ${owner.name}: this engine`} onPress={() => onChoose({ from: 'known', item })} style={styles.pick}>
+      <TouchableRipple role="button" onPress={() => onChoose({ from: 'known', item })} style={styles.pick}>
         <View style={styles.inside}>
-          <View style={styles.plan}><MiniPlan engine={engine} /></View>
+          <View style={styles.plan} aria-hidden><MiniPlan engine={engine} /></View>
           <View style={styles.names}>
             <Strong lines={1}>{engine.name}</Strong>
             <Words colour="dim" lines={1} style={styles.small}>{`${owner.name} · ${jobs} ${jobs === 1 ? 'job' : 'jobs'}`}</Words>
           </View>
         </View>
       </TouchableRipple>
-      <Button onPress={() => onChoose({ from: 'like', item })} label={`A new machine with an engine like ${engine.name}`}>Same kind</Button>
+      <Button onPress={() => onChoose({ from: 'like', item })} label={`Same kind as ${engine.name}`}>Same kind</Button>
     </View>
   );
 }

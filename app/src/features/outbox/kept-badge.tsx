@@ -1,15 +1,13 @@
-import { useRouter } from 'expo-router';
 import { StyleSheet, Text, View } from 'react-native';
-import { TouchableRipple } from 'react-native-paper';
 import { useOutbox } from '@/data/use-outbox';
 import Icon from '@/ui/icon';
+import { TapLink } from '@/ui/tap-link';
 import { useColours } from '@/ui/theme';
 import { FACE } from '@/ui/tokens';
 
 /** How much is kept on this device and not sent yet, on every place's head. Nothing to say: nothing shown. */
 export function KeptBadge() {
   const c = useColours();
-  const router = useRouter();
   const { entries, signal } = useOutbox();
   const refused = entries.filter((entry) => entry.problem).length;
   if (entries.length === 0 && signal === 'on') return null;
@@ -17,12 +15,12 @@ export function KeptBadge() {
   const fill = refused > 0 || signal === 'signed-out' ? c.amber : 'transparent';
   const ink = fill === 'transparent' ? c.onGround : c.onAmber;
   return (
-    <TouchableRipple role="link" aria-label={`${words}. Show what waits to be sent`} onPress={() => router.navigate('/outbox')} borderless style={[styles.badge, { borderColor: c.onGround, backgroundColor: fill }]}>
+    <TapLink href="/outbox" label={`${words}. Show what waits to be sent`} style={[styles.badge, { borderColor: c.onGround, backgroundColor: fill }]}>
       <View style={styles.inside}>
         {signal === 'off' ? <Icon name="cloud-off-outline" size={18} color={ink} /> : null}
         <Text style={{ color: ink, fontFamily: FACE.strong, fontSize: 14 }}>{words}</Text>
       </View>
-    </TouchableRipple>
+    </TapLink>
   );
 }
 

@@ -77,7 +77,7 @@ function RefusedEntry({ entry }: { entry: Entry }) {
   );
 }
 
-const shown = (value: unknown) => (value === undefined ? 'nothing' : typeof value === 'object' ? JSON.stringify(value) : String(value));
+const shown = (value: unknown) => (value === undefined ? 'nothing' : typeof value === 'string' ? value : JSON.stringify(value));
 
 const styles = StyleSheet.create({
   list: { gap: 8, marginTop: 8 },

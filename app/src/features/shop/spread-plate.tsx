@@ -1,5 +1,5 @@
 import { houseRulesSchema } from '@rugged/contract';
-import { type HouseRules, METHOD_NAME, SPREAD_METHODS, type SpreadMethod } from '@rugged/core';
+import { type HouseRules, METHOD_NAME, SPREAD_METHODS } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -14,7 +14,7 @@ const METHODS = SPREAD_METHODS.map((value) => ({ value, word: METHOD_NAME[value]
 /** The shop's school for comparing cylinders. The same four readings pass one method and fail another, so it is always named. */
 export function SpreadPlate({ rules, onSave }: { rules: Partial<HouseRules>; onSave(rules: Partial<HouseRules>): Promise<Readonly<Record<string, string>>> }) {
   const { form, errors, set, submit, saving, changed } = useSettingsForm(
-    { spreadMethod: (rules.spreadMethod ?? 'lowest-vs-highest') as string, spreadWatchPercent: text(rules.spreadWatchPercent), spreadLimitPercent: text(rules.spreadLimitPercent) },
+    { spreadMethod: (rules.spreadMethod ?? 'lowest-vs-highest'), spreadWatchPercent: text(rules.spreadWatchPercent), spreadLimitPercent: text(rules.spreadLimitPercent) },
     houseRulesSchema,
     ({ spreadMethod, ...figures }) => {
       const { spreadWatchPercent, spreadLimitPercent, ...others } = rules;
@@ -25,7 +25,7 @@ export function SpreadPlate({ rules, onSave }: { rules: Partial<HouseRules>; onS
   return (
     <Plate label="House rule: spread" style={styles.plate}>
       <Label>House rule: spread</Label>
-      <Choice label="Method" options={METHODS} chosen={form.spreadMethod as SpreadMethod} onChoose={set('spreadMethod')} />
+      <Choice label="Method" options={METHODS} chosen={form.spreadMethod} onChoose={set('spreadMethod')} />
       <View style={styles.row}>
         <Field label="Watch from, %" value={form.spreadWatchPercent} onChange={set('spreadWatchPercent')} error={errors['spreadWatchPercent']} figures keyboard="decimal-pad" />
         <Field label="Fault from, %" value={form.spreadLimitPercent} onChange={set('spreadLimitPercent')} error={errors['spreadLimitPercent']} figures keyboard="decimal-pad" />

@@ -1,0 +1,76 @@
+import { type APIRequestContext, expect, type Locator, type Page } from '@playwright/test';
+import type { Bench, Page as ListPage } from '@rugged/contract';
+
+export const EMAIL = 'ines@tidewrack.example';
+export const PASSWORD = 'low tide';
+
+/** What a mechanic's hand does, so that journeys read as a day at the bench. */
+export class Hand {
+  /** Taps since the count was last set back: the product promises how few it takes. */
+  taps = 0;
+
+  constructor(readonly page: Page) {}
+
+  async signIn(): Promise<void> {
+    await this.page.goto('/');
+    await this.page.getByLabel('E-mail').fill(EMAIL);
+    await this.page.getByLabel('Password').fill(PASSWORD);
+    await this.page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(this.page.getByRole('heading', { name: 'Bay' })).toBeVisible();
+  }
+
+  async tap(target: Locator): Promise<void> {
+    await target.click();
+    this.taps += 1;
+  }
+
+  button(name: string | RegExp): Locator {
+    return this.page.getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) });
+  }
+
+  /** Digits on the drawn keys; they do not count as taps. */
+  async digits(figure: string): Promise<void> {
+    for (const digit of figure) await this.button(digit === '.' ? 'Decimal point' : digit).click();
+  }
+
+  /** A reading, kept, going on to the next cylinder. */
+  async keep(peak: string, first?: string): Promise<void> {
+    if (first) {
+      await this.button('First stroke').click();
+      await this.digits(first);
+      await this.button('Peak').click();
+    }
+    await this.digits(peak);
+    await this.button(new RegExp(`^Keep ${peak}`)).click();
+    await expect(this.page.getByText(/^Kept /)).toBeVisible();
+  }
+
+  /** A job on an engine that was here before. */
+  async openJob(engine: string, complaint: string): Promise<void> {
+    await this.page.goto('/new-job');
+    await this.button(new RegExp(`^${engine}.*job`)).click();
+    await this.page.getByLabel('Complaint').fill(complaint);
+    await this.button('Open job').click();
+    await expect(this.page.getByText('Engine, from above')).toBeVisible();
+  }
+
+  jobId(): string {
+    return /jobs\/([0-9a-f-]+)/.exec(this.page.url())?.[1] ?? '';
+  }
+}
+
+/** The API as seen with the page's own cookie. */
+export async function benchAt(request: APIRequestContext, jobId: string): Promise<Bench> {
+  return (await (await request.get(`/api/jobs/${jobId}`)).json()) as Bench;
+}
+
+export async function jobNamed(request: APIRequestContext, number: number): Promise<string> {
+  const { items } = (await (await request.get(`/api/jobs?status=all&search=${number}`)).json()) as ListPage<Bench>;
+  return items.find(({ job }) => job.number === number)?.job.id ?? '';
+}
+
+/** Nothing sticks out of the side of the screen. */
+export async function expectNoSidewaysScroll(page: Page): Promise<void> {
+  const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  expect(over).toBeLessThanOrEqual(0);
+}

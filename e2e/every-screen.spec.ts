@@ -1,0 +1,88 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { expectNoSidewaysScroll, Hand, jobNamed } from './bench-hand';
+
+const SIZES = [{ name: 'phone', width: 390, height: 844 }, { name: 'wide', width: 1280, height: 800 }] as const;
+
+/** Every screen and sheet, by a way that opens it. */
+const SCREENS: readonly { name: string; open(page: Page, hand: Hand, ids: { bench: string; v6: string }): Promise<void> }[] = [
+  { name: 'bay', open: async (page) => { await page.goto('/'); await expect(page.getByRole('link', { name: /Job 412/ })).toBeVisible(); } },
+  { name: 'new job', open: async (page, hand) => { await page.goto('/new-job'); await expect(hand.button('A new machine')).toBeVisible(); } },
+  { name: 'new machine', open: async (page, hand) => { await page.goto('/new-job'); await hand.button('A new machine').click(); } },
+  { name: 'bench', open: async (page, _hand, { bench }) => { await page.goto(`/jobs/${bench}`); await expect(page.getByText('Engine, from above')).toBeVisible(); } },
+  { name: 'bench of six', open: async (page, _hand, { v6 }) => { await page.goto(`/jobs/${v6}`); await expect(page.getByText('Engine, from above')).toBeVisible(); } },
+  { name: 'pad', open: async (page, hand, { v6 }) => { await page.goto(`/jobs/${v6}/compression`); await hand.digits('119'); } },
+  { name: 'conditions', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/compression`); await hand.button(/^How it is tested/).click(); } },
+  { name: 'attempts', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/compression?cylinder=2`); await hand.button(/^kept .*change$/).click(); } },
+  { name: 'findings', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/findings`); await expect(hand.button('Print for the owner')).toBeVisible(); } },
+  { name: 'overrule', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/findings`); await hand.button('Overrule cyl 2').click(); } },
+  { name: 'engines', open: async (page) => { await page.goto('/engines'); await expect(page.getByRole('link', { name: /Orrin 20/ })).toBeVisible(); } },
+  { name: 'engine', open: async (page) => { await page.goto('/engines'); await page.getByRole('link', { name: /Orrin 20/ }).click(); await expect(page.getByText('Orrin handbook')).toBeVisible(); } },
+  { name: 'shop', open: async (page) => { await page.goto('/shop'); await expect(page.getByText('Unit of pressure')).toBeVisible(); } },
+  { name: 'outbox', open: async (page) => { await page.goto('/outbox'); await expect(page.getByText('All sent')).toBeVisible(); } },
+  { name: 'nowhere', open: async (page) => { await page.goto('/no/such/place'); await expect(page.getByText('Nothing here')).toBeVisible(); } },
+];
+
+async function expectGoodForEveryone(page: Page, where: string): Promise<void> {
+  await page.waitForTimeout(350);
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze();
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(({ html }) => html.slice(0, 160)).join(' | ')}`);
+  // Every screen is looked at, so that one run tells all there is to mend.
+  expect.soft(serious, where).toEqual([]);
+  await expectNoSidewaysScroll(page);
+}
+
+for (const { name: size, width, height } of SIZES) {
+  for (const theme of ['day', 'night'] as const) {
+    test(`nothing serious on any screen, ${size}, ${theme}`, async ({ page }) => {
+      test.setTimeout(180_000);
+      await page.setViewportSize({ width, height });
+      await page.addInitScript((chosen) => localStorage.setItem('rugged.theme', chosen), theme);
+      const hand = new Hand(page);
+      await page.goto('/');
+      await expect(page.getByLabel('E-mail')).toBeVisible({ timeout: 20_000 });
+      await expectGoodForEveryone(page, 'sign in');
+      await hand.signIn();
+      const ids = { bench: await jobNamed(page.request, 412), v6: await jobNamed(page.request, 415) };
+      for (const { name, open } of SCREENS) {
+        await test.step(name, async () => {
+          await open(page, hand, ids);
+          await expectGoodForEveryone(page, name);
+        });
+      }
+    });
+  }
+}
+
+test('everything to be tapped is at least 48 px high', async ({ page }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  const ids = { bench: await jobNamed(page.request, 412), v6: await jobNamed(page.request, 415) };
+  for (const { name, open } of SCREENS) {
+    await open(page, hand, ids);
+    await page.waitForTimeout(200);
+    const small = await page.evaluate(() => Array.from(document.querySelectorAll('[role=button], [role=link], a, input, textarea'))
+      .map((element) => ({ label: element.getAttribute('aria-label') ?? element.textContent, box: element.getBoundingClientRect() }))
+      .filter(({ box }) => box.width > 0 && (box.height < 47.5 || box.width < 43.5)).map(({ label, box }) => `${label} ${box.width.toFixed(0)}x${box.height.toFixed(0)}`));
+    expect(small, name).toEqual([]);
+  }
+});
+
+test('the unit is switched on the spot and never mixed', async ({ page }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  const id = await jobNamed(page.request, 418);
+  await page.goto('/shop');
+  await hand.button('Unit of pressure: bar').click();
+  await expect(page.getByText('Everything is shown in bar')).toBeVisible();
+  for (const path of [`/jobs/${id}`, `/jobs/${id}/findings`]) {
+    await page.goto(path);
+    await expect(page.getByText(/10\.9/).first()).toBeVisible();
+    const text = await page.evaluate(() => document.body.innerText.replace(/Cart tester 300 psi/g, ''));
+    expect(text).not.toMatch(/\bpsi\b/);
+  }
+  await page.goto('/shop');
+  await hand.button('Unit of pressure: psi').click();
+  await expect(page.getByText('Everything is shown in psi')).toBeVisible();
+});

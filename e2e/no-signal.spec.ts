@@ -1,0 +1,116 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { type BrowserContext, chromium, expect, test } from '@playwright/test';
+import { benchAt, Hand } from './bench-hand';
+
+/** A browser whose disk outlives it: closed and started again it is the same phone. */
+function phone(disk: string): Promise<BrowserContext> {
+  const { use } = test.info().project;
+  return chromium.launchPersistentContext(disk, {
+    ...use.launchOptions, viewport: { width: 390, height: 844 }, locale: 'en-GB', ...(use.baseURL ? { baseURL: use.baseURL } : {}),
+  });
+}
+
+test('the network cut in the middle, a reload, the browser restarted, the network back: every reading there once', async () => {
+  test.setTimeout(120_000);
+  const disk = mkdtempSync(path.join(tmpdir(), 'rugged-phone-'));
+  let context = await phone(disk);
+  try {
+    let page = context.pages()[0] ?? await context.newPage();
+    let hand = new Hand(page);
+    await hand.signIn();
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    await hand.openJob('Halden Four, motorcycle', 'in the boatyard');
+    const jobId = hand.jobId();
+    await hand.button('Start compression').click();
+    await hand.button('Engine: Cold').click();
+    await hand.keep('150');
+    await expect.poll(async () => (await benchAt(page.request, jobId)).readings.length).toBe(1);
+
+    await context.setOffline(true);
+    await hand.keep('151');
+    await hand.keep('149');
+    await expect(page.getByRole('link', { name: /^2 kept here/ })).toBeVisible();
+
+    await page.reload();
+    hand = new Hand(page);
+    await expect(hand.button('Cyl 3 149')).toBeVisible();
+    // It goes on where it was left: on the cylinder nobody has measured.
+    await expect(hand.button('Cyl 4 now')).toHaveAttribute('aria-pressed', 'true');
+    await hand.keep('120');
+    await expect(page.getByRole('link', { name: /^3 kept here/ })).toBeVisible();
+
+    await context.close();
+    context = await phone(disk);
+    await context.setOffline(true);
+    page = context.pages()[0] ?? await context.newPage();
+    hand = new Hand(page);
+    await page.goto(`/jobs/${jobId}`);
+    await expect(page.getByRole('heading', { name: 'Test cylinder 4 again' })).toBeVisible();
+    await expect(page.getByRole('link', { name: /^3 kept here/ })).toBeVisible();
+    // A whole new job without signal, too.
+    await hand.openJob('Corrie pump engine', 'taken in without signal');
+    const newJobId = hand.jobId();
+    await hand.button('Start compression').click();
+    await hand.keep('117');
+    await page.goto('/');
+    await expect(page.getByRole('link', { name: /Corrie pump engine.*New job/ })).toBeVisible();
+    await page.getByRole('link', { name: /kept here/ }).click();
+    await expect(page.getByRole('heading', { name: '6 waiting' })).toBeVisible();
+    await expect(page.getByText('Cyl 4 120 psi, Halden Four, motorcycle')).toBeVisible();
+
+    await context.setOffline(false);
+    await hand.button('Send now').click();
+    await expect(page.getByRole('heading', { name: 'All sent' })).toBeVisible();
+    const bench = await benchAt(page.request, jobId);
+    expect(bench.readings.map(({ cylinder, peak }) => `${cylinder}:${peak}`).sort()).toEqual(['1:150', '2:151', '3:149', '4:120']);
+    expect(bench.tests).toHaveLength(1);
+    expect((await benchAt(page.request, newJobId)).readings.map(({ peak }) => peak)).toEqual([117]);
+    await page.goto('/');
+    await expect(page.getByRole('link', { name: /Corrie pump engine.*Job \d+/ }).first()).toBeVisible();
+  } finally {
+    await context.close();
+    rmSync(disk, { recursive: true, force: true });
+  }
+});
+
+test('what the server refuses is shown with its reason and never dropped', async ({ page }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  await hand.openJob('Corrie pump engine', 'refused');
+  const jobId = hand.jobId();
+  const refuse = (route: import('@playwright/test').Route) => route.fulfill({
+    status: 422, contentType: 'application/problem+json',
+    body: JSON.stringify({ type: 'x', title: 'Something entered is not right', status: 422, errors: [{ field: 'peak', reason: 'is above the full scale' }] }),
+  });
+  await page.route('**/api/readings', refuse);
+  await hand.button('Start compression').click();
+  await hand.button('Engine: Warm').click();
+  await hand.keep('118');
+  await page.getByRole('link', { name: /^1 refused/ }).click();
+  await expect(page.getByText('peak is above the full scale')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Cyl 1 118 psi, Corrie pump engine')).toBeVisible();
+  await page.unroute('**/api/readings', refuse);
+  await hand.button('Try again').click();
+  await expect(page.getByRole('heading', { name: 'All sent' })).toBeVisible();
+  expect((await benchAt(page.request, jobId)).readings).toHaveLength(1);
+});
+
+test('a change on two devices shows both sides', async ({ page }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  await hand.openJob('Corrie pump engine', 'both sides');
+  const jobId = hand.jobId();
+  await expect.poll(async () => (await page.request.get(`/api/jobs/${jobId}`)).status()).toBe(200);
+  await page.goto(`/jobs/${jobId}/findings`);
+  await expect(hand.button('Close the job')).toBeVisible();
+  await page.request.patch(`/api/jobs/${jobId}`, { data: { version: 1, complaint: 'changed elsewhere' } });
+  await hand.button('Close the job').click();
+  await page.getByRole('link', { name: /^1 refused/ }).click();
+  await expect(page.getByText('It was changed by someone else in the meantime.')).toBeVisible();
+  await hand.button('Use mine').click();
+  await expect(page.getByRole('heading', { name: 'All sent' })).toBeVisible();
+  expect((await benchAt(page.request, jobId)).job).toMatchObject({ status: 'closed', complaint: 'changed elsewhere' });
+});

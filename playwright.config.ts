@@ -1,0 +1,25 @@
+import { defineConfig } from '@playwright/test';
+
+const port = Number(process.env['E2E_PORT'] ?? 4381);
+
+/** Journeys in a real browser: Debian's Chromium, headless, against the built app on a database of its own. */
+export default defineConfig({
+  testDir: './e2e',
+  timeout: 40_000,
+  expect: { timeout: 4_000 },
+  workers: 1,
+  outputDir: './e2e/out/results',
+  reporter: [['list'], ['json', { outputFile: './e2e/out/report.json' }]],
+  globalSetup: './e2e/global-setup.ts',
+  use: {
+    actionTimeout: 6_000,
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 390, height: 844 },
+    locale: 'en-GB',
+    screenshot: 'only-on-failure',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+});
