@@ -1,3 +1,4 @@
+export * from './bench';
 export * from './field-error';
 export * from './jobfile';
 export * from './problem';

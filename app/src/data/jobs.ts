@@ -1,4 +1,5 @@
-import { type Bench, type Page, toJobFile } from '@rugged/contract';
+import type { Page } from '@rugged/contract';
+import { type Bench, toJobFile } from '@rugged/contract/bench';
 import { InputError, judge, type Judgement } from '@rugged/core';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';

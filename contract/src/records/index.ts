@@ -1,4 +1,3 @@
-export * from './bench';
 export * from './book';
 export * from './engine';
 export * from './job';

@@ -1,4 +1,4 @@
-import { type Bench, countingReadings } from '@rugged/contract';
+import { type Bench, countingReadings } from '@rugged/contract/bench';
 import { formatPressure, toKPa, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { useSignedIn } from '@/data/session';

@@ -1,4 +1,5 @@
-import { type Bench, countingReadings, type NewReading, type NewTest, type ReadingRecord } from '@rugged/contract';
+import type { NewReading, NewTest, ReadingRecord } from '@rugged/contract';
+import { type Bench, countingReadings } from '@rugged/contract/bench';
 import { formatPressure, fromKPa, type PressureUnit, toKPa, UNIT_SIGN } from '@rugged/core';
 import { useMemo, useReducer, useState } from 'react';
 import { outbox } from '@/data/client';

@@ -1,4 +1,4 @@
-import { type Bench , toJobFile } from '@rugged/contract';
+import { type Bench, toJobFile } from '@rugged/contract/bench';
 import { headline, type Judgement, judge, layoutOf, METHOD_NAME, tellStep } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

@@ -1,8 +1,9 @@
-import { type Bench, check, newOverruleSchema } from '@rugged/contract';
+import type { Bench } from '@rugged/contract';
 import { type State, STATES } from '@rugged/core';
 import { useState } from 'react';
 import { outbox } from '@/data/client';
 import { newId } from '@/data/new-id';
+import { reasonsByField, validate } from '@/data/validating';
 import { shownStates } from '@/features/bench/shown-state';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -22,16 +23,14 @@ export function OverruleSheet({ bench, cylinder, onClose }: { bench: Bench; cyli
   const [reason, setReason] = useState('');
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
 
-  const keep = (chosen: State | undefined) => {
+  const keep = async (chosen: State | undefined) => {
     const body = { id: newId(), jobId: bench.job.id, cylinder, ...(chosen ? { state: chosen } : {}), reason: reason.trim(), madeAt: new Date().toISOString() };
-    const checked = check(newOverruleSchema, body);
-    const wrong = checked.ok ? {} : Object.fromEntries(checked.errors.map((error) => [error.field, error.reason]));
-    setErrors(wrong);
+    const checked = await validate(({ newOverruleSchema }) => newOverruleSchema, body);
+    setErrors(reasonsByField(checked));
     if (!checked.ok) return;
-    void outbox.keep([{ method: 'POST', path: '/overrules', body, jobId: bench.job.id, what: `Overrule, cyl ${cylinder}, ${bench.engine.name}` }]).then(() => {
-      tell({ text: chosen ? `Cyl ${cylinder} overruled to ${STATE_WORD[chosen].toLowerCase()}` : `Overrule of cyl ${cylinder} lifted` });
-      onClose();
-    });
+    await outbox.keep([{ method: 'POST', path: '/overrules', body, jobId: bench.job.id, what: `Overrule, cyl ${cylinder}, ${bench.engine.name}` }]);
+    tell({ text: chosen ? `Cyl ${cylinder} overruled to ${STATE_WORD[chosen].toLowerCase()}` : `Overrule of cyl ${cylinder} lifted` });
+    onClose();
   };
 
   return (
@@ -39,8 +38,8 @@ export function OverruleSheet({ bench, cylinder, onClose }: { bench: Bench; cyli
       <Words colour="dim">Your word stands on the page; what was computed stays beside it.</Words>
       <Choice<State> label="Your verdict" options={OPTIONS} chosen={state} onChoose={setState} />
       <Field label="Reason" value={reason} onChange={setReason} error={errors['reason']} multiline />
-      <Button kind="main" disabled={state === undefined} onPress={() => keep(state)}>{state ? `Overrule to ${STATE_WORD[state].toLowerCase()}` : 'Choose a verdict'}</Button>
-      {standing ? <Button onPress={() => keep(undefined)}>Lift the overrule that stands</Button> : null}
+      <Button kind="main" disabled={state === undefined} onPress={() => void keep(state)}>{state ? `Overrule to ${STATE_WORD[state].toLowerCase()}` : 'Choose a verdict'}</Button>
+      {standing ? <Button onPress={() => void keep(undefined)}>Lift the overrule that stands</Button> : null}
     </Sheet>
   );
 }

@@ -9,16 +9,16 @@ const item: EngineListItem = {
   books: [{ id: uuid(4), engineId: uuid(1), rank: 1, source: 'Handbook', compression: { unit: 'psi', min: 120 }, version: 1 }], jobs: 2,
 };
 const build = (form: Partial<NewJobForm>, source: EngineSource) => buildJob({ ...BLANK, ...form }, { shop, source, knownOwners: [item.owner], now: new Date('2026-05-04T10:00:00Z') });
-const paths = (form: Partial<NewJobForm>, source: EngineSource) => {
-  const built = build(form, source);
+const paths = async (form: Partial<NewJobForm>, source: EngineSource) => {
+  const built = await build(form, source);
   return built.ok ? built.job.entries.map(({ path }) => path) : built.errors;
 };
 
-test('an engine that was here needs no more than a complaint', () => {
-  expect(paths({ complaint: 'hard start' }, { from: 'known', item })).toEqual(['/jobs']);
+test('an engine that was here needs no more than a complaint', async () => {
+  expect(await paths({ complaint: 'hard start' }, { from: 'known', item })).toEqual(['/jobs']);
 });
-test('another of its kind copies layout and book, not hours or ids', () => {
-  const built = build({ complaint: 'c', owner: 'Osk Fell', machine: 'Dinghy' }, { from: 'like', item });
+test('another of its kind copies layout and book, not hours or ids', async () => {
+  const built = await build({ complaint: 'c', owner: 'Osk Fell', machine: 'Dinghy' }, { from: 'like', item });
   expect(built.ok && built.job.entries.map(({ path }) => path)).toEqual(['/owners', '/machines', '/engines', '/books', '/jobs']);
   const bench = built.ok ? built.job.bench : undefined;
   expect(bench?.engine).toMatchObject({ name: 'Orrin 20', cylinders: ['1', '2'] });
@@ -26,11 +26,11 @@ test('another of its kind copies layout and book, not hours or ids', () => {
   expect(bench?.engine.id).not.toBe(item.engine.id);
   expect(bench?.books[0]).toMatchObject({ engineId: bench?.engine.id, compression: { min: 120 } });
 });
-test('a known owner is not taken in twice', () => {
-  expect(paths({ complaint: 'c', owner: 'wil tarn', machine: 'Pump' }, { from: 'new' })).toEqual(['/machines', '/engines', '/jobs']);
+test('a known owner is not taken in twice', async () => {
+  expect(await paths({ complaint: 'c', owner: 'wil tarn', machine: 'Pump' }, { from: 'new' })).toEqual(['/machines', '/engines', '/jobs']);
 });
-test('the job keeps the place the shop stands at', () => {
-  const built = build({ complaint: 'c' }, { from: 'known', item });
+test('the job keeps the place the shop stands at', async () => {
+  const built = await build({ complaint: 'c' }, { from: 'known', item });
   expect(built.ok && built.job.bench.job.site).toEqual({ altitudeM: 210 });
 });
 test.each<[Partial<NewJobForm>, object]>([
@@ -41,7 +41,7 @@ test.each<[Partial<NewJobForm>, object]>([
   [{ complaint: 'c', owner: 'o', machine: 'm', bookMin: '12o' }, { bookMin: 'must be a number' }],
   [{ complaint: 'c', owner: 'o', machine: 'm', spreadLimit: '140' }, { spreadLimit: 'must be at most 100' }],
   [{ complaint: 'c', owner: 'o', machine: 'm', cylinders: '0' }, { cylinders: 'must be a whole number from 1 to 24' }],
-])('%j says what is wrong at its field', (form, errors) => {
-  const built = build(form, { from: 'new' });
+])('%j says what is wrong at its field', async (form, errors) => {
+  const built = await build(form, { from: 'new' });
   expect(built.ok ? {} : built.errors).toEqual(expect.objectContaining(errors));
 });

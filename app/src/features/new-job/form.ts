@@ -1,10 +1,8 @@
-import {
-  type Bench, check, type EngineListItem, type FieldError, type NewBook, newBookSchema, type NewEngine, newEngineSchema, type NewJob, newJobSchema,
-  type NewMachine, newMachineSchema, type NewOwner, newOwnerSchema, type Shop,
-} from '@rugged/contract';
+import type { Bench, EngineListItem, FieldError, NewBook, NewEngine, NewJob, NewMachine, NewOwner, Shop } from '@rugged/contract';
 import type { CompressionRelease, Cycle, Family, Fuel, Layout } from '@rugged/core';
 import type { NewEntry } from '@/data/outbox/entry';
 import { newId } from '@/data/new-id';
+import { contract } from '@/data/validating';
 import { typedNumber } from '@/ui/format';
 
 /** What is typed, as text: a slip stays on screen until it is mended. */
@@ -53,7 +51,8 @@ export type Built = { ok: true; job: BuiltJob } | { ok: false; errors: Partial<R
 interface Context { shop: Shop; source: EngineSource; knownOwners: readonly { id: string; name: string; version: number }[]; now: Date }
 
 /** The form as records, or what is wrong with which field. */
-export function buildJob(form: NewJobForm, { shop, source, knownOwners, now }: Context): Built {
+export async function buildJob(form: NewJobForm, { shop, source, knownOwners, now }: Context): Promise<Built> {
+  const { check, newBookSchema, newEngineSchema, newJobSchema, newMachineSchema, newOwnerSchema } = await contract();
   const errors: Partial<Record<keyof NewJobForm, string>> = {};
   const note = (found: readonly FieldError[], fields: Readonly<Record<string, keyof NewJobForm>>) => {
     for (const { field, reason } of found) {

@@ -1,4 +1,4 @@
-import { type Shop } from '@rugged/contract';
+import type { Shop } from '@rugged/contract';
 import { FAMILIES, type Family, UNIT_SIGN } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
@@ -32,7 +32,7 @@ export function NewJobScreen() {
 
   const open = handleSubmit(async (form) => {
     if (!source) return;
-    const built = buildJob(form, { shop, source, knownOwners: owners, now: new Date() });
+    const built = await buildJob(form, { shop, source, knownOwners: owners, now: new Date() });
     if (!built.ok) {
       for (const [field, message] of Object.entries(built.errors)) setError(field as keyof NewJobForm, { message });
       return;

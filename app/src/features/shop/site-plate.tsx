@@ -1,4 +1,3 @@
-import { siteSchema } from '@rugged/contract';
 import { type Site, siteAtmosphere } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '@/ui/button';
@@ -11,7 +10,7 @@ import { useSettingsForm } from './use-settings-form';
 /** Where the shop stands: thin air lowers every limit. */
 export function SitePlate({ site, onSave }: { site: Site; onSave(site: Site): Promise<Readonly<Record<string, string>>> }) {
   const { form, errors, set, submit, saving, changed } = useSettingsForm(
-    { altitudeM: text(site.altitudeM), barometerKPa: text(site.barometerKPa) }, siteSchema,
+    { altitudeM: text(site.altitudeM), barometerKPa: text(site.barometerKPa) }, ({ siteSchema }) => siteSchema,
     (typed) => Object.fromEntries(Object.entries(typed).flatMap(([field, value]) => (value.trim() === '' ? [] : [[field, typedNumber(value)]]))), onSave,
   );
   return (

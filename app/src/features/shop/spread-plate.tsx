@@ -1,4 +1,3 @@
-import { houseRulesSchema } from '@rugged/contract';
 import { type HouseRules, METHOD_NAME, SPREAD_METHODS } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '@/ui/button';
@@ -15,7 +14,7 @@ const METHODS = SPREAD_METHODS.map((value) => ({ value, word: METHOD_NAME[value]
 export function SpreadPlate({ rules, onSave }: { rules: Partial<HouseRules>; onSave(rules: Partial<HouseRules>): Promise<Readonly<Record<string, string>>> }) {
   const { form, errors, set, submit, saving, changed } = useSettingsForm(
     { spreadMethod: (rules.spreadMethod ?? 'lowest-vs-highest'), spreadWatchPercent: text(rules.spreadWatchPercent), spreadLimitPercent: text(rules.spreadLimitPercent) },
-    houseRulesSchema,
+    ({ houseRulesSchema }) => houseRulesSchema,
     ({ spreadMethod, ...figures }) => {
       const { spreadWatchPercent, spreadLimitPercent, ...others } = rules;
       return { ...others, spreadMethod, ...Object.fromEntries(Object.entries(figures).flatMap(([field, value]) => (value.trim() === '' ? [] : [[field, typedNumber(value)]]))) };

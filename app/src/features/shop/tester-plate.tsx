@@ -1,4 +1,3 @@
-import { testerSchema } from '@rugged/contract';
 import { PRESSURE_UNITS, type Tester, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '@/ui/button';
@@ -19,7 +18,7 @@ export function TesterPlate({ tester, onSave }: { tester: Tester; onSave(tester:
       name: tester.name ?? '', unit: (tester.unit ?? 'psi'), fullScale: text(tester.fullScale), division: text(tester.division),
       accuracyPercentOfFullScale: text(tester.accuracyPercentOfFullScale), valve: tester.valveAtEngineEnd === false ? 'no' : 'yes', hoseVolumeCm3: text(tester.hoseVolumeCm3),
     },
-    testerSchema,
+    ({ testerSchema }) => testerSchema,
     ({ name, unit, valve, ...figures }) => ({
       unit, valveAtEngineEnd: valve === 'yes', ...(name.trim() === '' ? {} : { name: name.trim() }),
       ...Object.fromEntries(Object.entries(figures).flatMap(([field, value]) => (value.trim() === '' ? [] : [[field, typedNumber(value)]]))),

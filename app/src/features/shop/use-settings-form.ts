@@ -1,20 +1,17 @@
-import { check } from '@rugged/contract';
-import type Joi from 'joi';
 import { useState } from 'react';
+import { reasonsByField, validate } from '@/data/validating';
 
 type Errors = Readonly<Record<string, string>>;
 
 /** A small settings form: text fields, checked by the contract, saved by hand, errors at their fields. */
-export function useSettingsForm<T, F extends Record<string, string>>(start: F, schema: Joi.Schema<T>, toValue: (form: F) => unknown, save: (value: T) => Promise<Errors>) {
+export function useSettingsForm<T, F extends Record<string, string>>(start: F, schema: Parameters<typeof validate<T>>[0], toValue: (form: F) => unknown, save: (value: T) => Promise<Errors>) {
   const [form, setForm] = useState(start);
   const [errors, setErrors] = useState<Errors>({});
   const [saving, setSaving] = useState(false);
   const submit = async () => {
-    const checked = check(schema, toValue(form));
-    if (!checked.ok) {
-      setErrors(Object.fromEntries(checked.errors.map(({ field, reason }) => [field, reason])));
-      return;
-    }
+    const checked = await validate(schema, toValue(form));
+    setErrors(reasonsByField(checked));
+    if (!checked.ok) return;
     setSaving(true);
     setErrors(await save(checked.value));
     setSaving(false);

@@ -1,9 +1,9 @@
-import { signInSchema, check } from '@rugged/contract';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import Svg, { Circle, Path } from 'react-native-svg';
 import { NoSignal } from '@/data/api';
 import { useSignIn } from '@/data/session';
+import { reasonsByField, validate } from '@/data/validating';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
@@ -18,9 +18,10 @@ export function SignInScreen() {
   const [password, setPassword] = useState('');
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
   const submit = () => {
-    const checked = check(signInSchema, { email: email.trim(), password });
-    setErrors(checked.ok ? {} : Object.fromEntries(checked.errors.map(({ field, reason }) => [field, reason])));
-    if (checked.ok) signIn.mutate(checked.value);
+    void validate(({ signInSchema }) => signInSchema, { email: email.trim(), password }).then((checked) => {
+      setErrors(reasonsByField(checked));
+      if (checked.ok) signIn.mutate(checked.value);
+    });
   };
   return (
     <ScrollView style={{ flex: 1, backgroundColor: c.ground }} contentContainerStyle={styles.page} keyboardShouldPersistTaps="handled">

@@ -1,11 +1,11 @@
 import { type CompressionReading, type CompressionTest, type HouseRules, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION } from '@rugged/core';
-import type { BookRecord } from './book';
-import type { EngineRecord } from './engine';
-import type { JobRecord } from './job';
-import type { Machine } from './machine';
-import type { Overrule } from './overrule';
-import type { Owner } from './owner';
-import type { ReadingRecord, TestRecord } from './test';
+import type { BookRecord } from '../records/book';
+import type { EngineRecord } from '../records/engine';
+import type { JobRecord } from '../records/job';
+import type { Machine } from '../records/machine';
+import type { Overrule } from '../records/overrule';
+import type { Owner } from '../records/owner';
+import type { ReadingRecord, TestRecord } from '../records/test';
 
 /** One job with all that stands on its bench. */
 export interface Bench {

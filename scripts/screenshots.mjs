@@ -1,0 +1,80 @@
+// npm run screenshots: one current picture of each main view, from demo data, into docs/screenshots. Look at each before committing.
+import { spawn, spawnSync } from 'node:child_process';
+import path from 'node:path';
+import { chromium } from '@playwright/test';
+import { APP_DIST, ensureWebApp } from './build.mjs';
+import { ensureBundle } from './bundle.mjs';
+import { startDatabase } from './database.mjs';
+import { projectDir, say } from './packages.mjs';
+
+const PORT = 4382;
+const base = `http://127.0.0.1:${PORT}`;
+const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
+
+const job = (number) => async (page) => {
+  const answer = await page.request.get(`${base}/api/jobs?status=all&search=${number}`);
+  return (await answer.json()).items.find((bench) => bench.job.number === number).job.id;
+};
+
+const pad = (number, cylinder, peak) => async (page) => {
+  await page.goto(`${base}/jobs/${await job(number)(page)}/compression?cylinder=${cylinder}`);
+  const warm = page.getByRole('button', { name: 'Engine: Warm' });
+  if (await warm.isVisible({ timeout: 1500 }).catch(() => false)) await warm.click();
+  for (const digit of peak) await page.getByRole('button', { name: digit, exact: true }).click();
+};
+const at = (place) => async (page) => { await page.goto(`${base}${typeof place === 'string' ? place : await place(page)}`); };
+const jobPlace = (number, rest = '') => async (page) => `/jobs/${await job(number)(page)}${rest}`;
+
+const VIEWS = [
+  { name: 'bay-phone', ...PHONE, open: at('/') },
+  { name: 'bay-wide', ...WIDE, open: at('/') },
+  { name: 'bench-phone', ...PHONE, open: at(jobPlace(412)) },
+  { name: 'bench-wide-night', ...WIDE, theme: 'night', open: at(jobPlace(418)) },
+  { name: 'pad-phone', ...PHONE, open: pad(415, '5', '119') },
+  { name: 'pad-wide-night', ...WIDE, theme: 'night', open: pad(418, '3', '117') },
+  { name: 'findings-phone', ...PHONE, open: at(jobPlace(412, '/findings')) },
+  { name: 'new-job-phone', ...PHONE, open: at('/new-job') },
+  { name: 'engines-phone', ...PHONE, open: at('/engines') },
+  { name: 'engine-phone', ...PHONE, open: async (page) => { await page.goto(`${base}/engines`); await page.getByRole('link', { name: /Halden Four/ }).click(); } },
+  { name: 'shop-phone', ...PHONE, open: at('/shop') },
+  {
+    name: 'outbox-phone', ...PHONE, offline: true,
+    open: async (page) => {
+      await pad(429, '1', '139')(page);
+      await page.context().setOffline(true);
+      await page.getByRole('button', { name: /^Keep/ }).click();
+      await page.getByRole('link', { name: /kept here/ }).click();
+    },
+  },
+  { name: 'findings-paper', width: 794, height: 1123, print: true, open: at(jobPlace(412, '/findings')) },
+];
+
+const only = process.argv.slice(2);
+const [database, server, demo] = await Promise.all([startDatabase({ projectDir, name: 'pg-e2e', log: () => undefined }), ensureBundle('server'), ensureBundle('load-demo'), ensureWebApp()]);
+const env = { ...process.env, DATABASE_URL: database.url, PORT: String(PORT), APP_DIST };
+spawnSync(process.execPath, [demo, '--fresh'], { cwd: projectDir, env });
+const child = spawn(process.execPath, [server], { cwd: projectDir, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+await new Promise((resolve) => { child.once('message', resolve); });
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+try {
+  for (const view of [{ name: 'sign-in-phone', ...PHONE, signedOut: true, open: at('/') }, ...VIEWS]) {
+    if (only.length > 0 && !only.includes(view.name)) continue;
+    const context = await browser.newContext({ viewport: { width: view.width, height: view.height }, locale: 'en-GB' });
+    await context.addInitScript((theme) => localStorage.setItem('rugged.theme', theme), view.theme ?? 'day');
+    const page = await context.newPage();
+    if (!view.signedOut) await page.request.post(`${base}/api/session`, { data: { email: 'ines@tidewrack.example', password: 'low tide' } });
+    await view.open(page);
+    await page.waitForTimeout(1800);
+    if (view.print) await page.emulateMedia({ media: 'print' });
+    await page.waitForTimeout(200);
+    await page.screenshot({ path: path.join(projectDir, 'docs/screenshots', `${view.name}.png`), fullPage: Boolean(view.print) });
+    say(`  ${view.name}`);
+    await context.close();
+  }
+} finally {
+  await browser.close();
+  child.kill('SIGTERM');
+  await new Promise((resolve) => { child.once('exit', resolve); });
+  await database.stop();
+}

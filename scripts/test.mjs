@@ -1,0 +1,73 @@
+// npm test: all set-up, then lint, types, unit, server and browser tests. Ends with a line "N passed, N failed".
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { aptInstall, ensurePackages, projectDir, say } from './packages.mjs';
+
+const results = [];
+const out = (name) => path.join(projectDir, '.cache', name);
+const bin = (name) => path.join(projectDir, 'node_modules', '.bin', name);
+
+/** One part of the run. `count` reads how many passed and failed from its report; without one it is a single check. */
+function part(name, command, args, { cwd = projectDir, count } = {}) {
+  say(`\n== ${name}`);
+  const started = Date.now();
+  const { status } = spawnSync(command, args, { cwd, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '' } });
+  const counted = count?.();
+  const failed = counted ? Math.max(counted.failed, status === 0 ? 0 : 1) : status === 0 ? 0 : 1;
+  const passed = counted ? counted.passed : status === 0 ? 1 : 0;
+  results.push({ name, passed, failed });
+  say(`== ${name}: ${passed} passed, ${failed} failed, ${((Date.now() - started) / 1000).toFixed(0)} s`);
+}
+
+function jest(name) {
+  const report = out(`jest-${name}.json`);
+  fs.rmSync(report, { force: true });
+  part(name, process.execPath, [bin('jest'), '--ci', '--json', `--outputFile=${report}`, '--silent'], {
+    cwd: path.join(projectDir, name),
+    count: () => {
+      if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
+      const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(fs.readFileSync(report, 'utf8'));
+      return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
+    },
+  });
+}
+
+function journeys() {
+  const report = path.join(projectDir, 'e2e/out/report.json');
+  fs.rmSync(report, { force: true });
+  part('journeys in the browser', process.execPath, [bin('playwright'), 'test'], {
+    count: () => {
+      if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
+      const { stats } = JSON.parse(fs.readFileSync(report, 'utf8'));
+      return { passed: stats.expected, failed: stats.unexpected };
+    },
+  });
+}
+
+/** Debian's Chromium, unless CHROMIUM names another. */
+function ensureChromium() {
+  if (process.env.CHROMIUM || fs.existsSync('/usr/bin/chromium')) return;
+  if (process.getuid?.() !== 0 || !fs.existsSync('/usr/bin/apt-get')) throw new Error('The browser tests need Chromium: install it, or name it in CHROMIUM');
+  say('Installing Chromium for the browser tests (once) ...');
+  aptInstall('chromium');
+}
+
+try {
+  ensurePackages();
+  ensureChromium();
+  fs.mkdirSync(path.join(projectDir, '.cache'), { recursive: true });
+  part('lint', process.execPath, [bin('eslint'), '.', '--max-warnings', '0']);
+  for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e']) part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
+  for (const name of ['core', 'contract', 'cli', 'demo', 'server', 'app']) jest(name);
+  journeys();
+} catch (error) {
+  say(error.message);
+  results.push({ name: 'set-up', passed: 0, failed: 1 });
+}
+
+say('');
+for (const { name, passed, failed } of results) say(`${failed === 0 ? 'ok  ' : 'FAIL'} ${name}: ${passed} passed, ${failed} failed`);
+const sum = (of) => results.reduce((total, result) => total + result[of], 0);
+console.log(`${sum('passed')} passed, ${sum('failed')} failed`);
+process.exit(sum('failed') === 0 ? 0 : 1);
