@@ -44,8 +44,8 @@ export function cautionsOf(
   if (limits.temperature === 'cold' && row.some(({ test }) => test.engineTemperature === 'warm')) {
     cautions.push({ caution: 'warm-engine-cold-book', book: 'cold' });
   }
-  if (row.length > 0 && row.length < job.engine.cylinders.length) {
-    const measured = new Set(row.map((measure) => measure.cylinder));
+  const measured = new Set(drafts.filter(({ reasons }) => reasons.every(({ rule }) => rule !== 'not-measured')).map(({ id }) => id));
+  if (measured.size > 0 && measured.size < job.engine.cylinders.length) {
     cautions.push({ caution: 'not-all-measured', missing: job.engine.cylinders.filter((id) => !measured.has(id)) });
   }
   if (row.length === 1 && job.engine.cylinders.length === 1) cautions.push({ caution: 'spread-single-cylinder' });

@@ -4,6 +4,8 @@ import type { JobFile, LeakdownReading } from '../jobfile/job-file';
 import { checkBook } from '../limits/limits';
 import { checkHouseRules, houseRulesFor } from '../limits/house-rules';
 import { InputError, within } from '../quantity/input-error';
+import { checkCrankcasePressure } from './judge-crankcase';
+import { refuseLockingDoses } from './judge-wet';
 import { checkCompressionReading } from '../reading/check-reading';
 
 /**
@@ -15,6 +17,8 @@ export function checkJob(job: JobFile): void {
   job.books?.forEach((book, i) => within(`books[${i}]`, () => checkBook(book)));
   within('houseRules', () => checkHouseRules(houseRulesFor(job.engine, job.houseRules)));
   within('site', () => siteAtmosphere(job.site));
+  checkCrankcasePressure(job);
+  refuseLockingDoses(job);
   job.tests?.forEach((test, i) => within(`tests[${i}]`, () => {
     if (test.kind === 'crankcase') {
       if (test.case !== undefined) checkCylinder(job, test.case, 'case');

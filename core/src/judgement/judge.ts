@@ -3,7 +3,7 @@ import { neighboursOf } from '../engine/banks';
 import { layoutOf } from '../engine/engine';
 import type { JobFile } from '../jobfile/job-file';
 import { houseRulesFor } from '../limits/house-rules';
-import { compressionLimits, spreadLimits, type CompressionLimits } from '../limits/limits';
+import { type CompressionLimits, compressionLimits, leakLimits, spreadLimits } from '../limits/limits';
 import { nextSteps } from '../plan/next-step';
 import type { PressureUnit } from '../quantity/pressure';
 import { strokePattern } from '../reading/strokes';
@@ -13,11 +13,14 @@ import { headline } from '../wording/headline';
 import { cautionsOf } from './cautions';
 import { checkJob } from './check-job';
 import { judgeCompression } from './judge-compression';
+import { judgeCrankcase } from './judge-crankcase';
+import { judgeLeakage, latestLeakdown, type LeakageFinding } from './judge-leakage';
 import { judgeSpread, type SpreadFinding } from './judge-spread';
-import type { JudgedCylinder, Judgement } from './judgement';
+import { judgeWet, wetCautions } from './judge-wet';
+import type { JudgedCylinder, JudgedWet, Judgement } from './judgement';
 import { type DryMeasure, dryMeasures } from './measure';
-import type { Reason } from './reason';
-import { type State, worstOf } from './state';
+import type { Caution, Reason } from './reason';
+import { worstOf } from './state';
 import { explains, testDoubts } from './test-doubt';
 
 interface Draft extends Omit<JudgedCylinder, 'reasons'> { reasons: Reason[] }
@@ -38,22 +41,32 @@ export function judge(job: JobFile): Judgement {
   const measures = dryMeasures(job);
   const row = engine.cylinders.flatMap((id) => measures.get(id) ?? []);
   const unit = row[row.length - 1]?.latest.unit ?? limits.unit;
-  const spread = judgeSpread(row, spreadLimits(books, houseRulesFor(engine, job.houseRules)), unit);
+  const rules = houseRulesFor(engine, job.houseRules);
+  const spread = judgeSpread(row, spreadLimits(books, rules), unit);
+  const leaks = new Map(engine.cylinders.flatMap((id): [string, LeakageFinding][] => {
+    const found = latestLeakdown(job, id);
+    return found ? [[id, judgeLeakage(found.test, found.readings, leakLimits(books, rules), atmosphereKPa)]] : [];
+  }));
+  const wet = new Map(row.flatMap((measure): [string, JudgedWet][] => {
+    const found = judgeWet(job, measure, atmosphereKPa);
+    return found ? [[measure.cylinder, found]] : [];
+  }));
+  const crankcase = judgeCrankcase(job, atmosphereKPa) ?? null;
 
-  const drafts = engine.cylinders.map((id) => draftCylinder(id, measures.get(id), limits, atmosphereKPa, row, spread));
+  const drafts = engine.cylinders.map((id) => withWet(withLeakage(draftCylinder(id, measures.get(id), limits, atmosphereKPa, row, spread), leaks.get(id)), wet.get(id)));
   softenByTestDoubts(drafts, measures, job, limits);
   const found = patternsOf(job, drafts, limits);
   const cylinders = drafts.map((draft): JudgedCylinder => ({ ...draft, reasons: draft.reasons.map((reason) => told(reason, unit)) }));
-  const state = engineState(cylinders);
+  const state = worstOf([...cylinders.map((cylinder) => cylinder.state), ...(crankcase ? [crankcase.state] : [])]);
 
   return {
     cylinders,
     spread: spread?.judged ?? null,
     patterns: found,
-    crankcase: null,
-    engine: { state, headline: headline(state, cylinders, found, spread?.judged, unit) },
+    crankcase,
+    engine: { state, headline: headline(state, cylinders, found, spread?.judged, unit, crankcase) },
     causes: [],
-    cautions: cautionsOf(job, row, drafts, found, limits).map((caution) => ({ ...caution, text: tellCaution(caution, unit) })),
+    cautions: [...cautionsOf(job, row, drafts, found, limits), ...leakCautions(leaks), ...wetCautions(job, wet, row)].map((caution) => ({ ...caution, text: tellCaution(caution, unit) })),
     next: nextSteps(job, cylinders, found).map((step, i) => ({
       rank: i + 1, ...step, reason: { ...step.reason, text: tellNext(step.reason) }, outcomes: [],
     })),
@@ -93,6 +106,35 @@ function draftCylinder(
   };
 }
 
+/** Leakage beside compression: the worst proven one is the cylinder's. */
+function withLeakage(draft: Draft, leak: LeakageFinding | undefined): Draft {
+  if (!leak) return draft;
+  const alone = !draft.compression;
+  return {
+    ...draft,
+    state: alone ? leak.judged.state : worstOf([draft.state, leak.judged.state]),
+    leakage: leak.judged,
+    reasons: [...(alone ? [] : draft.reasons), ...leak.reasons],
+  };
+}
+
+/** What oil did says something of the cause, nothing of the state. */
+function withWet(draft: Draft, wet: JudgedWet | undefined): Draft {
+  if (!wet) return draft;
+  const { rise, displacement, from, to, response } = wet;
+  return {
+    ...draft, wet,
+    reasons: [...draft.reasons, { rule: 'wet-response', rise, to, response, ...(displacement === undefined ? {} : { displacement }), ...(from === undefined ? {} : { from }) }],
+  };
+}
+
+function leakCautions(leaks: ReadonlyMap<string, LeakageFinding>): Caution[] {
+  return [...leaks].flatMap(([cylinder, { judged, settled }]): Caution[] => [
+    ...(settled.disagreement ? [{ caution: 'leak-attempts-disagree' as const, cylinder, ...settled.disagreement }] : []),
+    ...(judged.heard.some(({ at, level }) => at === 'adapter' && level > 0) ? [{ caution: 'adapter-leaks' as const, cylinder }] : []),
+  ]);
+}
+
 /** Low and alike all round, in a test that was recorded as a poor one: the test is doubted before the engine. */
 function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMeasure>, job: JobFile, limits: CompressionLimits): void {
   const minHere = limits.minHereKPa;
@@ -125,9 +167,4 @@ function patternsOf(job: JobFile, drafts: readonly Draft[], limits: CompressionL
     limits.minHereKPa,
     layoutOf(engine) === 'vee' && engine.cylinders.length === 2,
   );
-}
-
-/** The worst of its cylinders; what was not measured keeps a clean engine unproven. */
-function engineState(cylinders: readonly JudgedCylinder[]): State {
-  return worstOf(cylinders.map((cylinder) => cylinder.state));
 }

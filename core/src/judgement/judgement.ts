@@ -1,9 +1,11 @@
+import type { Heard } from '../jobfile/job-file';
 import type { LimitSource } from '../limits/limits';
 import type { NextStep } from '../plan/next-step';
-import type { PressureUnit } from '../quantity/pressure';
+import type { PressureUnit, VacuumUnit } from '../quantity/pressure';
 import type { StrokeReading } from '../reading/strokes';
 import type { Pattern } from '../spread/pattern';
 import type { Spread } from '../spread/spread';
+import type { SealingRise } from '../wet/sealing-rise';
 import type { Caution, Reason } from './reason';
 import type { State } from './state';
 
@@ -33,12 +35,49 @@ export interface JudgedCompression {
   firstStroke?: number;
 }
 
+export interface JudgedLeakage {
+  state: State;
+  /** Of the supply, mean of the attempts that count. */
+  percent: number;
+  plusMinusPercent: number;
+  supplyKPa: number;
+  /** The hole behind the percentage, mm, when the tester's orifice is known: what two testers share. */
+  holeMm?: number;
+  attempts: { used: number; of: number };
+  limits: { sound: number; watch: number; fault: number; source: LimitSource };
+  heard: Heard[];
+}
+
+export interface JudgedWet extends SealingRise {
+  wetKPa: number;
+  dryKPa: number;
+  oilMl?: number;
+}
+
+interface JudgedHold {
+  state: State;
+  mode: 'pressure' | 'vacuum';
+  case?: string;
+  unit: VacuumUnit;
+  holdSeconds: number;
+  /** Lost by the hold time, in `unit`; null when it was looked at only once. */
+  drop: number | null;
+  /** Without what the rig itself loses. */
+  netDrop: number | null;
+  plusMinus: number | null;
+  limit: number;
+  source: LimitSource;
+}
+
+/** The worst of the crankcase tests, and all of them. */
+export interface JudgedCrankcase extends JudgedHold { tests: JudgedHold[] }
+
 export interface JudgedCylinder {
   id: string;
   state: State;
   compression: JudgedCompression | null;
-  leakage: null;
-  wet: null;
+  leakage: JudgedLeakage | null;
+  wet: JudgedWet | null;
   strokes: StrokeReading | null;
   reasons: Told<Reason>[];
 }
@@ -57,7 +96,7 @@ export interface Judgement {
   cylinders: JudgedCylinder[];
   spread: JudgedSpread | null;
   patterns: Pattern[];
-  crankcase: null;
+  crankcase: JudgedCrankcase | null;
   engine: { state: State; headline: string };
   causes: never[];
   cautions: Told<Caution>[];

@@ -1,5 +1,6 @@
-import type { SpreadMethod, Temperature } from '../jobfile/job-file';
+import type { HeardAt, SpreadMethod, Temperature } from '../jobfile/job-file';
 import type { LimitSource } from '../limits/limits';
+import type { RingResponse } from '../wet/sealing-rise';
 import type { StrokePattern } from '../reading/strokes';
 import type { TestDoubt } from './test-doubt';
 
@@ -28,6 +29,11 @@ export type Reason =
   | { rule: 'attempts-averaged'; used: number; of: number }
   | { rule: 'attempts-disagree'; earlierKPa: number; latestKPa: number }
   | { rule: 'test-doubted'; doubt: TestDoubt }
+  | { rule: 'leak-sound' | 'leak-watch' | 'leak-missed' | 'leak-too-close'; percent: number; doubt: number; sound: number; watch: number; fault: number; source: LimitSource; holeMm?: number }
+  | { rule: 'wrong-stroke-suspected'; percent: number; exhaustLoud: boolean }
+  | { rule: 'heard'; at: HeardAt; level: number; cylinder?: string }
+  | { rule: 'intake-or-breather' }
+  | { rule: 'wet-response'; rise: number; displacement?: number; from?: number; to: number; response: RingResponse }
   | { rule: 'stroke-pattern'; pattern: StrokePattern; firstShare: number; strokeAt95?: number };
 
 /** What a careful colleague would say about the test itself. */
@@ -41,6 +47,11 @@ export type Caution =
   | { caution: 'question-the-test-first' }
   | { caution: 'lever-release' }
   | { caution: 'repeat-a-dead-reading'; cylinder: string }
+  | { caution: 'leak-attempts-disagree'; cylinder: string; earlier: number; latest: number }
+  | { caution: 'adapter-leaks'; cylinder: string }
+  | { caution: 'wet-wets-one-side' }
+  | { caution: 'wet-exaggerated-cold' }
+  | { caution: 'wet-volume-unknown'; cylinder: string }
   | { caution: 'needle-fell'; cylinder: string; stroke: number }
   | { caution: 'not-all-measured'; missing: string[] }
   | { caution: 'spread-single-cylinder' };

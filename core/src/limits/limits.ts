@@ -122,6 +122,21 @@ export function spreadLimits(books: readonly Book[], rules: HouseRules): SpreadL
   };
 }
 
+/** The leakage bands that apply, percent. */
+export interface LeakLimits { source: LimitSource; sound: number; watch: number; fault: number }
+
+/** A book's figure replaces the shop's sound limit; watch and fault stay where they are unless they are lower, then they move up with it. */
+export function leakLimits(books: readonly Book[], rules: HouseRules): LeakLimits {
+  const book = books.find(({ leakage }) => leakage);
+  const sound = book?.leakage?.maxPercent ?? rules.leakSoundPercent;
+  return {
+    source: book ? { kind: 'book', name: book.source ?? DEFAULT_BOOK_NAME } : { kind: 'house', school: `house rule ${rules.leakSoundPercent}/${rules.leakWatchPercent}/${rules.leakFaultPercent} %` },
+    sound,
+    watch: Math.max(rules.leakWatchPercent, sound),
+    fault: Math.max(rules.leakFaultPercent, sound),
+  };
+}
+
 function spreadLimitOf(spread: NonNullable<Book['spread']>): number | undefined {
   if (spread.method !== 'difference') return spread.limitPercent;
   return spread.limit === undefined ? undefined : toKPa(spread.limit, spread.unit ?? 'psi');

@@ -23,6 +23,7 @@ export type NextReason =
   | { because: 'half-of-the-other'; other: string }
   | { because: 'past-watch' }
   | { because: 'good-and-even' }
+  | { because: 'enough-known' }
   | { because: 'cannot-crank' };
 
 export interface NextStep {
@@ -49,7 +50,7 @@ const step = (test: NextTest, cylinder: string | null, reason: NextReason, minut
 /** What an experienced colleague would do next, best first, from the order of work of the trade. */
 export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], patterns: readonly Pattern[]): PlannedStep[] {
   const { engine } = job;
-  const missing = cylinders.filter((c) => !c.compression).map((c) => c.id);
+  const missing = cylinders.filter((c) => !c.compression && !c.leakage).map((c) => c.id);
   const first = missing[0];
   if (first !== undefined) return toMeasure(engine, missing, first);
   if (patterns.some((pattern) => pattern.name === 'all-low') || (cylinders.length === 1 && cylinders[0]?.state === 'low')) {
@@ -57,6 +58,7 @@ export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], pa
   }
   const steps = cylinders.flatMap((cylinder) => forCylinder(engine, cylinder, patterns));
   if (steps.length > 0) return steps.sort((a, b) => URGENCY.indexOf(a.test) - URGENCY.indexOf(b.test));
+  if (cylinders.some((c) => c.state === 'low' || c.state === 'dead')) return [step('stop', null, { because: 'enough-known' })];
   if (cylinders.some((c) => c.state === 'watch')) {
     return [step('stop', null, { because: 'past-watch' }), ...watched(cylinders)];
   }
@@ -86,7 +88,7 @@ function questionTheTest(cylinders: readonly JudgedCylinder[]): PlannedStep[] {
 
 function forCylinder(engine: Engine, cylinder: JudgedCylinder, patterns: readonly Pattern[]): PlannedStep[] {
   const { id, state, compression } = cylinder;
-  if (!compression) return [];
+  if (!compression) return state === 'low' || state === 'unproven' ? [step('retest', id, { because: 'too-close' })] : [];
   const has = (rule: string) => cylinder.reasons.some((reason) => reason.rule === rule);
   if (has('attempts-disagree')) return [step('retest', id, { because: 'attempts-disagree' })];
   if (state === 'dead' || state === 'low') {
@@ -101,8 +103,8 @@ function forCylinder(engine: Engine, cylinder: JudgedCylinder, patterns: readonl
     }
     return [
       ...(half?.cylinders[0] === id ? [step('inspect-valve-train', id, { because: 'half-of-the-other', other: half.other })] : []),
-      step('wet', id, { because: 'oil-tells-rings-from-valves' }),
-      step('leakdown', id, { because: 'find-where-the-air-goes', neighbours }),
+      ...(cylinder.wet ? [] : [step('wet', id, { because: 'oil-tells-rings-from-valves' })]),
+      ...(cylinder.leakage ? [] : [step('leakdown', id, { because: 'find-where-the-air-goes', neighbours })]),
     ];
   }
   if (state === 'unproven') {

@@ -23,23 +23,37 @@ export interface Counted {
  * @example countAttempts([958, 951], gauge) // their mean, used 2 of 2
  */
 export function countAttempts(peaksKPa: readonly number[], gauge: Gauge): Counted {
-  const latest = peaksKPa[peaksKPa.length - 1];
-  if (latest === undefined) throw new RangeError('countAttempts needs at least one attempt');
-  const tolerance = COVERAGE * Math.SQRT2 * readingDoubtKPa(gauge);
-  let from = peaksKPa.length - 1;
-  while (from > 0 && Math.abs((peaksKPa[from - 1] as number) - latest) <= tolerance) from -= 1;
-  const counted = peaksKPa.slice(from);
-  const mean = counted.reduce((a, b) => a + b, 0) / counted.length;
+  const { counted, mean, disagreement } = settleAttempts(peaksKPa, readingDoubtKPa(gauge));
   // The needle stops at another place between two marks each time, so that part averages out; the class error does not.
   const own = combined(divisionDoubtKPa(gauge) / Math.sqrt(counted.length), scatterOfMean(counted, mean));
-  const earlier = peaksKPa[from - 1];
   return {
     kPa: mean,
     ownDoubtKPa: own,
     doubtKPa: combined(classDoubtKPa(gauge), own),
     used: counted.length,
     of: peaksKPa.length,
-    ...(earlier !== undefined && counted.length === 1 ? { disagreement: { earlierKPa: earlier, latestKPa: latest } } : {}),
+    ...(disagreement ? { disagreement: { earlierKPa: disagreement.earlier, latestKPa: disagreement.latest } } : {}),
+  };
+}
+
+export interface Settled { counted: readonly number[]; mean: number; disagreement?: { earlier: number; latest: number } }
+
+/**
+ * Of several figures in one unit, the run that agrees with the latest within the doubt of two of them, and its mean.
+ * @param figures in the order they were read, at least one; @param standardDoubt of one figure
+ */
+export function settleAttempts(figures: readonly number[], standardDoubt: number): Settled {
+  const latest = figures[figures.length - 1];
+  if (latest === undefined) throw new RangeError('at least one attempt is needed');
+  const tolerance = COVERAGE * Math.SQRT2 * standardDoubt;
+  let from = figures.length - 1;
+  while (from > 0 && Math.abs((figures[from - 1] as number) - latest) <= tolerance) from -= 1;
+  const counted = figures.slice(from);
+  const earlier = figures[from - 1];
+  return {
+    counted,
+    mean: counted.reduce((a, b) => a + b, 0) / counted.length,
+    ...(earlier !== undefined && counted.length === 1 ? { disagreement: { earlier, latest } } : {}),
   };
 }
 

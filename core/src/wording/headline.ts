@@ -1,4 +1,4 @@
-import type { JudgedCylinder, JudgedSpread } from '../judgement/judgement';
+import type { JudgedCrankcase, JudgedCylinder, JudgedSpread } from '../judgement/judgement';
 import type { State } from '../judgement/state';
 import { formatPressure, type PressureUnit, UNIT_SIGN } from '../quantity/pressure';
 import type { Pattern } from '../spread/pattern';
@@ -7,12 +7,16 @@ import { capital, cylinders as named, percent } from './sentences';
 /** One sentence that a mechanic would say across the bench. */
 export function headline(
   state: State, cylinders: readonly JudgedCylinder[], patterns: readonly Pattern[], spread: JudgedSpread | undefined, unit: PressureUnit,
+  crankcase: JudgedCrankcase | null = null,
 ): string {
-  const measured = cylinders.filter((c) => c.compression);
-  if (measured.length === 0) return 'Nothing measured yet.';
+  const measured = cylinders.filter((c) => c.compression ?? c.leakage);
+  if (crankcase?.state === 'low' && cylinders.every((c) => c.state !== 'low' && c.state !== 'dead')) return `The crankcase does not hold its ${crankcase.mode}: find the leak with soapy water.`;
+  if (measured.length === 0) return crankcase ? `${crankcase.state === 'sound' ? 'The crankcase holds' : 'The crankcase is not proven'}; no cylinder measured yet.` : 'Nothing measured yet.';
   const many = cylinders.length > 1;
   const at = (wanted: State) => cylinders.filter((c) => c.state === wanted);
-  const reading = (c: JudgedCylinder) => `${formatPressure(c.compression?.readKPa ?? 0, unit)} ${UNIT_SIGN[unit]}`;
+  const reading = (c: JudgedCylinder) => (c.compression
+    ? `${formatPressure(c.compression.readKPa, unit)} ${UNIT_SIGN[unit]}${c.leakage?.state === 'low' ? `, ${percent(c.leakage.percent)} leaks away` : ''}`
+    : `${percent(c.leakage?.percent ?? 0)} leaks away`);
   const pattern = (name: Pattern['name']) => patterns.find((p) => p.name === name);
 
   switch (state) {

@@ -1,4 +1,4 @@
-import type { SpreadMethod } from '../jobfile/job-file';
+import type { HeardAt, SpreadMethod } from '../jobfile/job-file';
 import type { LimitSource } from '../limits/limits';
 import type { Caution, Reason, Settle } from '../judgement/reason';
 import type { TestDoubt } from '../judgement/test-doubt';
@@ -59,10 +59,52 @@ export function tellReason(reason: Reason, unit: PressureUnit): string {
       return `Two readings disagree: ${p(reason.earlierKPa)}, then ${p(reason.latestKPa)}. The latest counts until a third settles it.`;
     case 'test-doubted':
       return `${tellDoubt(reason.doubt)} That alone could explain it.`;
+    case 'leak-sound':
+      return `${leak(reason)}: sound, up to ${percent(reason.sound)} is (${schoolOf(reason.source)}).`;
+    case 'leak-watch':
+      return `${leak(reason)}: past ${percent(reason.sound)}, ${reason.percent <= reason.watch ? 'acceptable' : 'poor'}; a fault starts at ${percent(reason.fault)} (${schoolOf(reason.source)}).`;
+    case 'leak-missed':
+      return `${leak(reason)}: more than ${percent(reason.fault)} (${schoolOf(reason.source)}).`;
+    case 'leak-too-close':
+      return `${leak(reason)}, too close to ${percent(reason.fault)} to call (${schoolOf(reason.source)}). Zero the tester and read it again.`;
+    case 'wrong-stroke-suspected':
+      return `${percent(reason.percent)} lost${reason.exhaustLoud ? ', loud at the exhaust' : ''}: the piston may stand on the wrong stroke. Turn one full revolution and read it again, or confirm top dead centre.`;
+    case 'heard':
+      return `Air ${['', 'faint', 'clear', 'strong'][reason.level]} at the ${heardAt(reason.at)}${reason.cylinder ? ` of cyl ${reason.cylinder}` : ''}: ${HEARD_SAYS[reason.at]}.`;
+    case 'intake-or-breather':
+      return 'The breather hose was still on: air past the rings hisses at the intake too. Pull it off and listen again.';
+    case 'wet-response':
+      return `Oil lifted it by ${percent(100 * reason.rise)}${reason.displacement === undefined ? '' : `, of which its own volume explains up to ${percent(100 * reason.displacement)}`}: ${WET_SAYS[reason.response]}.`;
     case 'stroke-pattern':
       return tellPattern(reason.pattern, reason.firstShare);
   }
 }
+
+const WET_SAYS = {
+  shown: 'rings or bore answer',
+  absent: 'no answer from the rings; valve, gasket or a hole in the piston',
+  undecided: 'too little to tell rings from valves',
+} as const;
+
+const HEARD_SAYS: Readonly<Record<HeardAt, string>> = {
+  exhaust: 'exhaust valve',
+  intake: 'intake valve',
+  crankcase: 'rings, bore or piston',
+  coolant: 'head gasket to coolant, or a crack',
+  neighbour: 'head gasket between them',
+  'head-joint': 'head gasket to outside',
+  adapter: 'the test, not the engine',
+};
+
+const heardAt = (at: HeardAt) => (at === 'neighbour' ? 'plug hole' : at === 'head-joint' ? 'head joint' : at);
+
+/** `34 % ± 3 leaks away, a 1.1 mm hole` */
+function leak(reason: { percent: number; doubt: number; holeMm?: number }): string {
+  const hole = reason.holeMm === undefined ? '' : `, a ${reason.holeMm.toFixed(1)} mm hole`;
+  return `${percent(reason.percent)} ± ${(COVERAGE * reason.doubt).toFixed(0)} leaks away${hole}`;
+}
+
+const schoolOf = (source: LimitSource) => (source.kind === 'book' ? source.name : source.school);
 
 function tellSettle(settle: Settle): string {
   switch (settle.by) {
@@ -112,6 +154,16 @@ export function tellCaution(caution: Caution, unit: PressureUnit): string {
       return 'This engine has a decompression lever: make sure it is off.';
     case 'repeat-a-dead-reading':
       return `Cyl ${caution.cylinder} makes next to nothing. Check the adapter seals and read it again.`;
+    case 'leak-attempts-disagree':
+      return `Cyl ${caution.cylinder} leaked ${percent(caution.earlier)}, then ${percent(caution.latest)}. Zero the tester and take a third reading.`;
+    case 'adapter-leaks':
+      return `Cyl ${caution.cylinder}: air at the adapter is the test, not the engine. Seal it and read again.`;
+    case 'wet-wets-one-side':
+      return 'On a flat engine oil wets only the low side of a bore: no rise proves little.';
+    case 'wet-exaggerated-cold':
+      return 'A cold dry bore exaggerates what oil does, on all cylinders alike.';
+    case 'wet-volume-unknown':
+      return `Cyl ${caution.cylinder}: without the dose and the chamber's volume nobody can say how much the oil lifted by itself.`;
     case 'needle-fell':
       return `Cyl ${caution.cylinder}: the needle fell at stroke ${caution.stroke}. The tester's own valve leaks; the peak still counts.`;
     case 'not-all-measured':
@@ -138,6 +190,7 @@ export function tellNext(reason: NextReason): string {
     case 'half-of-the-other': return `About half of cylinder ${reason.other}: valve train or rod. Open the rocker cover before ordering anything.`;
     case 'past-watch': return 'It passes, with little to spare. Note it, and test again next season.';
     case 'good-and-even': return 'Good and even. Compression is not the trouble: look at spark and fuel.';
+    case 'enough-known': return 'Dry, wet and leak-down are all in. More testing adds little: decide.';
     case 'cannot-crank': return 'It cannot be cranked, so put air in instead.';
   }
 }

@@ -1,0 +1,77 @@
+import { dropAt, temperatureDriftKPa } from '../crankcase/decay';
+import type { Book, CrankcaseTest, JobFile } from '../jobfile/job-file';
+import type { LimitSource } from '../limits/limits';
+import { combined, COVERAGE, rectangular } from '../quantity/doubt';
+import { InputError } from '../quantity/input-error';
+import { probabilityBelow } from '../quantity/normal';
+import { fromKPa, toKPa } from '../quantity/pressure';
+import { crankcaseGauge, divisionDoubtKPa } from '../reading/gauge';
+import type { JudgedCrankcase } from './judgement';
+import { type State, SURE, worstOf } from './state';
+
+/** Seals are not made for more, psi, where no book says otherwise. */
+const HIGHEST_PSI = 10;
+/** Without a book: three minutes, and a loss of half a psi. */
+const RULE_OF_THUMB = { holdSeconds: 180, maxDropKPa: toKPa(0.5, 'psi') } as const;
+
+interface HoldLimits { holdSeconds: number; maxDropKPa: number; highestKPa: number; source: LimitSource }
+
+function holdLimits(books: readonly Book[]): HoldLimits {
+  const book = books.find(({ crankcase }) => crankcase);
+  if (!book?.crankcase) {
+    return { ...RULE_OF_THUMB, highestKPa: toKPa(HIGHEST_PSI, 'psi'), source: { kind: 'house', school: 'half a psi in three minutes' } };
+  }
+  const { unit, maximum, holdSeconds, maxDrop } = book.crankcase;
+  return {
+    holdSeconds, maxDropKPa: toKPa(maxDrop, unit), highestKPa: maximum === undefined ? toKPa(HIGHEST_PSI, 'psi') : toKPa(maximum, unit),
+    source: { kind: 'book', name: book.source ?? 'the book' },
+  };
+}
+
+/** Refuses samples above what seals are made for: in the entry an error, in the procedure a stop. */
+export function checkCrankcasePressure(job: JobFile): void {
+  const { highestKPa } = holdLimits(job.books ?? []);
+  job.tests?.forEach((test, i) => {
+    if (test.kind !== 'crankcase') return;
+    test.samples.forEach(({ value }, j) => {
+      if (toKPa(value, test.unit) > highestKPa * (1 + 1e-9)) {
+        throw new InputError(`tests[${i}].samples[${j}].value`, `is above the ${fromKPa(highestKPa, test.unit).toFixed(1)} ${test.unit} that crank seals are made for`);
+      }
+    });
+  });
+}
+
+/** The crankcase by its latest pressure and its latest vacuum test of each case; nothing where none was made. */
+export function judgeCrankcase(job: JobFile, atmosphereKPa: number): JudgedCrankcase | undefined {
+  const latest = new Map<string, CrankcaseTest>();
+  for (const test of job.tests ?? []) {
+    if (test.kind === 'crankcase' && test.samples.length > 0) latest.set(`${test.mode}/${test.case ?? ''}`, test);
+  }
+  const judged = [...latest.values()].map((test) => judgeOne(test, holdLimits(job.books ?? []), atmosphereKPa));
+  const state = worstOf(judged.map((one) => one.state));
+  const worst = judged.find((one) => one.state === state);
+  return worst && { ...worst, state, tests: judged };
+}
+
+function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number): JudgedCrankcase['tests'][number] {
+  const { unit, mode } = test;
+  const { holdSeconds, maxDropKPa, source } = limits;
+  const shown = (kPa: number) => fromKPa(kPa, unit);
+  const head = { mode, unit, ...(test.case === undefined ? {} : { case: test.case }), holdSeconds, limit: shown(maxDropKPa), source };
+  const samples = test.samples.map(({ seconds, value, celsius }) => ({ seconds, kPa: toKPa(value, unit), ...(celsius === undefined ? {} : { celsius }) }));
+  const times = new Set(samples.map(({ seconds }) => seconds));
+  // One look at the gauge proves nothing; it is no mistake either.
+  if (times.size < 2) return { ...head, state: 'unproven', drop: null, netDrop: null, plusMinus: null };
+  const dropKPa = dropAt(samples, holdSeconds);
+  const rigKPa = (toKPa(test.rigDropPerMinute ?? 0, unit) * holdSeconds) / 60;
+  const netKPa = dropKPa - rigKPa;
+  const celsius = samples.flatMap((sample) => sample.celsius ?? []);
+  const drift = celsius.length < 2 ? 0 : temperatureDriftKPa(atmosphereKPa + (mode === 'pressure' ? 1 : -1) * (samples[0]?.kPa ?? 0), Math.max(...celsius) - Math.min(...celsius));
+  const span = Math.max(...times) - Math.min(...times);
+  // Both ends are read between the same marks; a short watch stretches their doubt to the hold time.
+  const marks = Math.SQRT2 * divisionDoubtKPa(crankcaseGauge(test.tester)) * Math.max(1, holdSeconds / span);
+  const doubt = combined(marks, rectangular(drift));
+  const held = probabilityBelow(maxDropKPa, netKPa, doubt);
+  const state: State = held < 1 - SURE ? 'low' : held > SURE ? 'sound' : 'unproven';
+  return { ...head, state, drop: shown(dropKPa), netDrop: shown(netKPa), plusMinus: shown(COVERAGE * doubt) };
+}

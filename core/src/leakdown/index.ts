@@ -1,0 +1,3 @@
+export * from './holding';
+export * from './orifice';
+export * from './turning';

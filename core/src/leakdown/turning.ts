@@ -1,0 +1,19 @@
+import { cycleDegrees, type Engine } from '../engine/engine';
+
+/** One stop of the crank at which cylinders stand at top dead centre of compression. */
+export interface Turn {
+  cylinder: string;
+  /** From the stop before, in the engine's own direction; the first is where the work begins. */
+  degrees: number;
+}
+
+/**
+ * In which order to bring the cylinders up, and how far to turn to each. Even firing when intervals are not given.
+ * @returns nothing when the firing order is not known
+ */
+export function turningSchedule(engine: Pick<Engine, 'cycle' | 'cylinders' | 'firingOrder' | 'firingIntervals'>): Turn[] | undefined {
+  const order = engine.firingOrder ?? (engine.cylinders.length === 1 ? engine.cylinders : undefined);
+  if (!order) return undefined;
+  const even = cycleDegrees(engine.cycle) / order.length;
+  return order.map((cylinder, i) => ({ cylinder, degrees: i === 0 ? 0 : engine.firingIntervals?.[i - 1] ?? even }));
+}

@@ -1,0 +1,2 @@
+export * from './oil';
+export * from './sealing-rise';
