@@ -15,10 +15,10 @@ const ARROWS = {
 module.exports = defineConfig([
   globalIgnores(['**/dist/**', '**/dist-next/**', '**/.expo/**', '.cache/**', '.data/**', 'e2e/out/**', 'app/public/**', 'app/expo-env.d.ts']),
   expo,
-  { settings: { 'import/resolver': { typescript: { project: ['app/tsconfig.json', 'core/tsconfig.json', 'contract/tsconfig.json', 'server/tsconfig.json', 'cli/tsconfig.json', 'demo/tsconfig.json'] } } } },
+  { settings: { 'import/resolver': { typescript: { noWarnOnMultipleProjects: true, project: ['app/tsconfig.json', 'core/tsconfig.json', 'contract/tsconfig.json', 'server/tsconfig.json', 'cli/tsconfig.json', 'demo/tsconfig.json'] } } } },
   {
     files: ['**/*.ts', '**/*.tsx'],
-    ignores: ['e2e/**'],
+    ignores: ['e2e/**', 'playwright.config.ts'],
     extends: [tseslint.configs.recommendedTypeChecked],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: __dirname } },
     rules: {
@@ -31,7 +31,6 @@ module.exports = defineConfig([
       '@typescript-eslint/unbound-method': 'off',
       // fast-check is used as fc.* throughout, as its own documentation does.
       'import/no-named-as-default-member': 'off',
-      'import/no-named-as-default': 'off',
       eqeqeq: 'error',
       'max-lines': ['error', { max: 420, skipBlankLines: true, skipComments: true }],
     },
@@ -46,6 +45,7 @@ module.exports = defineConfig([
     ignores: ['**/*.test.ts', '**/*.test.tsx'],
     rules: { 'no-restricted-imports': ['error', { patterns: [{ group, message: `${name} must not know this: see docs/architecture.md` }] }] },
   })),
+  { rules: { 'import/no-named-as-default': 'off' } },
   { files: ['server/**', 'demo/**', 'cli/**'], rules: { 'expo/no-dynamic-env-var': 'off' } },
   { files: ['app/scripts/**'], rules: { 'import/namespace': 'off' } },
   { files: ['scripts/**', '**/*.config.js', '**/*.cjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', __dirname: 'readonly', Buffer: 'readonly' } } },

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { benchAt, Hand } from './bench-hand';
+import { benchAt, Hand, jobNamed } from './bench-hand';
 
 test('on the phone: from a new machine to printed findings, wrong entries mended on the way', async ({ page }) => {
   const hand = new Hand(page);
@@ -106,4 +106,25 @@ test('a mechanic overrules a cylinder with a reason, and can lift it', async ({ 
   await expect(page.getByText(/New rings, not run in yet. Computed: watch/)).toBeVisible();
   await page.goto('/');
   await expect(page.getByRole('link', { name: /Tamsin scooter.*Job 429.*Sound/ })).toBeVisible();
+});
+
+test('a wet test: the dose for this chamber, the lock refused, what the rings did as an interval', async ({ page }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  await page.goto(`/jobs/${await jobNamed(page.request, 412)}`);
+  await hand.button('Start wet test').click();
+  await expect(page.getByRole('heading', { name: 'Compression, wet' })).toBeVisible();
+  await hand.button('Engine: Warm').click();
+  await expect(page.getByText(/^Dose \d+\.\d ml, \d+ drops$/)).toBeVisible();
+  await page.getByLabel('Oil, ml').fill('40');
+  await hand.digits('139');
+  await expect(page.getByRole('alert')).toContainText('it would lock the engine hydraulically');
+  await page.getByLabel('Oil, ml').fill('0.8');
+  await expect(page.getByText(/Oil lifted it by 24 %, of which its own volume explains up to \d %: rings or bore answer/)).toBeVisible();
+  await hand.button(/^Keep 139/).click();
+  await expect(page.getByText(/^Kept /)).toBeVisible();
+  await hand.button('Back to the bench').click();
+  await expect(page.getByRole('heading', { name: 'Leak-down on cylinder 2' })).toBeVisible();
+  const { readings } = await benchAt(page.request, hand.jobId());
+  expect(readings.find(({ wet }) => wet)).toMatchObject({ peak: 139, oilMl: 0.8, cylinder: '2' });
 });

@@ -58,7 +58,7 @@ try {
   ensureChromium();
   fs.mkdirSync(path.join(projectDir, '.cache'), { recursive: true });
   part('lint', process.execPath, [bin('eslint'), '.', '--max-warnings', '0']);
-  for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e']) part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
+  for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e', 'bench']) part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
   for (const name of ['core', 'contract', 'cli', 'demo', 'server', 'app']) jest(name);
   journeys();
 } catch (error) {

@@ -26,6 +26,8 @@ export function useJobs(status: 'open' | 'closed', search: string) {
     },
     initialPageParam: '',
     getNextPageParam: (page) => page.next,
+    // A list kept from before a reload may miss the job that was opened a moment ago: always asked for again.
+    staleTime: 0,
   });
   const benches = useMemo(() => {
     const sent = (query.data?.pages ?? []).flatMap((page) => page.items);

@@ -1,7 +1,8 @@
+import type * as contractModule from '@rugged/contract';
 import type { Checked } from '@rugged/contract';
 import type Joi from 'joi';
 
-type Contract = typeof import('@rugged/contract');
+type Contract = typeof contractModule;
 
 /**
  * The contract with its schemas, fetched when something is to be checked: the validator is large, and the first screen

@@ -16,6 +16,8 @@ interface Props {
   /** The book's band, moved to where the engine stands. */
   min?: number;
   max?: number;
+  /** What the oil's own volume may explain: a shaded arc from the dry reading up. */
+  shade?: { from: number; to: number };
   /** First stroke: a ring. */
   first?: number;
   /** The other cylinders, outside the scale. */
@@ -41,7 +43,7 @@ export const dialWidthFor = (height: number) => (height * VIEW.width) / VIEW.hei
 const END_NUDGE = 9;
 
 /** A drawn gauge. It says in words for the ear what it shows. */
-export function Dial({ figure, shown, unit, fullScale, min, max, first, others = [], lastTime, maxWidth = 380 }: Props) {
+export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, others = [], lastTime, maxWidth = 380 }: Props) {
   const c = useColours();
   const angle = (x: number) => ((FROM + (TO - FROM) * Math.min(1, Math.max(0, x / fullScale))) * Math.PI) / 180;
   const at = (x: number, r: number) => [CX + r * Math.cos(angle(x)), CY + r * Math.sin(angle(x))] as const;
@@ -74,6 +76,7 @@ export function Dial({ figure, shown, unit, fullScale, min, max, first, others =
         <Path d={arc(0, fullScale, R)} fill="none" stroke={c.ink} strokeWidth={3} />
         {min === undefined ? null : <Path d={arc(0, Math.min(min, fullScale), R - 5)} fill="none" stroke={c.rust} strokeWidth={4} strokeDasharray="2 5" />}
         {min === undefined ? null : <Path d={arc(Math.min(min, fullScale), Math.min(max ?? fullScale, fullScale), R - 6)} fill="none" stroke={c.moss} strokeWidth={10} {...(max === undefined ? { strokeOpacity: 0.75 } : {})} />}
+        {shade ? <Path d={arc(shade.from, Math.min(fullScale, shade.to), R - 30)} fill="none" stroke={c.slate} strokeWidth={16} strokeOpacity={0.55} /> : null}
         {minors.map((x) => <Path key={x} d={line(x, R - 2, R - 10)} stroke={c.ink} strokeWidth={1.4} />)}
         {majors.map((x) => (
           <G key={x}>

@@ -18,7 +18,7 @@ export function chamberCm3(swept: number, compressionRatio: number): number {
 }
 
 /** Both volumes when the engine's data allow, else nothing. A ratio from port closing says nothing about the full stroke. */
-export function volumesOf(engine: Engine): { sweptCm3: number; chamberCm3: number } | undefined {
+export function volumesOf(engine: Pick<Engine, 'boreMm' | 'strokeMm' | 'compressionRatio' | 'ratioBasis'>): { sweptCm3: number; chamberCm3: number } | undefined {
   const { boreMm, strokeMm, compressionRatio, ratioBasis } = engine;
   if (!boreMm || !strokeMm || !compressionRatio || ratioBasis === 'port-closing') return undefined;
   const swept = sweptCm3(boreMm, strokeMm);

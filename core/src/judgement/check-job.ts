@@ -5,7 +5,6 @@ import { checkBook } from '../limits/limits';
 import { checkHouseRules, houseRulesFor } from '../limits/house-rules';
 import { InputError, within } from '../quantity/input-error';
 import { checkCrankcasePressure } from './judge-crankcase';
-import { refuseLockingDoses } from './judge-wet';
 import { checkCompressionReading } from '../reading/check-reading';
 
 /**
@@ -18,7 +17,6 @@ export function checkJob(job: JobFile): void {
   within('houseRules', () => checkHouseRules(houseRulesFor(job.engine, job.houseRules)));
   within('site', () => siteAtmosphere(job.site));
   checkCrankcasePressure(job);
-  refuseLockingDoses(job);
   job.tests?.forEach((test, i) => within(`tests[${i}]`, () => {
     if (test.kind === 'crankcase') {
       if (test.case !== undefined) checkCylinder(job, test.case, 'case');

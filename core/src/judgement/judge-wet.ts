@@ -1,7 +1,7 @@
 import { volumesOf } from '../engine/volume';
 import { layoutOf } from '../engine/engine';
 import type { CompressionTest, JobFile } from '../jobfile/job-file';
-import { InputError, within } from '../quantity/input-error';
+import { within } from '../quantity/input-error';
 import { toKPa } from '../quantity/pressure';
 import { displacementRise } from '../wet/oil';
 import { sealingRise } from '../wet/sealing-rise';
@@ -39,18 +39,4 @@ export function wetCautions(job: JobFile, wet: ReadonlyMap<string, JudgedWet>, r
   if (cold && [...wet.values()].some(({ response }) => response === 'shown')) cautions.push({ caution: 'wet-exaggerated-cold' });
   for (const [cylinder, { from }] of wet) if (from === undefined) cautions.push({ caution: 'wet-volume-unknown', cylinder });
   return cautions;
-}
-
-/** A wet dose that cannot be is wrong whether or not the cylinder was read dry. */
-export function refuseLockingDoses(job: JobFile): void {
-  const volumes = volumesOf(job.engine);
-  if (!volumes) return;
-  job.tests?.forEach((test, i) => {
-    if (test.kind !== 'compression') return;
-    test.readings.forEach(({ wet, oilMl }, j) => {
-      if (wet && oilMl !== undefined && oilMl >= volumes.chamberCm3 / 2) {
-        throw new InputError(`tests[${i}].readings[${j}].oilMl`, `${oilMl} ml is half of this ${volumes.chamberCm3.toFixed(1)} cm³ chamber or more: it would lock the engine hydraulically`);
-      }
-    });
-  });
 }

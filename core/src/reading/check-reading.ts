@@ -1,27 +1,31 @@
 import type { Engine, Fuel } from '../engine/engine';
+import { volumesOf } from '../engine/volume';
 import type { CompressionReading, Tester } from '../jobfile/job-file';
 import { InputError } from '../quantity/input-error';
 import { type PressureUnit, toKPa, UNIT_SIGN } from '../quantity/pressure';
+import { refuseLockingDose } from '../wet/oil';
 import { compressionGauge } from './gauge';
 
 /** More than any engine of that fuel can make while cranking, kPa. A figure above it is a slip of the finger or of the unit. */
 export const HIGHEST_CREDIBLE_KPA: Readonly<Record<Fuel, number>> = { petrol: 5000, diesel: 8000 };
 
-/** The strokes a person may enter for one reading. */
-export const MOST_STROKES = 60;
+/** What of an engine a reading is held against. */
+export type ReadEngine = Pick<Engine, 'cylinders' | 'fuel' | 'boreMm' | 'strokeMm' | 'compressionRatio' | 'ratioBasis'>;
 
 /**
  * Refuses a compression reading that cannot be true on this engine with this tester.
  * @throws InputError naming the field within the reading: `cylinder`, `peak`, `strokes[2]`
  */
 export function checkCompressionReading(
-  reading: Pick<CompressionReading, 'cylinder' | 'unit' | 'peak' | 'strokes'>,
-  engine: Pick<Engine, 'cylinders' | 'fuel'>,
+  reading: Pick<CompressionReading, 'cylinder' | 'unit' | 'peak' | 'strokes' | 'wet' | 'oilMl'>,
+  engine: ReadEngine,
   tester?: Tester,
 ): void {
   if (!engine.cylinders.includes(reading.cylinder)) {
     throw new InputError('cylinder', `there is no cylinder ${reading.cylinder} on this engine`);
   }
+  const volumes = volumesOf(engine);
+  if (reading.wet && reading.oilMl !== undefined && volumes) refuseLockingDose(reading.oilMl, volumes.chamberCm3);
   checkFigure(reading.peak, reading.unit, 'peak', engine.fuel, tester);
   reading.strokes?.forEach((stroke, i) => {
     checkFigure(stroke, reading.unit, `strokes[${i}]`, engine.fuel, tester);

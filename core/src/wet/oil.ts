@@ -24,12 +24,19 @@ export interface Volumes { sweptCm3: number; chamberCm3: number }
 export function displacementRise(dryKPa: number, { sweptCm3, chamberCm3 }: Volumes, oilMl: number, atmosphereKPa: number): number {
   if (!(dryKPa > 0)) throw new InputError('peak', 'must be above 0 for a wet test: on a cylinder that makes nothing oil tells nothing');
   if (!(oilMl >= 0)) throw new InputError('oilMl', 'must not be negative');
-  if (oilMl >= LOCK_SHARE * chamberCm3) {
-    throw new InputError('oilMl', `${oilMl} ml is half of this ${chamberCm3.toFixed(1)} cm³ chamber or more: it would lock the engine hydraulically`);
-  }
+  refuseLockingDose(oilMl, chamberCm3);
   const dryRatio = (sweptCm3 + chamberCm3) / chamberCm3;
   const oiledRatio = (sweptCm3 + chamberCm3 - oilMl) / (chamberCm3 - oilMl);
   return ((dryKPa + atmosphereKPa) * (oiledRatio / dryRatio) ** EXPONENT - atmosphereKPa) / dryKPa - 1;
+}
+
+/** The dose from which on the engine locks, ml. */
+export const lockingDoseMl = (chamberCm3: number): number => LOCK_SHARE * chamberCm3;
+
+/** @throws InputError at `oilMl` for half the chamber or more */
+export function refuseLockingDose(oilMl: number, chamberCm3: number): void {
+  if (oilMl < lockingDoseMl(chamberCm3)) return;
+  throw new InputError('oilMl', `${oilMl} ml is half of this ${chamberCm3.toFixed(1)} cm³ chamber or more: it would lock the engine hydraulically`);
 }
 
 export interface Dose { ml: number; drops: number }

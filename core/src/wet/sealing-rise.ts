@@ -27,5 +27,5 @@ export function sealingRise(dryKPa: number, wetKPa: number, displacement?: numbe
   const rise = wetKPa / dryKPa - 1;
   const from = displacement === undefined ? undefined : rise - displacement;
   const response = from !== undefined && from > SHOWN_ABOVE ? 'shown' : rise < ABSENT_BELOW ? 'absent' : 'undecided';
-  return { rise, to: rise, response, ...(from === undefined ? {} : { displacement: displacement as number, from }) };
+  return { rise, to: rise, response, ...(from === undefined ? {} : { displacement, from }) };
 }

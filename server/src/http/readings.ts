@@ -1,7 +1,8 @@
 import { newReadingSchema, type NewReading } from '@rugged/contract';
-import { checkCompressionReading, type Fuel, InputError, type Tester } from '@rugged/core';
+import { checkCompressionReading, InputError, type ReadEngine, type Tester } from '@rugged/core';
 import { Router } from 'express';
 import { QueryTypes } from 'sequelize';
+import { asJson } from '../store/json-sql';
 import { createOnce, type Store } from '../store/store';
 import { answerCreated, bodyOf, whoAsks } from './request';
 
@@ -18,12 +19,12 @@ export function readingRoutes(store: Store): Router {
   return routes;
 }
 
-interface Context { engine: { cylinders: string[]; fuel: Fuel }; tester?: Tester }
+interface Context { engine: ReadEngine; tester?: Tester }
 
 async function contextOf({ sequelize }: Store, shopId: string, reading: NewReading): Promise<Context> {
-  const [row] = await sequelize.query<{ cylinders: string[]; fuel: Fuel; tester: Tester | null }>(
-    `SELECT e.cylinders, e.fuel, t.tester FROM tests t JOIN jobs j ON j.id = t.job_id JOIN engines e ON e.id = j.engine_id
+  const [row] = await sequelize.query<{ engine: ReadEngine; tester: Tester | null }>(
+    `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, t.tester FROM tests t JOIN jobs j ON j.id = t.job_id JOIN engines e ON e.id = j.engine_id
      WHERE t.shop_id = $1 AND t.id = $2`, { bind: [shopId, reading.testId], type: QueryTypes.SELECT });
   if (!row) throw new InputError('testId', 'is not known in this shop');
-  return { engine: { cylinders: row.cylinders, fuel: row.fuel }, ...(row.tester ? { tester: row.tester } : {}) };
+  return { engine: row.engine, ...(row.tester ? { tester: row.tester } : {}) };
 }

@@ -8,14 +8,14 @@ import { Plate } from '@/ui/plate';
 import { Label, Strong, Title, Words } from '@/ui/words';
 
 /** Tests that have a pad. The others are advice: done at the engine, not entered here. */
-const ENTERED: readonly NextTest[] = ['compression', 'retest'];
+const ENTERED: readonly NextTest[] = ['compression', 'retest', 'wet'];
 
 /** One thing next: what, why, how long, and one big button. */
 export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict }) {
   const router = useRouter();
   const { job } = bench;
   const findings = () => router.push(`/jobs/${job.id}/findings`);
-  const pad = (cylinder: string | null) => router.push(`/jobs/${job.id}/compression${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}`}`);
+  const pad = (cylinder: string | null, wet = false) => router.push(`/jobs/${job.id}/compression${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}${wet ? '&wet=yes' : ''}`}`);
 
   if (!verdict.ok) {
     return (
@@ -39,7 +39,7 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
       {rest.filter((step) => step !== entered && step !== lead).slice(0, 2).map((step) => <Also key={step.rank} step={step} />)}
       <View style={styles.buttons}>
         {entered
-          ? <Button kind="main" onPress={() => pad(entered.cylinder)}>{entered.test === 'retest' ? `Test cyl ${entered.cylinder} again` : measured ? `Go on with cyl ${entered.cylinder}` : 'Start compression'}</Button>
+          ? <Button kind="main" onPress={() => pad(entered.cylinder, entered.test === 'wet')}>{entered.test === 'wet' ? 'Start wet test' : entered.test === 'retest' ? `Test cyl ${entered.cylinder} again` : measured ? `Go on with cyl ${entered.cylinder}` : 'Start compression'}</Button>
           : <Button kind="main" onPress={findings}>Findings</Button>}
         <View style={styles.row}>
           <Button onPress={() => pad(null)} style={styles.grow}>Compression</Button>

@@ -1,5 +1,5 @@
 import type { Bench } from '@rugged/contract';
-import { compressionLimits, formatPressure, fromKPa, PRESSURE_UNITS, siteAtmosphere, tellReason, toKPa, UNIT_SIGN } from '@rugged/core';
+import { compressionLimits, formatPressure, fromKPa, lockingDoseMl, PRESSURE_UNITS, siteAtmosphere, tellReason, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
@@ -8,6 +8,7 @@ import { shownStates } from '@/features/bench/shown-state';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Dial, dialWidthFor } from '@/ui/dial';
+import { Field } from '@/ui/field';
 import { Keypad, type PadKey } from '@/ui/keypad';
 import { Plate } from '@/ui/plate';
 import { StateMark } from '@/ui/state-mark';
@@ -29,7 +30,7 @@ export function CompressionPad({ bench, pad, onDone }: Props) {
   return (
     <View style={styles.pad}>
       <CylinderStrip bench={bench} pad={pad} />
-      {pad.conditions.engineTemperature === undefined ? <TemperatureQuestion pad={pad} /> : null}
+      {pad.conditions.engineTemperature === undefined ? <TemperatureQuestion pad={pad} /> : pad.wet ? <OilPlate bench={bench} pad={pad} /> : null}
       <DialPlate bench={bench} pad={pad} onAttempts={() => setCorrecting(true)} />
       <VerdictLine bench={bench} pad={pad} />
       <Keypad
@@ -98,6 +99,22 @@ function TemperatureQuestion({ pad }: { pad: Pad }) {
   );
 }
 
+/** The dose for this chamber, and the one that would lock it, where the oil is in the hand. */
+function OilPlate({ bench, pad }: { bench: Bench; pad: Pad }) {
+  const volumes = volumesOf(bench.engine);
+  const lock = volumes ? `${lockingDoseMl(volumes.chamberCm3).toFixed(1)} ml or more locks the engine.` : 'Chamber not known: a few drops, turn it over by hand first.';
+  return (
+    <Plate hand style={styles.question}>
+      <View style={styles.grow}>
+        <Strong>{pad.dryMissing ? 'Read it dry first. On zero skip the wet test.' : pad.dose ? `Dose ${pad.dose.ml.toFixed(1)} ml, ${pad.dose.drops} drops` : 'Dose: a few drops'}</Strong>
+        <Words colour="dim" style={styles.fact}>{lock}</Words>
+      </View>
+      <View style={styles.oil}><Field label="Oil, ml" hideLabel value={pad.oil?.ml ?? ''} onChange={pad.setOil} figures keyboard="decimal-pad" /></View>
+      <Words colour="dim">ml</Words>
+    </Plate>
+  );
+}
+
 function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttempts(): void }) {
   const { unit, draft, cylinder } = pad;
   const [room, setRoom] = useState(0);
@@ -124,7 +141,7 @@ function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttem
         shown={focusText} unit={draft.focus === 'peak' ? UNIT_SIGN[unit] : `${UNIT_SIGN[unit]}, ${draft.focus === 0 ? 'first stroke' : `stroke ${draft.focus + 1}`}`} fullScale={fullScale} others={others} maxWidth={Math.min(420, dialWidthFor(room))}
         {...(typedPeak === undefined || Number.isNaN(typedPeak) ? {} : { figure: typedPeak })}
         {...(typedFirst === undefined || Number.isNaN(typedFirst) ? {} : { first: typedFirst })}
-        {...(min === undefined ? {} : { min })} {...(max === undefined ? {} : { max })} {...(lastTime === undefined ? {} : { lastTime })}
+        {...(min === undefined ? {} : { min })} {...(max === undefined ? {} : { max })} {...(lastTime === undefined ? {} : { lastTime })} {...(pad.oilAlone ? { shade: pad.oilAlone } : {})}
       />
       </View>
       <View style={styles.facts}>
@@ -166,8 +183,9 @@ function VerdictLine({ bench, pad }: { bench: Bench; pad: Pad }) {
   const cylinder = verdict.judgement.cylinders.find(({ id }) => id === pad.cylinder);
   if (!cylinder?.compression) return <Plate style={styles.verdict}><Words colour="dim" style={styles.grow}>Crank until the needle stops rising. The same number of strokes on every cylinder.</Words></Plate>;
   const state = pad.typed.ok ? cylinder.state : shownStates(bench, verdict.judgement).cylinders.get(pad.cylinder) ?? cylinder.state;
-  const telling = cylinder.reasons.find((reason) => TELLING.has(reason.rule)) ?? cylinder.reasons[0];
-  const once = (state === 'low' || state === 'dead') && cylinder.compression.attempts.of === 1;
+  const wetSays = pad.wet ? cylinder.reasons.find((reason) => reason.rule === 'wet-response') : undefined;
+  const telling = wetSays ?? cylinder.reasons.find((reason) => TELLING.has(reason.rule)) ?? cylinder.reasons[0];
+  const once = !pad.wet && (state === 'low' || state === 'dead') && cylinder.compression.attempts.of === 1;
   return (
     <Plate style={styles.verdict}>
       <StateMark state={state} size={18} />
@@ -204,6 +222,7 @@ const styles = StyleSheet.create({
   smallFigure: { fontSize: 14, lineHeight: 18 },
   grow: { flexGrow: 1, flexShrink: 1 },
   question: { flexDirection: 'row', alignItems: 'center', paddingVertical: 4, gap: 8 },
+  oil: { width: 84 },
   dial: { paddingVertical: 4, paddingHorizontal: 6, alignItems: 'center', flexGrow: 1, flexShrink: 1, flexBasis: 200, minHeight: 180 },
   face: { flex: 1, alignSelf: 'stretch', justifyContent: 'center', minHeight: 150 },
   facts: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', alignSelf: 'stretch', paddingHorizontal: 6, gap: 8, minHeight: 30 },

@@ -6,7 +6,7 @@ import { BenchGate } from '@/features/bench/bench-gate';
 import { KeysSheet } from '@/features/bench/keys-sheet';
 import { WideBench } from '@/features/bench/wide-bench';
 import { KeptBadge } from '@/features/outbox/kept-badge';
-import { IconButton } from '@/ui/button';
+import { Button, IconButton } from '@/ui/button';
 import { Screen } from '@/ui/screen';
 import { WIDE } from '@/ui/tokens';
 import { useKeys } from '@/ui/use-keys';
@@ -19,14 +19,16 @@ export const CompressionScreen = () => <BenchGate>{(bench) => <CompressionOf ben
 
 function CompressionOf({ bench }: { bench: Bench }) {
   const router = useRouter();
-  const { cylinder } = useLocalSearchParams<{ cylinder?: string }>();
+  const { cylinder, wet } = useLocalSearchParams<{ cylinder?: string; wet?: string }>();
   const { width } = useWindowDimensions();
-  const pad = useCompressionPad(bench, cylinder);
+  const pad = useCompressionPad(bench, cylinder, wet !== undefined);
   const [settingUp, setSettingUp] = useState(false);
   const [helping, setHelping] = useState(false);
   // A reload goes on at the cylinder in hand, not at the one the pad was opened with.
-  const { cylinder: here } = pad;
-  useEffect(() => { if (cylinder !== here) router.setParams({ cylinder: here }); }, [cylinder, here, router]);
+  const { cylinder: here, wet: oiled } = pad;
+  useEffect(() => {
+    if (cylinder !== here || (wet !== undefined) !== oiled) router.setParams({ cylinder: here, wet: oiled ? 'yes' : undefined });
+  }, [cylinder, wet, here, oiled, router]);
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
   usePadKeys(bench, pad, { help: () => setHelping(true), back });
   const sheets = <>
@@ -35,20 +37,24 @@ function CompressionOf({ bench }: { bench: Bench }) {
   </>;
   const body = <CompressionPad bench={bench} pad={pad} onDone={back} />;
   if (width >= WIDE) {
-    return <>{sheets}<WideBench bench={bench} verdict={pad.verdict} onCylinder={pad.select} selected={pad.cylinder} title={`Compression, ${bench.engine.name}`} middleAction={<IconButton icon="cog-outline" label={`How it is tested: ${conditionWords(pad.conditions)}`} onPress={() => setSettingUp(true)} ground />}>{body}</WideBench></>;
+    return <>{sheets}<WideBench bench={bench} verdict={pad.verdict} onCylinder={pad.select} selected={pad.cylinder} title={`Compression, ${oiled ? 'wet, ' : ''}${bench.engine.name}`} middleAction={<><WetButton pad={pad} /><IconButton icon="cog-outline" label={`How it is tested: ${conditionWords(pad.conditions)}`} onPress={() => setSettingUp(true)} ground /></>}>{body}</WideBench></>;
   }
   return (
-    <Screen title="Compression, dry" under={`${bench.engine.name} · ${conditionWords(pad.conditions)}`} onBack={back} fixed
-      action={<><KeptBadge /><IconButton icon="cog-outline" label="How it is tested" onPress={() => setSettingUp(true)} ground /></>}>
+    <Screen title={oiled ? 'Compression, wet' : 'Compression, dry'} under={`${bench.engine.name} · ${conditionWords(pad.conditions)}`} onBack={back} fixed
+      action={<><KeptBadge /><WetButton pad={pad} /><IconButton icon="cog-outline" label="How it is tested" onPress={() => setSettingUp(true)} ground /></>}>
       {sheets}
       {body}
     </Screen>
   );
 }
 
+function WetButton({ pad }: { pad: Pad }) {
+  return <Button kind="ground" pressed={pad.wet} onPress={pad.toggleWet}>{pad.wet ? 'Dry' : 'Wet'}</Button>;
+}
+
 const PAD_KEYS = [
   ['0 to 9 .', 'Enter the figure'], ['Enter', 'Keep, and go on to the next cylinder'], ['R', 'Keep, and repeat this cylinder'],
-  ['F', 'First stroke'], ['P', 'Peak'], ['S', 'Next stroke'], ['← →', 'Choose the cylinder'], ['U', 'Take the latest reading back'],
+  ['F', 'First stroke'], ['P', 'Peak'], ['S', 'Next stroke'], ['W', 'Wet or dry'], ['← →', 'Choose the cylinder'], ['U', 'Take the latest reading back'],
   ['Backspace', 'Delete a digit'], ['Esc', 'Back to the bench'], ['?', 'These keys'],
 ] as const;
 
@@ -67,7 +73,7 @@ function usePadKeys(bench: Bench, pad: Pad, { help, back }: { help(): void; back
   };
   useKeys({
     ...digits, ',': () => act({ do: 'key', key: '.' }), Backspace: () => act({ do: 'key', key: 'back' }), Enter: () => pad.keep(false), r: () => pad.keep(true),
-    f: () => act({ do: 'focus', focus: 0 }), p: () => act({ do: 'focus', focus: 'peak' }), s: () => act({ do: 'next-stroke' }),
+    f: () => act({ do: 'focus', focus: 0 }), p: () => act({ do: 'focus', focus: 'peak' }), s: () => act({ do: 'next-stroke' }), w: pad.toggleWet,
     ArrowRight: step(1), ArrowLeft: step(-1), ArrowDown: step(1), ArrowUp: step(-1), u: takeBackLatest, '?': help, Escape: back,
   });
 }

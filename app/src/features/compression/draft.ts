@@ -1,5 +1,5 @@
 import type { ReadingRecord } from '@rugged/contract';
-import { checkCompressionReading, type CompressionReading, type Engine, InputError, type PressureUnit, type Tester } from '@rugged/core';
+import { checkCompressionReading, type CompressionReading, InputError, type PressureUnit, type ReadEngine, type Tester } from '@rugged/core';
 import { typedNumber } from '@/ui/format';
 
 /** What is being typed for one cylinder: text, so that a slip stays on screen until it is mended. */
@@ -11,6 +11,9 @@ export interface Draft {
   /** The reading that this one corrects. */
   correcting?: ReadingRecord;
 }
+
+/** Oil over the piston: the dose as it is typed. */
+export interface Oil { ml: string }
 
 export const EMPTY_DRAFT: Draft = { strokes: [], peak: '', focus: 'peak' };
 const MOST_DIGITS = 7;
@@ -67,15 +70,20 @@ export type Typed = { ok: true; reading: CompressionReading } | { ok: false; err
  * An empty draft is not wrong, only not there yet.
  */
 export function typedReading(
-  draft: Draft, cylinder: string, unit: PressureUnit, engine: Pick<Engine, 'cylinders' | 'fuel'>, tester: Tester | undefined,
+  draft: Draft, cylinder: string, unit: PressureUnit, engine: ReadEngine, tester: Tester | undefined, oil?: Oil,
 ): Typed {
   const strokes = draft.strokes.filter((stroke) => stroke !== '').map((stroke) => typedNumber(stroke) as number);
   const peak = typedNumber(draft.peak) ?? (strokes.length > 1 ? Math.max(...strokes) : undefined);
   if (peak === undefined) {
     return { ok: false };
   }
-  const reading = { cylinder, unit, peak: peak as number, ...(strokes.length > 0 ? { strokes } : {}) };
+  const oilMl = oil && typedNumber(oil.ml);
+  const reading = {
+    cylinder, unit, peak: peak as number, ...(strokes.length > 0 ? { strokes } : {}),
+    ...(oil ? { wet: true, ...(oilMl === undefined ? {} : { oilMl: oilMl as number }) } : {}),
+  };
   try {
+    if (typeof oilMl === 'string' || Number(oilMl) < 0) throw new InputError('oilMl', 'must be a number of millilitres');
     checkCompressionReading(reading, engine, tester);
     return { ok: true, reading };
   } catch (error) {
@@ -87,6 +95,6 @@ export function typedReading(
 /** What is wrong, in words that name the figure. */
 export function errorWords({ field, reason }: InputError): string {
   const stroke = /^strokes\[(\d+)\]$/.exec(field);
-  const name = field === 'peak' ? 'Peak' : stroke ? (stroke[1] === '0' ? 'First stroke' : `Stroke ${Number(stroke[1]) + 1}`) : field;
+  const name = field === 'peak' ? 'Peak' : field === 'oilMl' ? 'Oil' : stroke ? (stroke[1] === '0' ? 'First stroke' : `Stroke ${Number(stroke[1]) + 1}`) : field;
   return `${name}: ${reason}.`;
 }

@@ -1,6 +1,6 @@
 import type { NewReading, NewTest, ReadingRecord } from '@rugged/contract';
 import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { formatPressure, fromKPa, type PressureUnit, toKPa, UNIT_SIGN } from '@rugged/core';
+import { displacementRise, type Dose, formatPressure, fromKPa, lockingDoseMl, type PressureUnit, recommendedDose, siteAtmosphere, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
 import { useMemo, useReducer, useState } from 'react';
 import { outbox } from '@/data/client';
 import { judgeBench } from '@/data/jobs';
@@ -11,7 +11,7 @@ import { type Conditions, conditionsOf, latestTest, sameConditions, usualConditi
 import { draftReducer, EMPTY_DRAFT, typedReading } from './draft';
 
 /** All of the compression pad but its looks. */
-export function useCompressionPad(bench: Bench, startAt: string | undefined) {
+export function useCompressionPad(bench: Bench, startAt: string | undefined, startWet: boolean) {
   const { shop } = useSignedIn();
   const { unit } = shop;
   const { engine, job } = bench;
@@ -24,13 +24,19 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined) {
   const measured = new Set(counting.map((reading) => reading.cylinder));
   const [cylinder, setCylinder] = useState(() =>
     startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : engine.cylinders.find((id) => !measured.has(id)) ?? engine.cylinders[0] as string);
+  const [wet, setWet] = useState(startWet);
+  const [oilText, setOilText] = useState<string>();
   const [draft, act] = useReducer(draftReducer, EMPTY_DRAFT);
   const [tried, setTried] = useState(false);
   const [lastKept, setLastKept] = useState<ReadingRecord>();
 
-  const typed = typedReading(draft, cylinder, unit, engine, conditions.tester);
+  const dryKPa = dryOf(counting, cylinder);
+  const dose = doseFor(bench, dryKPa);
+  // The dose that suits stands there until somebody types another.
+  const oil = wet ? { ml: oilText ?? (dose ? dose.ml.toFixed(1) : '') } : undefined;
+  const typed = typedReading(draft, cylinder, unit, engine, conditions.tester, oil);
   const error = typed.ok ? undefined : typed.error;
-  const attempts = counting.filter((reading) => reading.cylinder === cylinder);
+  const attempts = (wet ? countingReadings(bench.readings).filter((reading) => reading.wet) : counting).filter((reading) => reading.cylinder === cylinder);
 
   /** The bench as it would be with the draft kept: what the pad says of it while it is typed. */
   const verdict = useMemo(() => {
@@ -43,11 +49,12 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined) {
     });
     // The draft's text is the only thing that moves between renders.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [bench, conditions, draft, cylinder, unit, openedAt]);
+  }, [bench, conditions, draft, cylinder, unit, openedAt, oil?.ml]);
 
   const select = (id: string) => {
     setCylinder(id);
     setLastKept(undefined);
+    setOilText(undefined);
     act({ do: 'clear' });
     setTried(false);
   };
@@ -67,13 +74,13 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined) {
     const figure = `${formatPressure(toKPa(reading.peak, reading.unit), unit)} ${UNIT_SIGN[unit]}`;
     const entries: NewEntry[] = [
       ...(test ? [{ method: 'POST' as const, path: '/tests', body: { ...test }, jobId: job.id, what: `Compression test, ${engine.name}` }] : []),
-      { method: 'POST', path: '/readings', body: { ...reading }, jobId: job.id, what: `Cyl ${cylinder} ${figure}, ${engine.name}` },
+      { method: 'POST', path: '/readings', body: { ...reading }, jobId: job.id, what: `Cyl ${cylinder}${wet ? ' wet' : ''} ${figure}, ${engine.name}` },
     ];
     const next = nextUnmeasured();
     void outbox.keep(entries).then(() => {
       act({ do: 'clear' });
       setTried(false);
-      if (!again && !draft.correcting && next !== undefined) setCylinder(next);
+      if (!again && !wet && !draft.correcting && next !== undefined) setCylinder(next);
       setLastKept(reading);
     });
   };
@@ -89,7 +96,16 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined) {
     /** Shown only once it matters: while typing is going on a peak below a stroke is not wrong yet. */
     error: error && (tried || draft.peak.length >= 2) ? error : undefined,
     missing: tried && !typed.ok && !typed.error,
-    next: nextUnmeasured(),
+    next: wet ? undefined : nextUnmeasured(),
+    wet, oil, dose, setOil: setOilText,
+    /** Between dry and wet; what was typed for the one says nothing of the other. */
+    toggleWet: () => {
+      setWet(!wet);
+      select(cylinder);
+    },
+    /** What the oil alone may lift the dry reading to, in the shown unit. */
+    oilAlone: wet ? oilAlone(bench, dryKPa, Number(oil?.ml), unit) : undefined,
+    dryMissing: wet && dryKPa === undefined,
     shownIn: (figure: number, from: PressureUnit) => trimmed(fromKPa(toKPa(figure, from), unit)),
     /** What was typed, in another unit: the same pressure, not the same digits. */
     convertDraft: (to: PressureUnit) => act({ do: 'convert', convert: (figure) => trimmed(fromKPa(toKPa(figure, unit), to)) }),
@@ -100,7 +116,7 @@ export type CompressionPad = ReturnType<typeof useCompressionPad>;
 
 /** The test that the reading joins, or the new one it needs, and the reading itself. */
 function entriesFor(
-  bench: Bench, conditions: Conditions, typed: Pick<NewReading, 'cylinder' | 'unit' | 'peak' | 'strokes'>, correcting: ReadingRecord | undefined,
+  bench: Bench, conditions: Conditions, typed: Pick<NewReading, 'cylinder' | 'unit' | 'peak' | 'strokes' | 'wet' | 'oilMl'>, correcting: ReadingRecord | undefined,
   now: number, readingId: string,
 ): { test?: NewTest; reading: NewReading } {
   const takenAt = new Date(now).toISOString();
@@ -111,9 +127,27 @@ function entriesFor(
   return { test, reading: { ...typed, id: readingId, testId: test.id, takenAt } };
 }
 
+/** The latest dry reading of a cylinder that a wet one is set against, kPa; nothing when it makes nothing. */
+function dryOf(counting: readonly ReadingRecord[], cylinder: string): number | undefined {
+  const dry = counting.findLast((reading) => reading.cylinder === cylinder);
+  return dry && dry.peak > 0 ? toKPa(dry.peak, dry.unit) : undefined;
+}
+
+function doseFor({ engine, job }: Bench, dryKPa: number | undefined): Dose | undefined {
+  const volumes = volumesOf(engine);
+  return volumes && dryKPa !== undefined ? recommendedDose(dryKPa, volumes, siteAtmosphere(job.site)) : undefined;
+}
+
+function oilAlone({ engine, job }: Bench, dryKPa: number | undefined, oilMl: number, unit: PressureUnit): { from: number; to: number } | undefined {
+  const volumes = volumesOf(engine);
+  if (!volumes || dryKPa === undefined || !(oilMl >= 0) || oilMl >= lockingDoseMl(volumes.chamberCm3)) return undefined;
+  const rise = displacementRise(dryKPa, volumes, oilMl, siteAtmosphere(job.site));
+  return { from: fromKPa(dryKPa, unit), to: fromKPa(dryKPa * (1 + rise), unit) };
+}
+
 /** A reading taken back is a row of its own: both stay. */
-function withdrawal({ id, testId, cylinder, unit, peak }: ReadingRecord, jobId: string, engine: string): NewEntry {
-  const body: NewReading = { id: newId(), testId, cylinder, unit, peak, takenAt: new Date().toISOString(), supersedes: id, withdrawn: true };
+function withdrawal({ id, testId, cylinder, unit, peak, wet }: ReadingRecord, jobId: string, engine: string): NewEntry {
+  const body: NewReading = { id: newId(), testId, cylinder, unit, peak, takenAt: new Date().toISOString(), supersedes: id, withdrawn: true, ...(wet ? { wet } : {}) };
   return { method: 'POST', path: '/readings', body: { ...body }, jobId, what: `Cyl ${cylinder} ${peak} ${UNIT_SIGN[unit]} taken back, ${engine}` };
 }
 

@@ -16,14 +16,15 @@ export function CylinderTable({ bench, judgement }: { bench: Bench; judgement: J
   const last = (id: string) => bench.lastTime?.readings.findLast((reading) => reading.cylinder === id);
   const hasLast = bench.engine.cylinders.some(last);
   const p = (kPa: number) => formatPressure(kPa, unit);
-  const head = ['Cyl', 'First', 'Dry', '±', ...(hasLast ? ['Last'] : []), 'State'];
+  const hasWet = judgement.cylinders.some(({ wet }) => wet);
+  const head = ['Cyl', 'First', 'Dry', '±', ...(hasWet ? ['Wet'] : []), ...(hasLast ? ['Last'] : []), 'State'];
   return (
     <View>
       <View role="table" aria-label="Readings by cylinder">
         <View role="row" style={styles.row}>
           {head.map((name) => <View key={name} role="columnheader" style={cell(name)}><Label lines={1}>{name}</Label></View>)}
         </View>
-        {judgement.cylinders.map(({ id, compression }) => {
+        {judgement.cylinders.map(({ id, compression, wet }) => {
           const before = last(id);
           const first = compression?.firstStroke === undefined ? '·' : p(toKPa(compression.firstStroke, compression.unit));
           return (
@@ -32,6 +33,7 @@ export function CylinderTable({ bench, judgement }: { bench: Bench; judgement: J
               <View role="cell" style={cell('First')}><Figure>{first}</Figure></View>
               <View role="cell" style={cell('Dry')}><Figure style={styles.dry}>{compression ? p(compression.readKPa) : '·'}</Figure></View>
               <View role="cell" style={cell('±')}><Figure colour="dim">{compression ? p(compression.plusMinusKPa) : ''}</Figure></View>
+              {hasWet ? <View role="cell" style={cell('Wet')}><Figure>{wet ? p(wet.wetKPa) : '·'}</Figure></View> : null}
               {hasLast ? <View role="cell" style={cell('Last')}><Figure colour="dim">{before ? p(toKPa(before.peak, before.unit)) : '·'}</Figure></View> : null}
               <View role="cell" style={cell('State')}><StateMark state={shown.cylinders.get(id) ?? 'unproven'} size={15} /></View>
             </View>

@@ -1,6 +1,9 @@
 import type { EngineListItem, Shop } from '@rugged/contract';
 import { BLANK, buildJob, type EngineSource, type NewJobForm } from './form';
 
+// Metro loads the contract when it is asked for; here it is simply there.
+jest.mock('@/data/validating', () => ({ contract: () => Promise.resolve(jest.requireActual('@rugged/contract')) }));
+
 const shop: Shop = { id: 's', name: 'Shop', unit: 'psi', site: { altitudeM: 210 }, houseRules: {}, tester: {}, version: 1 };
 const uuid = (n: number) => `0b6f7c1e-5f0a-4c57-9f5b-${String(n).padStart(12, '0')}`;
 const item: EngineListItem = {
