@@ -20,34 +20,35 @@ const job = (number) => async (page) => {
 const pad = (number, cylinder, peak) => async (page) => {
   await page.goto(`${base}/jobs/${await job(number)(page)}/compression?cylinder=${cylinder}`);
   const warm = page.getByRole('button', { name: 'Engine: Warm' });
-  if (await warm.isVisible({ timeout: 1500 }).catch(() => false)) await warm.click();
+  await warm.or(page.getByRole('button', { name: /^kept/ })).first().waitFor();
+  if (await warm.isVisible()) await warm.click();
   for (const digit of peak) await page.getByRole('button', { name: digit, exact: true }).click();
 };
 const at = (place) => async (page) => { await page.goto(`${base}${typeof place === 'string' ? place : await place(page)}`); };
 const jobPlace = (number, rest = '') => async (page) => `/jobs/${await job(number)(page)}${rest}`;
 
 const VIEWS = [
-  { name: 'bay-phone', ...PHONE, open: at('/') },
-  { name: 'bay-wide', ...WIDE, open: at('/') },
-  { name: 'bench-phone', ...PHONE, open: at(jobPlace(412)) },
-  { name: 'bench-wide-night', ...WIDE, theme: 'night', open: at(jobPlace(418)) },
-  { name: 'pad-phone', ...PHONE, open: pad(415, '5', '119') },
-  { name: 'pad-wide-night', ...WIDE, theme: 'night', open: pad(418, '3', '117') },
-  { name: 'findings-phone', ...PHONE, open: at(jobPlace(412, '/findings')) },
-  { name: 'new-job-phone', ...PHONE, open: at('/new-job') },
-  { name: 'engines-phone', ...PHONE, open: at('/engines') },
-  { name: 'engine-phone', ...PHONE, open: async (page) => { await page.goto(`${base}/engines`); await page.getByRole('link', { name: /Halden Four/ }).click(); } },
-  { name: 'shop-phone', ...PHONE, open: at('/shop') },
+  { name: 'bay-phone', ready: 'Job 412', ...PHONE, open: at('/') },
+  { name: 'bay-wide', ready: 'Job 412', ...WIDE, open: at('/') },
+  { name: 'bench-phone', ready: 'Tests so far', ...PHONE, open: at(jobPlace(412)) },
+  { name: 'bench-wide-night', ready: 'Apr 25', ...WIDE, theme: 'night', open: at(jobPlace(418)) },
+  { name: 'pad-phone', ready: 'Keep 119', ...PHONE, open: pad(415, '5', '119') },
+  { name: 'pad-wide-night', ready: 'Apr 25', ...WIDE, theme: 'night', open: pad(418, '3', '117') },
+  { name: 'findings-phone', ready: 'Tests so far', ...PHONE, open: at(jobPlace(412, '/findings')) },
+  { name: 'new-job-phone', ready: 'Same kind', ...PHONE, open: at('/new-job') },
+  { name: 'engines-phone', ready: 'Orrin 20', ...PHONE, open: at('/engines') },
+  { name: 'engine-phone', ready: 'Books', ...PHONE, open: async (page) => { await page.goto(`${base}/engines`); await page.getByRole('link', { name: /Halden Four/ }).click(); } },
+  { name: 'shop-phone', ready: 'House rule', ...PHONE, open: at('/shop') },
   {
-    name: 'outbox-phone', ...PHONE, offline: true,
+    name: 'outbox-phone', ready: 'waiting', ...PHONE,
     open: async (page) => {
       await pad(429, '1', '139')(page);
       await page.context().setOffline(true);
-      await page.getByRole('button', { name: /^Keep/ }).click();
+      await page.getByRole('button', { name: /^Keep \d/ }).click();
       await page.getByRole('link', { name: /kept here/ }).click();
     },
   },
-  { name: 'findings-paper', width: 794, height: 1123, print: true, open: at(jobPlace(412, '/findings')) },
+  { name: 'findings-paper', ready: 'Tests so far', width: 794, height: 1123, print: true, open: at(jobPlace(412, '/findings')) },
 ];
 
 const only = process.argv.slice(2);
@@ -58,14 +59,15 @@ const child = spawn(process.execPath, [server], { cwd: projectDir, env, stdio: [
 await new Promise((resolve) => { child.once('message', resolve); });
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
 try {
-  for (const view of [{ name: 'sign-in-phone', ...PHONE, signedOut: true, open: at('/') }, ...VIEWS]) {
+  for (const view of [{ name: 'sign-in-phone', ready: 'Password', ...PHONE, signedOut: true, open: at('/') }, ...VIEWS]) {
     if (only.length > 0 && !only.includes(view.name)) continue;
     const context = await browser.newContext({ viewport: { width: view.width, height: view.height }, locale: 'en-GB' });
     await context.addInitScript((theme) => localStorage.setItem('rugged.theme', theme), view.theme ?? 'day');
     const page = await context.newPage();
     if (!view.signedOut) await page.request.post(`${base}/api/session`, { data: { email: 'ines@tidewrack.example', password: 'low tide' } });
     await view.open(page);
-    await page.waitForTimeout(1800);
+    await page.getByText(view.ready, { exact: false }).first().waitFor({ timeout: 30_000 });
+    await page.waitForTimeout(1200);
     if (view.print) await page.emulateMedia({ media: 'print' });
     await page.waitForTimeout(200);
     await page.screenshot({ path: path.join(projectDir, 'docs/screenshots', `${view.name}.png`), fullPage: Boolean(view.print) });

@@ -47,8 +47,9 @@ export function Field({ label, value, onChange, error, hint, keyboard, figures =
 }
 
 const styles = StyleSheet.create({
-  field: { gap: 3, flexGrow: 1, flexShrink: 1, flexBasis: 96, minWidth: 90 },
-  input: { width: '100%', minWidth: 0, minHeight: TOUCH.least, borderRadius: RADIUS, paddingHorizontal: 12, fontSize: 18 },
+  field: { gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 90 },
+  // No width of its own: in a row fields share what there is, whatever a browser thinks an input needs.
+  input: { width: 0, minWidth: '100%', minHeight: TOUCH.least, borderRadius: RADIUS, paddingHorizontal: 12, fontSize: 18 },
   multiline: { minHeight: 84, paddingVertical: 10, textAlignVertical: 'top' },
   note: { fontSize: 15, lineHeight: 19 },
 });

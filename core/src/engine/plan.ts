@@ -16,8 +16,6 @@ export interface EnginePlan {
   width: number;
   height: number;
   cylinders: PlacedCylinder[];
-  /** Where the flywheel is, for the label. */
-  flywheel: 'top' | 'left';
 }
 
 type Planned = Pick<Engine, 'layout' | 'cylinders' | 'banks' | 'family'>;
@@ -34,7 +32,7 @@ export function planOf(engine: Planned): EnginePlan {
     banks.flatMap((bank, b) => bank.map((id, i) => ({ id, bank: b, ...at(b, i, bank.length) })));
 
   if (layout === 'single') {
-    return { shape: 'single', width: 1, height: 1, flywheel: 'left', cylinders: place(() => ({ x: 0, y: 0 })) };
+    return { shape: 'single', width: 1, height: 1, cylinders: place(() => ({ x: 0, y: 0 })) };
   }
   if (layout === 'inline') {
     const stacked = engine.family === 'outboard';
@@ -42,23 +40,22 @@ export function planOf(engine: Planned): EnginePlan {
       shape: stacked ? 'stack' : 'row',
       width: stacked ? 1 : longest,
       height: stacked ? longest : 1,
-      flywheel: stacked ? 'top' : 'left',
       cylinders: place((_, i) => (stacked ? { x: 0, y: i } : { x: i, y: 0 })),
     };
   }
   if (layout === 'vee' && longest === 1) {
-    return { shape: 'vee-twin', width: 2, height: 1, flywheel: 'top', cylinders: place((b) => ({ x: b, y: 0 })) };
+    return { shape: 'vee-twin', width: 2, height: 1, cylinders: place((b) => ({ x: b, y: 0 })) };
   }
   if (layout === 'vee') {
     return {
-      shape: 'vee', width: banks.length, height: longest, flywheel: 'top',
+      shape: 'vee', width: banks.length, height: longest,
       cylinders: place((b, i) => ({ x: b, y: i })),
     };
   }
   // The barrels of a flat engine face outwards and stand a little apart, the second bank half a pitch behind.
   const stagger = banks.length > 1 ? 0.25 : 0;
   return {
-    shape: 'flat', width: 2.6, height: longest + stagger, flywheel: 'top',
+    shape: 'flat', width: 2.6, height: longest + stagger,
     cylinders: place((b, i) => ({ x: b === 0 ? 0 : 1.6, y: i + (b === 0 ? 0 : stagger) })),
   };
 }

@@ -21,8 +21,7 @@ export function PlanPlate({ bench, verdict, onCylinder, selected }: Props) {
   const styles = useStyles(sheet);
   const { shop: { unit } } = useSignedIn();
   const { engine } = bench;
-  const plan = planOf(engine);
-  const maxHeight = plan.height >= 3 ? TALL_PLAN : PLAN;
+  const maxHeight = planOf(engine).height >= 3 ? TALL_PLAN : PLAN;
   const judgement = verdict.ok ? verdict.judgement : undefined;
   const { cylinders } = shownStates(bench, judgement);
   const shown = engine.cylinders.map((id) => {
@@ -40,7 +39,7 @@ export function PlanPlate({ bench, verdict, onCylinder, selected }: Props) {
   return (
     <Plate label="Engine, from above">
       <View style={styles.head}>
-        <Label>{`Engine, from above · flywheel ${plan.flywheel === 'top' ? 'up' : 'left'}`}</Label>
+        <Label>Engine, from above</Label>
         <Label>{orderWords(bench)}</Label>
       </View>
       <EnginePlan engine={engine} cylinders={shown} unit={UNIT_SIGN[unit]} onPress={onCylinder} maxHeight={maxHeight} {...(selected === undefined ? {} : { selected })} />
