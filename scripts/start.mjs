@@ -7,7 +7,7 @@ import { ensurePackages, projectDir, say } from './packages.mjs';
 
 const PORT = Number(process.env.PORT ?? 4180);
 const fresh = process.argv.includes('--fresh');
-let database;
+let starting;
 let server;
 let stopping = false;
 
@@ -21,7 +21,8 @@ async function stop(code) {
     await ended;
     clearTimeout(timer);
   }
-  await database?.stop();
+  // Also when we are stopped while it is still coming up: nothing of ours stays behind.
+  await (await starting?.catch(() => undefined))?.stop();
   process.exit(code);
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
@@ -58,21 +59,14 @@ function serve(bundle, url) {
 
 try {
   ensurePackages();
-  const [bundles, started] = await Promise.all([
-    Promise.all([ensureBundle('server'), ensureBundle('load-demo')]),
-    startDatabase({ projectDir }),
-    ensureWebApp(),
-  ]);
-  database = started;
-  if (stopping) await database.stop();
-  else {
+  starting = startDatabase({ projectDir });
+  const [serverBundle, demoBundle, database] = await Promise.all([ensureBundle('server'), ensureBundle('load-demo'), starting, ensureWebApp()]);
+  if (!stopping) {
     database.onLost(() => { say('PostgreSQL ended unexpectedly, see .data/pg/postgres.log'); void stop(1); });
-    const [serverBundle, demoBundle] = bundles;
     loadDemo(demoBundle, database.url);
     serve(serverBundle, database.url);
   }
 } catch (error) {
   console.error(error.message);
-  await database?.stop();
-  process.exit(1);
+  await stop(1);
 }
