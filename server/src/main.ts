@@ -1,4 +1,6 @@
+import type { Server as HttpServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import type { Express } from 'express';
 import { createServer } from './server';
 import { migrate } from './store/migrate';
 import { connect } from './store/sequelize';
@@ -13,10 +15,9 @@ async function main(): Promise<void> {
 
   const dist = process.env['APP_DIST'];
   const server = await createServer({ databaseUrl, ...(dist ? { dist } : {}) });
-  const listener = server.app.listen(Number(process.env['PORT'] ?? 4180), process.env['HOST'] ?? '127.0.0.1', (error) => {
-    if (error) throw error;
-    process.send?.({ listening: (listener.address() as AddressInfo).port });
-  });
+  const port = Number(process.env['PORT'] ?? 4180);
+  const listener = await listening(server.app, port);
+  process.send?.({ listening: (listener.address() as AddressInfo).port });
   const stop = () => {
     listener.close(() => { void server.close().then(() => process.exit(0)); });
     listener.closeIdleConnections();
@@ -26,6 +27,16 @@ async function main(): Promise<void> {
   process.on('SIGINT', stop);
   // The parent went away without a word: nobody could stop us any more.
   process.on('disconnect', stop);
+}
+
+/** @throws in words when the port is taken */
+function listening(app: Express, port: number): Promise<HttpServer> {
+  return new Promise((resolve, reject) => {
+    const listener = app.listen(port, process.env['HOST'] ?? '127.0.0.1', (error) => {
+      if (!error) resolve(listener);
+      else reject((error as NodeJS.ErrnoException).code === 'EADDRINUSE' ? new Error(`port ${port} is taken. Set PORT to another one`) : error);
+    });
+  });
 }
 
 main().catch((error: unknown) => {

@@ -1,0 +1,99 @@
+import type { Bench, ReadingRecord } from '@rugged/contract';
+import { act, fireEvent, render, screen } from '@testing-library/react-native';
+import type { NewEntry } from '@/data/outbox/entry';
+import { ThemeProvider } from '@/ui/theme';
+import { CompressionPad } from './compression-pad';
+import { useCompressionPad } from './use-compression-pad';
+
+const mockKept: NewEntry[][] = [];
+jest.mock('@/data/client', () => ({ outbox: { keep: (entries: NewEntry[]) => { mockKept.push(entries); return Promise.resolve(); } } }));
+jest.mock('@/data/session', () => ({
+  useSignedIn: () => ({ shop: { unit: 'psi', tester: { name: 'Cart', unit: 'psi', fullScale: 300, division: 2 }, houseRules: {}, site: {} }, person: { name: 'Ines' } }),
+  useChangeShop: () => ({ mutate: () => undefined }),
+}));
+
+beforeAll(() => { Object.assign(globalThis, { document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null } }); });
+beforeEach(() => { mockKept.length = 0; });
+
+const reading = (cylinder: string, peak: number, change: Partial<ReadingRecord> = {}): ReadingRecord => ({ id: `r${cylinder}${peak}`, testId: 't', cylinder, unit: 'psi', peak, takenAt: new Date().toISOString(), ...change });
+
+function benchWith(readings: ReadingRecord[], engine: Partial<Bench['engine']> = {}): Bench {
+  return {
+    job: { id: 'j', engineId: 'e', complaint: 'c', site: {}, status: 'open', openedAt: new Date().toISOString(), version: 1 },
+    owner: { id: 'o', name: 'o', version: 1 }, machine: { id: 'm', ownerId: 'o', name: 'm', version: 1 },
+    engine: { id: 'e', machineId: 'm', name: 'Orrin 20', version: 1, cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'], boreMm: 62, strokeMm: 58, compressionRatio: 7.2, ...engine },
+    books: [{ id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }],
+    houseRules: {}, overrules: [], readings,
+    tests: readings.length > 0 ? [{ id: 't', jobId: 'j', kind: 'compression', engineTemperature: 'warm', throttle: 'open', plugs: 'all-out', tester: { name: 'Cart', unit: 'psi', fullScale: 300, division: 2 }, startedAt: new Date().toISOString() }] : [],
+  };
+}
+
+function Pad({ bench, cylinder, wet = false }: { bench: Bench; cylinder?: string; wet?: boolean }) {
+  const pad = useCompressionPad(bench, cylinder, wet);
+  return <CompressionPad bench={bench} pad={pad} onDone={() => undefined} />;
+}
+const open = (bench: Bench, cylinder?: string, wet = false) => render(<ThemeProvider><Pad bench={bench} {...(cylinder ? { cylinder } : {})} wet={wet} /></ThemeProvider>);
+const press = (...labels: string[]) => { for (const label of labels) fireEvent.press(screen.getByLabelText(label)); };
+const tap = async (text: RegExp) => { await act(async () => { fireEvent.press(screen.getByText(text)); await Promise.resolve(); }); };
+const bodies = () => mockKept.flat().map(({ path, body }) => ({ path, ...body }));
+
+test('the first reading brings its test along, the next cylinder comes by itself', async () => {
+  open(benchWith([]));
+  press('Engine: Warm', '1', '4', '2');
+  await tap(/^Keep 142, next 2$/);
+  expect(bodies()).toEqual([
+    expect.objectContaining({ path: '/tests', engineTemperature: 'warm', throttle: 'open', plugs: 'all-out' }),
+    expect.objectContaining({ path: '/readings', cylinder: '1', unit: 'psi', peak: 142 }),
+  ]);
+  const [test_, kept] = bodies();
+  expect(kept).toMatchObject({ testId: (test_ as { id?: string }).id });
+  expect(screen.getByText(/for cyl 1\.$/)).toBeTruthy();
+});
+
+test('a reading under the same conditions joins the test that is there, with its first stroke', async () => {
+  open(benchWith([reading('1', 142)]));
+  press('First stroke', '7', '1', 'Peak', '1', '1', '2');
+  expect(screen.getByText(/misses the minimum|under the best one/)).toBeTruthy();
+  await tap(/^Keep 112, done$/);
+  expect(bodies()).toEqual([expect.objectContaining({ path: '/readings', testId: 't', cylinder: '2', peak: 112, strokes: [71] })]);
+});
+
+test('again keeps the figure and stays on the cylinder', async () => {
+  open(benchWith([reading('1', 142)]));
+  press('1', '1', '2');
+  await act(async () => { fireEvent.press(screen.getByLabelText('Keep and test the same cylinder again')); await Promise.resolve(); });
+  expect(bodies()).toHaveLength(1);
+  expect(screen.getByText(/for cyl 2\.$/)).toBeTruthy();
+});
+
+test('what cannot be is refused in words, and stays', async () => {
+  open(benchWith([reading('1', 142)]));
+  press('4', '1', '2');
+  expect(screen.getByText(/above the gauge's full scale of 300 psi/)).toBeTruthy();
+  await tap(/^Keep 412/);
+  expect(mockKept).toEqual([]);
+  press('Delete digit', 'Delete digit', 'Delete digit', '1', '3', '0');
+  expect(screen.queryByText(/full scale/)).toBeNull();
+});
+
+test('undo adds a withdrawal: both rows stay', async () => {
+  open(benchWith([]));
+  press('1', '4', '2');
+  await tap(/^Keep 142/);
+  const kept = bodies()[1] as { id?: string };
+  mockKept.length = 0;
+  await tap(/^Undo$/);
+  expect(bodies()).toEqual([expect.objectContaining({ path: '/readings', supersedes: kept.id, withdrawn: true, peak: 142 })]);
+});
+
+test('wet: the dose of this chamber is kept with the reading, a locking one is refused', async () => {
+  open(benchWith([reading('1', 142), reading('2', 112)]), '2', true);
+  const dose = screen.getByLabelText('Oil, ml').props as { value: string };
+  expect(Number(dose.value)).toBeGreaterThan(0.3);
+  press('1', '3', '9');
+  fireEvent.changeText(screen.getByLabelText('Oil, ml'), '40');
+  expect(screen.getByText(/it would lock the engine hydraulically/)).toBeTruthy();
+  fireEvent.changeText(screen.getByLabelText('Oil, ml'), '0.8');
+  await tap(/^Keep 139, done$/);
+  expect(bodies()).toEqual([expect.objectContaining({ cylinder: '2', peak: 139, wet: true, oilMl: 0.8 })]);
+});
