@@ -7,5 +7,5 @@ module.exports = {
   transform: { [pattern]: [runner, { ...options, module: { type: 'commonjs', ignoreDynamic: true } }] },
   globalSetup: '<rootDir>/test/global-setup.ts',
   globalTeardown: '<rootDir>/test/global-teardown.ts',
-  testTimeout: 20_000,
+  testTimeout: 60_000,
 };

@@ -66,4 +66,4 @@ test('kill -9 during a run of 200 readings loses none that was acknowledged and 
   const all = await stored();
   expect(all).toHaveLength(200);
   expect(new Set(all).size).toBe(200);
-});
+}, 120_000);
