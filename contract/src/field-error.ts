@@ -1,4 +1,3 @@
-import type { InputError } from '@rugged/core';
 import type Joi from 'joi';
 
 /** One thing wrong with one field, in words for the person who typed it. */
@@ -15,10 +14,6 @@ export function check<T>(schema: Joi.Schema<T>, input: unknown): Checked<T> {
   const result: Joi.ValidationResult<T> = schema.validate(input, { abortEarly: false, convert: false });
   if (!result.error) return { ok: true, value: result.value };
   return { ok: false, errors: result.error.details.map((detail) => ({ field: fieldPath(detail.path), reason: plainWords(detail) })) };
-}
-
-export function fieldErrorOf(error: InputError): FieldError {
-  return { field: error.field, reason: error.reason };
 }
 
 /** `['tests', 0, 'peak']` as `tests[0].peak`. */

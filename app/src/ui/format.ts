@@ -1,9 +1,4 @@
-import { formatPressure, type PressureUnit, UNIT_SIGN } from '@rugged/core';
-
 const DAY_MS = 24 * 3600 * 1000;
-
-/** `142 psi` */
-export const pressureWords = (kPa: number, unit: PressureUnit) => `${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`;
 
 /** How long ago, in the person's language: "3 days ago", "yesterday", "2 hours ago". */
 export function ago(instant: string, now = Date.now()): string {
