@@ -1,6 +1,7 @@
 export * from './air';
 export * from './crankcase';
 export * from './engine';
+export * from './inspection';
 export * from './jobfile';
 export * from './judgement';
 export * from './leakdown';

@@ -1,15 +1,20 @@
 import {
-  COOLINGS, CYCLES, FAMILIES, FUELS, JOB_FILE_FORMAT, JOB_FILE_VERSION, LAYOUTS, PRESSURE_UNITS, RELEASES, SPREAD_METHODS,
-  type Book, type Engine, type HouseRules, type JobFile, type Site, type Tester,
+  COOLINGS, CYCLES, FAMILIES, FUELS, JOB_FILE_FORMAT, JOB_FILE_VERSION, LAYOUTS, NEEDLES, PRESSURE_UNITS, RELEASES, SCHOOLS, SPREAD_METHODS, VALVE_GEARS,
+  type Book, type Engine, type HouseRules, type JobFile, type Site, type Test as JobTest, type Tester,
 } from '@rugged/core';
 import Joi from 'joi';
 
 /** Shapes shared by the job file and the records of the API. Sense across fields is checked by the core. */
 
+type TestKind = JobTest['kind'];
+
 const figure = () => Joi.number().min(0);
 const percent = () => Joi.number().min(0).max(100);
 const unit = () => Joi.string().valid(...PRESSURE_UNITS);
 const temperature = () => Joi.string().valid('cold', 'warm');
+const vacuumUnit = () => Joi.string().valid(...PRESSURE_UNITS, 'inHg');
+const mm = () => Joi.number().min(0).max(1000);
+const rangeMm = () => Joi.object({ minMm: mm(), maxMm: mm() });
 const cylinder = () => Joi.string().min(1).max(12);
 
 export const engineFields = {
@@ -31,6 +36,7 @@ export const engineFields = {
   compressionRelease: Joi.string().valid(...RELEASES),
   cooling: Joi.string().valid(...COOLINGS),
   headless: Joi.boolean(),
+  valveGear: Joi.string().valid(...VALVE_GEARS),
   hours: Joi.number().min(0).max(1_000_000),
   cranks: Joi.boolean(),
 };
@@ -61,6 +67,12 @@ export const bookFields = {
     holdSeconds: Joi.number().positive().required(),
     maxDrop: figure().required(),
   }),
+  runningCompression: Joi.object({ unit: unit().required(), idleMin: figure(), snapMin: figure() }),
+  manifoldVacuum: Joi.object({ unit: vacuumUnit().required(), min: figure().required(), max: figure() }),
+  fuelPressure: Joi.object({ unit: unit().required(), min: figure().required(), max: figure(), holdSeconds: Joi.number().positive(), maxDrop: figure() }),
+  valveClearance: Joi.object({ engineTemperature: temperature(), intake: rangeMm(), exhaust: rangeMm() }),
+  bore: Joi.object({ maxMm: mm(), maxTaperMm: mm(), maxOvalityMm: mm() }),
+  ringGap: rangeMm(),
 };
 export const bookSchema = Joi.object<Book>(bookFields);
 
@@ -73,6 +85,8 @@ export const houseRulesSchema = Joi.object<Partial<HouseRules>>({
   leakSoundPercent: percent(),
   leakWatchPercent: percent(),
   leakFaultPercent: percent(),
+  leakSupplyKPa: Joi.number().positive().max(1000),
+  ...Object.fromEntries(Object.entries(SCHOOLS).map(([matter, schools]) => [matter, Joi.string().valid(...schools)])),
 });
 
 export const siteSchema = Joi.object<Site>({
@@ -127,6 +141,8 @@ const leakdownTest = Joi.object({
     percent: percent(),
     tdcConfirmed: Joi.boolean(),
     breatherOff: Joi.boolean(),
+    crankTurned: Joi.boolean(),
+    settling: Joi.array().items(Joi.object({ seconds: figure().max(86_400).required(), cylinderPressure: figure().required() })).max(10_000),
     heard: Joi.array().items(Joi.object({
       at: Joi.string().valid('exhaust', 'intake', 'crankcase', 'coolant', 'neighbour', 'head-joint', 'adapter').required(),
       level: Joi.number().integer().min(0).max(3).required(),
@@ -138,7 +154,7 @@ const leakdownTest = Joi.object({
 const crankcaseTest = Joi.object({
   kind: Joi.string().valid('crankcase').required(),
   mode: Joi.string().valid('pressure', 'vacuum').required(),
-  unit: Joi.string().valid(...PRESSURE_UNITS, 'inHg').required(),
+  unit: vacuumUnit().required(),
   case: cylinder(),
   rigDropPerMinute: figure(),
   tester: testerSchema,
@@ -150,7 +166,30 @@ const crankcaseTest = Joi.object({
   })).max(10_000).required(),
 });
 
-const KIND_OF_TEST = { compression: compressionTest, leakdown: leakdownTest, crankcase: crankcaseTest } as const;
+const inspection = (kind: string, reading: Joi.PartialSchemaMap, more: Joi.PartialSchemaMap = { tester: testerSchema }) => Joi.object({
+  kind: Joi.string().valid(kind).required(),
+  ...more,
+  readings: Joi.array().items(Joi.object(reading)).max(2000).required(),
+});
+const stepMm = Joi.number().positive().max(1);
+
+const KIND_OF_TEST = {
+  compression: compressionTest,
+  leakdown: leakdownTest,
+  crankcase: crankcaseTest,
+  'running-compression': inspection('running-compression', { cylinder: cylinder().required(), unit: unit().required(), idle: figure(), snap: figure() }),
+  'manifold-vacuum': inspection('manifold-vacuum', {
+    unit: vacuumUnit().required(), depth: figure().required(), needle: Joi.string().valid(...NEEDLES), rpm: Joi.number().positive().max(20_000),
+  }),
+  'fuel-pressure': inspection('fuel-pressure', { unit: unit().required(), pressure: figure().required(), held: figure(), heldSeconds: Joi.number().positive().max(86_400) }),
+  'valve-clearance': inspection('valve-clearance', {
+    cylinder: cylinder().required(), valve: Joi.string().valid('intake', 'exhaust').required(), number: Joi.number().integer().min(1).max(8), mm: mm().required(),
+  }, { engineTemperature: temperature(), stepMm }),
+  bore: inspection('bore', {
+    cylinder: cylinder().required(), height: Joi.string().valid('top', 'middle', 'bottom').required(), alongMm: mm().required(), acrossMm: mm().required(),
+  }, { stepMm }),
+  'ring-gap': inspection('ring-gap', { cylinder: cylinder().required(), ring: Joi.string().valid('top', 'second', 'oil').required(), mm: mm().required() }, { stepMm }),
+} as const satisfies Record<TestKind, Joi.ObjectSchema>;
 
 const test = Joi.object({ kind: Joi.string().valid(...Object.keys(KIND_OF_TEST)).required() })
   .when('.kind', {

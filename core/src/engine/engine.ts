@@ -7,6 +7,7 @@ export type Family =
 export type Layout = 'single' | 'inline' | 'vee' | 'flat';
 export type CompressionRelease = 'none' | 'automatic' | 'lever';
 export type Cooling = 'air' | 'liquid';
+export type ValveGear = 'overhead' | 'side-valve';
 
 export const CYCLES: readonly Cycle[] = ['two-stroke', 'four-stroke'];
 export const FUELS: readonly Fuel[] = ['petrol', 'diesel'];
@@ -15,6 +16,7 @@ export const FAMILIES: readonly Family[] = [
 ];
 export const LAYOUTS: readonly Layout[] = ['single', 'inline', 'vee', 'flat'];
 export const RELEASES: readonly CompressionRelease[] = ['none', 'automatic', 'lever'];
+export const VALVE_GEARS: readonly ValveGear[] = ['overhead', 'side-valve'];
 export const COOLINGS: readonly Cooling[] = ['air', 'liquid'];
 
 /** An engine as the job file describes it. Lengths in mm, intervals in degrees of crank. */
@@ -41,7 +43,9 @@ export interface Engine {
   ratioBasis?: 'geometric' | 'port-closing';
   compressionRelease?: CompressionRelease;
   cooling?: Cooling;
+  /** Head and barrel in one piece: there is no head gasket. */
   headless?: boolean;
+  valveGear?: ValveGear;
   hours?: number;
   cranks?: boolean;
 }

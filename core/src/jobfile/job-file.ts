@@ -1,5 +1,6 @@
 import type { Site } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
+import type { Matter, SchoolOf } from '../limits/schools';
 import type { PressureUnit, VacuumUnit } from '../quantity/pressure';
 
 export const JOB_FILE_FORMAT = 'rugged-gauge-job';
@@ -47,6 +48,9 @@ export interface BookCrankcase {
   maxDrop: number;
 }
 
+/** From and to, either may be left open; mm. */
+export interface RangeMm { minMm?: number; maxMm?: number }
+
 export interface Book {
   source?: string;
   engineTemperature?: Temperature;
@@ -55,10 +59,16 @@ export interface Book {
   spread?: BookSpread;
   leakage?: { maxPercent: number };
   crankcase?: BookCrankcase;
+  runningCompression?: { unit: PressureUnit; idleMin?: number; snapMin?: number };
+  manifoldVacuum?: { unit: VacuumUnit; min: number; max?: number };
+  fuelPressure?: { unit: PressureUnit; min: number; max?: number; holdSeconds?: number; maxDrop?: number };
+  valveClearance?: { engineTemperature?: Temperature; intake?: RangeMm; exhaust?: RangeMm };
+  bore?: { maxMm?: number; maxTaperMm?: number; maxOvalityMm?: number };
+  ringGap?: RangeMm;
 }
 
 /** A shop's school, settled once and changeable on a job. */
-export interface HouseRules {
+export interface HouseRules extends Schools {
   spreadMethod: SpreadMethod;
   spreadWatchPercent: number;
   spreadLimitPercent: number;
@@ -68,7 +78,11 @@ export interface HouseRules {
   leakSoundPercent: number;
   leakWatchPercent: number;
   leakFaultPercent: number;
+  /** What the shop feeds a leak-down tester with, kPa: it fills the pad in; percent is computed from what was used. */
+  leakSupplyKPa: number;
 }
+
+type Schools = { [M in Matter]: SchoolOf<M> };
 
 /** A gauge with its hose. Figures in `unit`; class in percent of full scale. */
 export interface Tester {
@@ -112,6 +126,10 @@ export interface LeakdownReading {
   percent?: number;
   tdcConfirmed?: boolean;
   breatherOff?: boolean;
+  /** The piston went down under the air. */
+  crankTurned?: boolean;
+  /** The cylinder gauge as it settled, in `unit`. */
+  settling?: { seconds: number; cylinderPressure: number }[];
   heard?: Heard[];
 }
 
@@ -133,4 +151,53 @@ export interface CrankcaseTest {
   samples: { seconds: number; value: number; celsius?: number }[];
 }
 
-export type Test = CompressionTest | LeakdownTest | CrankcaseTest;
+/** Pressure of a cylinder while the engine runs: at idle, and as the throttle is snapped open and shut. */
+export interface RunningCompressionTest {
+  kind: 'running-compression';
+  tester?: Tester;
+  readings: { cylinder: string; unit: PressureUnit; idle?: number; snap?: number }[];
+}
+
+export const NEEDLES = ['steady', 'regular-flick', 'irregular-flick', 'slow-sway'] as const;
+export type Needle = (typeof NEEDLES)[number];
+
+/** Depth below the air outside, warm, at idle. */
+export interface ManifoldVacuumTest {
+  kind: 'manifold-vacuum';
+  tester?: Tester;
+  readings: { unit: VacuumUnit; depth: number; needle?: Needle; rpm?: number }[];
+}
+
+/** `held` is what was left after `heldSeconds` with the pump off. */
+export interface FuelPressureTest {
+  kind: 'fuel-pressure';
+  tester?: Tester;
+  readings: { unit: PressureUnit; pressure: number; held?: number; heldSeconds?: number }[];
+}
+
+export interface ValveClearanceTest {
+  kind: 'valve-clearance';
+  engineTemperature?: Temperature;
+  /** Step of the feeler gauges. */
+  stepMm?: number;
+  readings: { cylinder: string; valve: 'intake' | 'exhaust'; number?: number; mm: number }[];
+}
+
+export type BoreHeight = 'top' | 'middle' | 'bottom';
+
+/** Bore along the crank and across it at one height. */
+export interface BoreTest {
+  kind: 'bore';
+  stepMm?: number;
+  readings: { cylinder: string; height: BoreHeight; alongMm: number; acrossMm: number }[];
+}
+
+export interface RingGapTest {
+  kind: 'ring-gap';
+  stepMm?: number;
+  readings: { cylinder: string; ring: 'top' | 'second' | 'oil'; mm: number }[];
+}
+
+/** The other gauges on the cart: measured against the book, beside the pressure tests. */
+export type InspectionTest = RunningCompressionTest | ManifoldVacuumTest | FuelPressureTest | ValveClearanceTest | BoreTest | RingGapTest;
+export type Test = CompressionTest | LeakdownTest | CrankcaseTest | InspectionTest;

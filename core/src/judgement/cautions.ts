@@ -1,4 +1,4 @@
-import type { JobFile } from '../jobfile/job-file';
+import type { HouseRules, JobFile } from '../jobfile/job-file';
 import type { CompressionLimits } from '../limits/limits';
 import { toKPa } from '../quantity/pressure';
 import { scaleFit } from '../reading/gauge';
@@ -11,11 +11,11 @@ import { testDoubts } from './test-doubt';
 /** What is to be said of the tests that the verdict rests on, the weightiest first. */
 export function cautionsOf(
   job: JobFile, row: readonly DryMeasure[], drafts: readonly { id: string; state: State; reasons: readonly Reason[] }[],
-  found: readonly Pattern[], limits: CompressionLimits,
+  found: readonly Pattern[], limits: CompressionLimits, rules: HouseRules,
 ): Caution[] {
   const cautions: Caution[] = [];
   if (found.some((pattern) => pattern.name === 'all-low')) cautions.push({ caution: 'question-the-test-first' });
-  const doubts = new Map(row.flatMap(({ test }) => testDoubts(test, job.engine, limits)).map((doubt) => [doubt.which, doubt]));
+  const doubts = new Map(row.flatMap(({ test }) => testDoubts(test, job.engine, limits, rules.throttleSchool)).map((doubt) => [doubt.which, doubt]));
   for (const doubt of doubts.values()) cautions.push({ caution: 'test-doubted', doubt });
   if (job.engine.compressionRelease === 'lever' && row.length > 0) cautions.push({ caution: 'lever-release' });
 
@@ -41,7 +41,7 @@ export function cautionsOf(
   const mixed = mixedConditions(row);
   if (mixed.length > 0) cautions.push({ caution: 'mixed-conditions', what: mixed });
   if (row.some(({ test }) => test.engineTemperature === undefined)) cautions.push({ caution: 'temperature-unknown' });
-  if (limits.temperature === 'cold' && row.some(({ test }) => test.engineTemperature === 'warm')) {
+  if (limits.temperatureStated && limits.temperature === 'cold' && row.some(({ test }) => test.engineTemperature === 'warm')) {
     cautions.push({ caution: 'warm-engine-cold-book', book: 'cold' });
   }
   const measured = new Set(drafts.filter(({ reasons }) => reasons.every(({ rule }) => rule !== 'not-measured')).map(({ id }) => id));

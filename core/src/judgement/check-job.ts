@@ -1,6 +1,7 @@
 import { siteAtmosphere } from '../air/atmosphere';
 import { checkEngine } from '../engine/engine';
-import type { JobFile, LeakdownReading } from '../jobfile/job-file';
+import { isInspection } from '../inspection/judge-inspections';
+import type { InspectionTest, JobFile, LeakdownReading } from '../jobfile/job-file';
 import { checkBook } from '../limits/limits';
 import { checkHouseRules, houseRulesFor } from '../limits/house-rules';
 import { InputError, within } from '../quantity/input-error';
@@ -24,6 +25,8 @@ export function checkJob(job: JobFile): void {
     }
     if (test.kind === 'compression') {
       test.readings.forEach((reading, j) => within(`readings[${j}]`, () => checkCompressionReading(reading, job.engine, test.tester)));
+    } else if (isInspection(test)) {
+      test.readings.forEach((reading, j) => within(`readings[${j}]`, () => checkInspection(job, reading)));
     } else {
       test.readings.forEach((reading, j) => within(`readings[${j}]`, () => checkLeakdownReading(job, reading)));
     }
@@ -32,6 +35,11 @@ export function checkJob(job: JobFile): void {
 
 function checkCylinder(job: JobFile, cylinder: string, field: string): void {
   if (!job.engine.cylinders.includes(cylinder)) throw new InputError(field, `there is no cylinder ${cylinder} on this engine`);
+}
+
+function checkInspection(job: JobFile, reading: InspectionTest['readings'][number]): void {
+  if ('cylinder' in reading) checkCylinder(job, reading.cylinder, 'cylinder');
+  if ('held' in reading && reading.held !== undefined && reading.held > reading.pressure) throw new InputError('held', `is above the pressure of ${reading.pressure} it was held from`);
 }
 
 function checkLeakdownReading(job: JobFile, reading: LeakdownReading): void {

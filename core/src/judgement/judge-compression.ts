@@ -1,4 +1,5 @@
 import type { CompressionLimits } from '../limits/limits';
+import type { SchoolName } from '../limits/schools';
 import { combined, COVERAGE } from '../quantity/doubt';
 import { probabilityBelow } from '../quantity/normal';
 import { fromKPa } from '../quantity/pressure';
@@ -6,18 +7,20 @@ import { divisionDoubtKPa, classDoubtKPa } from '../reading/gauge';
 import { warmEstimate } from '../reading/warm-estimate';
 import type { JudgedCompression } from './judgement';
 import type { DryMeasure } from './measure';
-import type { Reason, Settle } from './reason';
-import { type State, SURE } from './state';
+import type { Otherwise, Reason, Settle } from './reason';
+import { settleByRepeats } from './settle';
+import { differs, type State, SURE, SURE_DEVIATIONS } from './state';
 
 /** Under this share of its limit, or of the best cylinder, a cylinder is dead. */
 const DEAD_SHARE = 0.1;
-/** More repeats than this are not asked for: a finer gauge is the better way. */
-const MOST_REPEATS = 4;
 
 export interface CompressionFinding {
   judged: JudgedCompression;
   reasons: Reason[];
 }
+
+/** The limits that apply and those that another school would have applied. */
+export interface SchooledLimits { limits: CompressionLimits; others: readonly { school: SchoolName; limits: CompressionLimits }[] }
 
 /**
  * One cylinder against the limits that apply here.
@@ -25,14 +28,15 @@ export interface CompressionFinding {
  * @param bestKPa the best cylinder's reading, to tell nothing from little
  */
 export function judgeCompression(
-  measure: DryMeasure, limits: CompressionLimits, atmosphereKPa: number, bestKPa: number,
+  measure: DryMeasure, { limits, others }: SchooledLimits, atmosphereKPa: number, bestKPa: number,
 ): CompressionFinding {
-  const { counted, latest, gauge, test } = measure;
-  const warm = warmEstimate(counted.kPa, test.engineTemperature, limits.temperature);
-  const scale = warm.kPa === 0 ? 1 : warm.kPa / counted.kPa;
-  const doubtKPa = combined(counted.doubtKPa * scale, warm.doubtKPa);
-  const below = limits.minHereKPa === undefined ? undefined : probabilityBelow(limits.minHereKPa, warm.kPa, doubtKPa);
-  const { state, reasons } = verdict(measure, limits, warm.kPa, doubtKPa, below, bestKPa);
+  const { counted, latest, gauge } = measure;
+  const { warm, doubtKPa, below, state, reasons } = held(measure, limits, bestKPa);
+  const otherwise = others.flatMap(({ school, limits: theirs }): Otherwise[] => {
+    const under = held(measure, theirs, bestKPa).state;
+    return differs(under, state) ? [{ school, state: under }] : [];
+  });
+  if (otherwise.length > 0 && reasons[0]) reasons[0] = { ...reasons[0], others: otherwise } as Reason;
 
   if (warm.corrected) reasons.push({ rule: 'cold-corrected', readKPa: counted.kPa, estimateKPa: warm.kPa });
   if (limits.minKPa !== undefined && limits.minHereKPa !== undefined && Math.abs(limits.minHereKPa - limits.minKPa) > gauge.divisionKPa / 10) {
@@ -61,6 +65,16 @@ export function judgeCompression(
       ...(latest.strokes?.[0] === undefined ? {} : { firstStroke: latest.strokes[0] }),
     },
   };
+}
+
+/** A measure held against limits: brought to their temperature, with its doubt, and what that proves. */
+function held(measure: DryMeasure, limits: CompressionLimits, bestKPa: number) {
+  const { counted, test } = measure;
+  const warm = warmEstimate(counted.kPa, test.engineTemperature, limits.temperature);
+  const scale = warm.kPa === 0 ? 1 : warm.kPa / counted.kPa;
+  const doubtKPa = combined(counted.doubtKPa * scale, warm.doubtKPa);
+  const below = limits.minHereKPa === undefined ? undefined : probabilityBelow(limits.minHereKPa, warm.kPa, doubtKPa);
+  return { warm, doubtKPa, below, ...verdict(measure, limits, warm.kPa, doubtKPa, below, bestKPa) };
 }
 
 function verdict(
@@ -97,19 +111,10 @@ function verdict(
   return { state: 'unproven', reasons: [{ rule: 'no-minimum', source }] };
 }
 
-/** One-sided 95 %: so many standard uncertainties must fit between the estimate and its limit. */
-const SURE_DEVIATIONS = 1.6449;
-
 /** The cheapest thing that would carry a close call over the 95 % line. Distances in kPa. */
-function settle(measure: DryMeasure, marginKPa: number, doubtKPa: number): Settle {
-  const needed = Math.abs(marginKPa) / SURE_DEVIATIONS;
-  const { gauge, counted } = measure;
+function settle({ gauge, counted }: DryMeasure, marginKPa: number, doubtKPa: number): Settle {
   const warmOnly = counted.doubtKPa;
-  if (warmOnly < doubtKPa && warmOnly <= needed) return { by: 'warm-engine' };
+  if (warmOnly < doubtKPa && warmOnly * SURE_DEVIATIONS <= Math.abs(marginKPa)) return { by: 'warm-engine' };
   const shared = Math.hypot(classDoubtKPa(gauge), Math.sqrt(Math.max(0, doubtKPa ** 2 - counted.doubtKPa ** 2)));
-  if (shared < needed) {
-    const times = Math.ceil(divisionDoubtKPa(gauge) ** 2 / (needed ** 2 - shared ** 2)) - counted.used;
-    if (times >= 1 && times <= MOST_REPEATS) return { by: 'repeat', times };
-  }
-  return { by: 'finer-gauge' };
+  return settleByRepeats(marginKPa, shared, divisionDoubtKPa(gauge), counted.used);
 }

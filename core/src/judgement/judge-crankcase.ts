@@ -6,7 +6,10 @@ import { InputError } from '../quantity/input-error';
 import { probabilityBelow } from '../quantity/normal';
 import { fromKPa, toKPa } from '../quantity/pressure';
 import { crankcaseGauge, divisionDoubtKPa } from '../reading/gauge';
-import type { JudgedCrankcase } from './judgement';
+import { tellReason } from '../wording/sentences';
+import type { JudgedCrankcase, Told } from './judgement';
+import type { Reason, Settle } from './reason';
+import { settleByRepeats } from './settle';
 import { type State, SURE, worstOf } from './state';
 
 /** Seals are not made for more, psi, where no book says otherwise. */
@@ -57,11 +60,12 @@ function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number
   const { unit, mode } = test;
   const { holdSeconds, maxDropKPa, source } = limits;
   const shown = (kPa: number) => fromKPa(kPa, unit);
+  const tell = (reason: Reason): Told<Reason> => ({ ...reason, text: tellReason(reason, unit) });
   const head = { mode, unit, ...(test.case === undefined ? {} : { case: test.case }), holdSeconds, limit: shown(maxDropKPa), source };
   const samples = test.samples.map(({ seconds, value, celsius }) => ({ seconds, kPa: toKPa(value, unit), ...(celsius === undefined ? {} : { celsius }) }));
   const times = new Set(samples.map(({ seconds }) => seconds));
   // One look at the gauge proves nothing; it is no mistake either.
-  if (times.size < 2) return { ...head, state: 'unproven', drop: null, netDrop: null, plusMinus: null };
+  if (times.size < 2) return { ...head, state: 'unproven', drop: null, netDrop: null, plusMinus: null, reasons: [tell({ rule: 'hold-watched-once' })] };
   const dropKPa = dropAt(samples, holdSeconds);
   const rigKPa = (toKPa(test.rigDropPerMinute ?? 0, unit) * holdSeconds) / 60;
   const netKPa = dropKPa - rigKPa;
@@ -69,9 +73,14 @@ function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number
   const drift = celsius.length < 2 ? 0 : temperatureDriftKPa(atmosphereKPa + (mode === 'pressure' ? 1 : -1) * (samples[0]?.kPa ?? 0), Math.max(...celsius) - Math.min(...celsius));
   const span = Math.max(...times) - Math.min(...times);
   // Both ends are read between the same marks; a short watch stretches their doubt to the hold time.
-  const marks = Math.SQRT2 * divisionDoubtKPa(crankcaseGauge(test.tester)) * Math.max(1, holdSeconds / span);
+  const stretch = Math.max(1, holdSeconds / span);
+  const marks = Math.SQRT2 * divisionDoubtKPa(crankcaseGauge(test.tester)) * stretch;
   const doubt = combined(marks, rectangular(drift));
   const held = probabilityBelow(maxDropKPa, netKPa, doubt);
   const state: State = held < 1 - SURE ? 'low' : held > SURE ? 'sound' : 'unproven';
-  return { ...head, state, drop: shown(dropKPa), netDrop: shown(netKPa), plusMinus: shown(COVERAGE * doubt) };
+  const numbers = { mode, ...(test.case === undefined ? {} : { case: test.case }), netDropKPa: netKPa, doubtKPa: doubt, limitKPa: maxDropKPa, holdSeconds, source };
+  // A short watch is the cheapest doubt to be rid of.
+  const settle: Settle = stretch > 1 ? { by: 'longer-watch', seconds: holdSeconds } : settleByRepeats(netKPa - maxDropKPa, rectangular(drift), marks, 1);
+  const reason: Reason = state === 'unproven' ? { rule: 'hold-too-close', ...numbers, settle } : { rule: state === 'low' ? 'hold-missed' : 'hold-met', ...numbers };
+  return { ...head, state, drop: shown(dropKPa), netDrop: shown(netKPa), plusMinus: shown(COVERAGE * doubt), reasons: [tell(reason)] };
 }

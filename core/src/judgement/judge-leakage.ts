@@ -1,14 +1,17 @@
 import type { Heard, JobFile, LeakdownReading, LeakdownTest } from '../jobfile/job-file';
 import type { LeakLimits } from '../limits/limits';
+import { LEAK_SCHOOLS } from '../limits/schools';
+import { crankTurned } from '../leakdown/crank-turned';
 import { leakagePercent, leakHoleMm } from '../leakdown/orifice';
-import { COVERAGE } from '../quantity/doubt';
+import { combined, COVERAGE } from '../quantity/doubt';
 import { probabilityBelow } from '../quantity/normal';
 import { toKPa } from '../quantity/pressure';
 import { type Settled, settleAttempts } from '../reading/attempts';
-import { leakdownGauge, readingDoubtKPa } from '../reading/gauge';
+import { classDoubtKPa, divisionDoubtKPa, leakdownGauge, readingDoubtKPa } from '../reading/gauge';
 import type { JudgedLeakage } from './judgement';
-import type { Reason } from './reason';
-import { type State, SURE } from './state';
+import type { Otherwise, Reason } from './reason';
+import { settleByRepeats } from './settle';
+import { differs, type State, SURE } from './state';
 
 /** This much lost, or air loud at the exhaust: the piston may stand on the wrong stroke. */
 const SUSPICIOUS_PERCENT = 85;
@@ -28,54 +31,93 @@ export function latestLeakdown(job: JobFile, cylinder: string): { test: Leakdown
  * @param readings at least one, in the order they were taken
  */
 export function judgeLeakage(test: LeakdownTest, readings: readonly LeakdownReading[], limits: LeakLimits, atmosphereKPa: number): LeakageFinding {
-  const gaugeDoubt = readingDoubtKPa(leakdownGauge(test.tester));
-  const pairs = readings.map((reading) => pairOf(reading, gaugeDoubt));
-  const latest = pairs[pairs.length - 1] as Pair;
-  const settled = settleAttempts(pairs.map(({ percent }) => percent), latest.doubt);
+  const gauge = leakdownGauge(test.tester);
+  const pairs = readings.map(pairOf);
+  const { supplyKPa, percent: lastPercent } = pairs[pairs.length - 1] as Pair;
+  // L = 100 (1 - c/s): both gauges bring their doubt.
+  const inPercent = (kPa: number) => (100 * kPa * Math.hypot(1, 1 - lastPercent / 100)) / supplyKPa;
+  const settled = settleAttempts(pairs.map(({ percent }) => percent), inPercent(readingDoubtKPa(gauge)));
+  const used = settled.counted.length;
+  // The needle stops between other marks each time, so that part averages out; the class error does not.
+  const doubts: LeakDoubts = { shared: inPercent(classDoubtKPa(gauge)), own: inPercent(divisionDoubtKPa(gauge)), used };
+  const doubt = combined(doubts.shared, doubts.own / Math.sqrt(used));
   const percent = settled.mean;
-  const doubt = latest.doubt / Math.sqrt(settled.counted.length);
   const last = readings[readings.length - 1] as LeakdownReading;
   const heard = last.heard ?? [];
   const orifice = test.tester?.orificeMm;
-  const hole = orifice === undefined ? Infinity : leakHoleMm(latest.supplyKPa, latest.supplyKPa * (1 - percent / 100), orifice, atmosphereKPa);
-  const { state, reasons } = verdict(percent, doubt, limits, heard, last.tdcConfirmed === true, hole);
+  const hole = orifice === undefined ? undefined : holeOf(percent, doubt, supplyKPa, orifice, atmosphereKPa);
+  const numbers = { percent, doubt, ...(hole ? { holeMm: hole.mm, holeDoubtMm: hole.doubtMm } : {}) };
+  const { state, reasons } = turned(last)
+    ? { state: 'unproven' as const, reasons: [{ rule: 'crank-turned' } as Reason] }
+    : verdict(numbers, doubts, limits, heard, last.tdcConfirmed === true);
   return {
     settled,
     reasons: [...reasons, ...heardReasons(heard, last)],
     judged: {
-      state, percent, plusMinusPercent: COVERAGE * doubt, supplyKPa: latest.supplyKPa, heard,
-      ...(Number.isFinite(hole) ? { holeMm: hole } : {}),
+      state, percent, plusMinusPercent: COVERAGE * doubt, supplyKPa, heard,
+      ...(hole ? { holeMm: hole.mm, plusMinusHoleMm: COVERAGE * hole.doubtMm } : {}),
       attempts: { used: settled.counted.length, of: readings.length },
       limits: { sound: limits.sound, watch: limits.watch, fault: limits.fault, source: limits.source },
     },
   };
 }
 
-interface Pair { supplyKPa: number; percent: number; doubt: number }
+interface Pair { supplyKPa: number; percent: number }
+/** Percent: what repeats cannot lessen, what they can, and how many were taken. */
+interface LeakDoubts { shared: number; own: number; used: number }
 
-function pairOf(reading: LeakdownReading, gaugeDoubtKPa: number): Pair {
+function pairOf(reading: LeakdownReading): Pair {
   const supplyKPa = toKPa(reading.supply, reading.unit);
-  const percent = reading.percent ?? leakagePercent(supplyKPa, toKPa(reading.cylinderPressure ?? 0, reading.unit));
-  // L = 100 (1 - c/s): both gauges bring their doubt.
-  const doubt = (100 * gaugeDoubtKPa * Math.hypot(1, 1 - percent / 100)) / supplyKPa;
-  return { supplyKPa, percent, doubt };
+  return { supplyKPa, percent: reading.percent ?? leakagePercent(supplyKPa, toKPa(reading.cylinderPressure ?? 0, reading.unit)) };
 }
 
+/** The hole behind a percentage, its doubt carried by first differences. None where the cylinder holds nothing. */
+function holeOf(percent: number, doubt: number, supplyKPa: number, orificeMm: number, atmosphereKPa: number): { mm: number; doubtMm: number } | undefined {
+  const at = (lost: number) => leakHoleMm(supplyKPa, supplyKPa * (1 - lost / 100), orificeMm, atmosphereKPa);
+  const mm = at(percent);
+  if (!Number.isFinite(mm)) return undefined;
+  const low = Math.max(0, percent - doubt);
+  const high = Math.min(percent + doubt, (percent + 100) / 2);
+  return { mm, doubtMm: high > low ? ((at(high) - at(low)) * doubt) / (high - low) : 0 };
+}
+
+const turned = (reading: LeakdownReading): boolean =>
+  reading.crankTurned ?? crankTurned((reading.settling ?? []).map(({ seconds, cylinderPressure }) => ({ seconds, share: cylinderPressure / reading.supply })));
+
 function verdict(
-  percent: number, doubt: number, limits: LeakLimits, heard: readonly Heard[], tdcConfirmed: boolean, holeMm: number,
+  numbers: { percent: number; doubt: number; holeMm?: number }, doubts: LeakDoubts, limits: LeakLimits, heard: readonly Heard[], tdcConfirmed: boolean,
 ): { state: State; reasons: Reason[] } {
+  const { percent, doubt } = numbers;
   const exhaustLoud = heard.some(({ at, level }) => at === 'exhaust' && level >= LOUD);
   if ((percent >= SUSPICIOUS_PERCENT || exhaustLoud) && !tdcConfirmed) {
     return { state: 'unproven', reasons: [{ rule: 'wrong-stroke-suspected', percent, exhaustLoud }] };
   }
-  const { sound, watch, fault, source } = limits;
-  const numbers = { percent, doubt, sound, watch, fault, source, ...(Number.isFinite(holeMm) ? { holeMm } : {}) };
+  const state = stateOf(percent, doubt, limits);
+  const others = otherSchools(percent, doubt, limits, state);
+  const all = { ...numbers, ...limits, ...(others.length > 0 ? { others } : {}) };
+  return {
+    state,
+    reasons: [state === 'unproven'
+      ? { rule: 'leak-too-close', ...all, settle: settleByRepeats(percent - limits.fault, doubts.shared, doubts.own, doubts.used) }
+      : { rule: RULE_OF[state], ...all }],
+  };
+}
+
+const RULE_OF = { low: 'leak-missed', watch: 'leak-watch', sound: 'leak-sound' } as const;
+
+function stateOf(percent: number, doubt: number, { sound, fault }: Pick<LeakLimits, 'sound' | 'fault'>): 'low' | 'unproven' | 'watch' | 'sound' {
   const belowFault = probabilityBelow(fault, percent, doubt);
-  if (belowFault < 1 - SURE) return { state: 'low', reasons: [{ rule: 'leak-missed', ...numbers }] };
-  if (belowFault <= SURE) return { state: 'unproven', reasons: [{ rule: 'leak-too-close', ...numbers }] };
-  return probabilityBelow(sound, percent, doubt) < 0.5
-    ? { state: 'watch', reasons: [{ rule: 'leak-watch', ...numbers }] }
-    : { state: 'sound', reasons: [{ rule: 'leak-sound', ...numbers }] };
+  if (belowFault < 1 - SURE) return 'low';
+  if (belowFault <= SURE) return 'unproven';
+  return probabilityBelow(sound, percent, doubt) < 0.5 ? 'watch' : 'sound';
+}
+
+function otherSchools(percent: number, doubt: number, limits: LeakLimits, state: State): Otherwise[] {
+  if (limits.source.kind === 'book') return [];
+  return LEAK_SCHOOLS.filter(({ fault }) => fault !== limits.fault).flatMap((school): Otherwise[] => {
+    const under = stateOf(percent, doubt, school);
+    return differs(under, state) ? [{ school: { matter: 'leak-limit', sound: school.sound, fault: school.fault }, state: under }] : [];
+  });
 }
 
 function heardReasons(heard: readonly Heard[], reading: LeakdownReading): Reason[] {

@@ -1,11 +1,14 @@
 import type { SpreadLimits } from '../limits/limits';
 import { probabilityBelow } from '../quantity/normal';
 import { fromKPa, type PressureUnit } from '../quantity/pressure';
-import { type CylinderSpread, type Spread, spread } from '../spread/spread';
+import { SPREAD_METHODS } from '../jobfile/job-file';
+import { SPREAD_LIMIT_SCHOOLS } from '../limits/schools';
+import { type CylinderSpread, type Spread, type SpreadInput, spread } from '../spread/spread';
 import type { DryMeasure } from './measure';
 import type { JudgedSpread } from './judgement';
-import type { Reason } from './reason';
-import { type State, SURE, worstOf } from './state';
+import type { Otherwise, Reason } from './reason';
+import { settleByRepeats } from './settle';
+import { differs, type State, SURE, worstOf } from './state';
 
 export interface SpreadFinding {
   judged: JudgedSpread;
@@ -18,8 +21,33 @@ export function judgeSpread(measures: readonly DryMeasure[], limits: SpreadLimit
   const inputs = measures.map(({ cylinder, counted }) => ({ cylinder, figure: counted.kPa, ownDoubt: counted.ownDoubtKPa }));
   const found = spread(inputs, limits.method);
   if (!found) return undefined;
-  const byCylinder = new Map(found.perCylinder.map((c) => [c.cylinder, judgeOne(c, limits)]));
+  const methods = limits.source.kind === 'book' ? [] : otherMethods(inputs, limits);
+  const byCylinder = new Map(found.perCylinder.map((c, i) => {
+    const judged = judgeOne(c, limits);
+    const others = [...otherLimits(c, limits, judged.state), ...methods.flatMap(({ method, judge }): Otherwise[] => {
+      const state = judge[i]?.state ?? judged.state;
+      return differs(state, judged.state) ? [{ school: { matter: 'spread-method', method }, state }] : [];
+    })];
+    return [c.cylinder, others.length === 0 ? judged : { ...judged, reason: { ...judged.reason, others } as Reason }];
+  }));
   return { judged: shown(found, limits, unit, worstOf([...byCylinder.values()].map((c) => c.state))), byCylinder };
+}
+
+/** The same cylinders in the other methods of percent, under the same limit. */
+function otherMethods(inputs: readonly SpreadInput[], limits: SpreadLimits) {
+  if (limits.method === 'difference') return [];
+  return SPREAD_METHODS.filter((method) => method !== limits.method && method !== 'difference').map((method) => ({
+    method, judge: spread(inputs, method)?.perCylinder.map((c) => judgeOne(c, { ...limits, method })) ?? [],
+  }));
+}
+
+/** What shops with another limit would say of the same figure. A book's limit is nobody's school. */
+function otherLimits(one: CylinderSpread, limits: SpreadLimits, state: State): Otherwise[] {
+  if (limits.source.kind === 'book' || limits.method === 'difference') return [];
+  return SPREAD_LIMIT_SCHOOLS.filter(({ percent }) => percent !== limits.limit).flatMap(({ percent }): Otherwise[] => {
+    const under = judgeOne(one, { ...limits, limit: percent, watch: Math.min(limits.watch, percent) }).state;
+    return differs(under, state) ? [{ school: { matter: 'spread-limit', percent }, state: under }] : [];
+  });
 }
 
 function judgeOne(one: CylinderSpread, limits: SpreadLimits): { state: State; reason: Reason } {
@@ -33,7 +61,7 @@ function judgeOne(one: CylinderSpread, limits: SpreadLimits): { state: State; re
       : { state: 'sound', reason: { rule: 'spread-met', ...numbers } };
   }
   if (within < 1 - SURE) return { state: 'low', reason: { rule: 'spread-missed', ...numbers } };
-  if (within <= SURE) return { state: 'unproven', reason: { rule: 'spread-too-close', ...numbers } };
+  if (within <= SURE) return { state: 'unproven', reason: { rule: 'spread-too-close', ...numbers, settle: settleByRepeats(one.amount - limit, 0, one.doubt, 1) } };
   if (watch < limit && probabilityBelow(watch, one.amount, one.doubt) < 0.5) return { state: 'watch', reason: { rule: 'spread-watch', ...numbers } };
   return { state: 'sound', reason: { rule: 'spread-met', ...numbers } };
 }

@@ -1,25 +1,27 @@
 import { siteAtmosphere } from '../air/atmosphere';
 import { neighboursOf } from '../engine/banks';
-import { layoutOf } from '../engine/engine';
-import type { JobFile } from '../jobfile/job-file';
+import { type Engine, layoutOf } from '../engine/engine';
+import type { Book, HouseRules, JobFile } from '../jobfile/job-file';
 import { houseRulesFor } from '../limits/house-rules';
 import { type CompressionLimits, compressionLimits, leakLimits, spreadLimits } from '../limits/limits';
+import { judgeInspections } from '../inspection/judge-inspections';
 import { nextSteps } from '../plan/next-step';
 import type { PressureUnit } from '../quantity/pressure';
 import { strokePattern } from '../reading/strokes';
 import { type Pattern, patterns } from '../spread/pattern';
 import { tellCaution, tellNext, tellReason } from '../wording/sentences';
 import { headline } from '../wording/headline';
+import { tellInspection } from '../wording/inspections';
 import { cautionsOf } from './cautions';
 import { checkJob } from './check-job';
-import { judgeCompression } from './judge-compression';
+import { judgeCompression, type SchooledLimits } from './judge-compression';
 import { judgeCrankcase } from './judge-crankcase';
 import { judgeLeakage, latestLeakdown, type LeakageFinding } from './judge-leakage';
 import { judgeSpread, type SpreadFinding } from './judge-spread';
 import { judgeWet, wetCautions } from './judge-wet';
 import type { JudgedCylinder, JudgedWet, Judgement } from './judgement';
 import { type DryMeasure, dryMeasures } from './measure';
-import type { Caution, Reason } from './reason';
+import type { Caution, Otherwise, Reason } from './reason';
 import { worstOf } from './state';
 import { explains, testDoubts } from './test-doubt';
 
@@ -37,46 +39,65 @@ export function judge(job: JobFile): Judgement {
   const { engine } = job;
   const atmosphereKPa = siteAtmosphere(job.site);
   const books = job.books ?? [];
-  const limits = compressionLimits(engine, books, atmosphereKPa);
+  const rules = houseRulesFor(engine, job.houseRules);
+  const schooled = schooledLimits(engine, books, rules, atmosphereKPa);
+  const { limits } = schooled;
   const measures = dryMeasures(job);
   const row = engine.cylinders.flatMap((id) => measures.get(id) ?? []);
   const unit = row[row.length - 1]?.latest.unit ?? limits.unit;
-  const rules = houseRulesFor(engine, job.houseRules);
   const spread = judgeSpread(row, spreadLimits(books, rules), unit);
   const leaks = new Map(engine.cylinders.flatMap((id): [string, LeakageFinding][] => {
     const found = latestLeakdown(job, id);
     return found ? [[id, judgeLeakage(found.test, found.readings, leakLimits(books, rules), atmosphereKPa)]] : [];
   }));
   const wet = new Map(row.flatMap((measure): [string, JudgedWet][] => {
-    const found = judgeWet(job, measure, atmosphereKPa);
+    const found = judgeWet(job, measure, row, rules.wetRiseSchool, atmosphereKPa);
     return found ? [[measure.cylinder, found]] : [];
   }));
   const crankcase = judgeCrankcase(job, atmosphereKPa) ?? null;
 
-  const drafts = engine.cylinders.map((id) => withWet(withLeakage(draftCylinder(id, measures.get(id), limits, atmosphereKPa, row, spread), leaks.get(id)), wet.get(id)));
-  softenByTestDoubts(drafts, measures, job, limits);
+  const drafts = engine.cylinders.map((id) => withWet(withLeakage(draftCylinder(id, measures.get(id), schooled, atmosphereKPa, row, spread), leaks.get(id)), wet.get(id)));
+  softenByTestDoubts(drafts, measures, job, limits, rules);
   const found = patternsOf(job, drafts, limits);
   const cylinders = drafts.map((draft): JudgedCylinder => ({ ...draft, reasons: draft.reasons.map((reason) => told(reason, unit)) }));
   const state = worstOf([...cylinders.map((cylinder) => cylinder.state), ...(crankcase ? [crankcase.state] : [])]);
 
+  const cranksWell = new Set(cylinders.filter(({ compression }) => compression && !['low', 'dead', 'unproven'].includes(compression.state)).map(({ id }) => id));
   return {
     cylinders,
     spread: spread?.judged ?? null,
     patterns: found,
     crankcase,
+    inspections: judgeInspections(job, cranksWell, atmosphereKPa).map((one) => ({ ...one, text: tellInspection(one) })),
     engine: { state, headline: headline(state, cylinders, found, spread?.judged, unit, crankcase) },
     causes: [],
-    cautions: [...cautionsOf(job, row, drafts, found, limits), ...leakCautions(leaks), ...wetCautions(job, wet, row)].map((caution) => ({ ...caution, text: tellCaution(caution, unit) })),
+    cautions: [...cautionsOf(job, row, drafts, found, limits, rules), ...leakCautions(leaks), ...wetCautions(job, wet, row, atmosphereKPa)].map((caution) => ({ ...caution, text: tellCaution(caution, unit) })),
     next: nextSteps(job, cylinders, found).map((step, i) => ({
       rank: i + 1, ...step, reason: { ...step.reason, text: tellNext(step.reason) }, outcomes: [],
     })),
   };
 }
 
+/** The limits that apply, with those that the other schools of compression and temperature would have used. */
+function schooledLimits(engine: Engine, books: readonly Book[], rules: HouseRules, atmosphereKPa: number): SchooledLimits {
+  const under = (change: Partial<HouseRules>) => compressionLimits(engine, books, atmosphereKPa, { ...rules, ...change });
+  const limits = under({});
+  const others: SchooledLimits['others'][number][] = [];
+  if (limits.source.kind === 'house') {
+    const theirs = under({ compressionSchool: rules.compressionSchool === 'a' ? 'b' : 'a' });
+    if (theirs.source.kind === 'house' && theirs.source.school !== limits.source.school) others.push({ school: { matter: 'compression', school: theirs.source.school }, limits: theirs });
+  }
+  if (!limits.temperatureStated) {
+    const school = rules.temperatureSchool === 'warm' ? 'cold' : 'warm';
+    others.push({ school: { matter: 'temperature', school }, limits: under({ temperatureSchool: school }) });
+  }
+  return { limits, others };
+}
+
 const told = (reason: Reason, unit: PressureUnit) => ({ ...reason, text: tellReason(reason, unit) });
 
 function draftCylinder(
-  id: string, measure: DryMeasure | undefined, limits: CompressionLimits, atmosphereKPa: number,
+  id: string, measure: DryMeasure | undefined, limits: SchooledLimits, atmosphereKPa: number,
   row: readonly DryMeasure[], spread: SpreadFinding | undefined,
 ): Draft {
   if (!measure) {
@@ -121,10 +142,10 @@ function withLeakage(draft: Draft, leak: LeakageFinding | undefined): Draft {
 /** What oil did says something of the cause, nothing of the state. */
 function withWet(draft: Draft, wet: JudgedWet | undefined): Draft {
   if (!wet) return draft;
-  const { rise, displacement, from, to, response } = wet;
+  const { rise, displacement, from, to, response, school, others } = wet;
   return {
     ...draft, wet,
-    reasons: [...draft.reasons, { rule: 'wet-response', rise, to, response, ...(displacement === undefined ? {} : { displacement }), ...(from === undefined ? {} : { from }) }],
+    reasons: [...draft.reasons, { rule: 'wet-response', rise, to, response, school, ...(others.length > 0 ? { others } : {}), ...(displacement === undefined ? {} : { displacement }), ...(from === undefined ? {} : { from }) }],
   };
 }
 
@@ -136,7 +157,7 @@ function leakCautions(leaks: ReadonlyMap<string, LeakageFinding>): Caution[] {
 }
 
 /** Low and alike all round, in a test that was recorded as a poor one: the test is doubted before the engine. */
-function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMeasure>, job: JobFile, limits: CompressionLimits): void {
+function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMeasure>, job: JobFile, limits: CompressionLimits, rules: HouseRules): void {
   const minHere = limits.minHereKPa;
   if (minHere === undefined) return;
   const measured = drafts.filter((draft) => draft.compression);
@@ -146,11 +167,12 @@ function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMeasure>, 
     const measure = measures.get(draft.id);
     if (draft.state !== 'low' || !measure || !draft.compression) continue;
     const estimate = draft.compression.estimateKPa;
-    const doubt = testDoubts(measure.test, job.engine, limits).find((one) => explains(one, estimate, minHere));
+    const doubt = testDoubts(measure.test, job.engine, limits, rules.throttleSchool).find((one) => explains(one, estimate, minHere));
     if (!doubt) continue;
     draft.state = 'unproven';
     draft.compression.state = 'unproven';
-    draft.reasons.unshift({ rule: 'test-doubted', doubt });
+    const others: Otherwise[] = doubt.which === 'throttle-closed' ? [{ school: { matter: 'throttle', school: 'no-difference' }, state: 'low' }] : [];
+    draft.reasons.unshift({ rule: 'test-doubted', doubt, ...(others.length > 0 ? { others } : {}) });
   }
 }
 

@@ -1,11 +1,13 @@
+import type { JudgedInspection } from '../inspection/inspection';
 import type { Heard } from '../jobfile/job-file';
 import type { LimitSource } from '../limits/limits';
+import type { SchoolOf } from '../limits/schools';
 import type { NextStep } from '../plan/next-step';
 import type { PressureUnit, VacuumUnit } from '../quantity/pressure';
 import type { StrokeReading } from '../reading/strokes';
 import type { Pattern } from '../spread/pattern';
 import type { Spread } from '../spread/spread';
-import type { SealingRise } from '../wet/sealing-rise';
+import type { RingResponse, SealingRise } from '../wet/sealing-rise';
 import type { Caution, Reason } from './reason';
 import type { State } from './state';
 
@@ -43,6 +45,7 @@ export interface JudgedLeakage {
   supplyKPa: number;
   /** The hole behind the percentage, mm, when the tester's orifice is known: what two testers share. */
   holeMm?: number;
+  plusMinusHoleMm?: number;
   attempts: { used: number; of: number };
   limits: { sound: number; watch: number; fault: number; source: LimitSource };
   heard: Heard[];
@@ -52,6 +55,9 @@ export interface JudgedWet extends SealingRise {
   wetKPa: number;
   dryKPa: number;
   oilMl?: number;
+  /** The shop's school, which the response follows, and the schools that would say otherwise. */
+  school: SchoolOf<'wetRiseSchool'>;
+  others: { school: SchoolOf<'wetRiseSchool'>; response: RingResponse }[];
 }
 
 interface JudgedHold {
@@ -67,6 +73,7 @@ interface JudgedHold {
   plusMinus: number | null;
   limit: number;
   source: LimitSource;
+  reasons: Told<Reason>[];
 }
 
 /** The worst of the crankcase tests, and all of them. */
@@ -97,6 +104,8 @@ export interface Judgement {
   spread: JudgedSpread | null;
   patterns: Pattern[];
   crankcase: JudgedCrankcase | null;
+  /** The other gauges against the book; they move no cylinder's state. */
+  inspections: Told<JudgedInspection>[];
   engine: { state: State; headline: string };
   causes: never[];
   cautions: Told<Caution>[];

@@ -3,6 +3,7 @@ import type { Engine } from '../engine/engine';
 import { volumesOf } from '../engine/volume';
 import type { CompressionTest } from '../jobfile/job-file';
 import type { CompressionLimits } from '../limits/limits';
+import type { SchoolOf } from '../limits/schools';
 
 /** A recorded condition that makes every cylinder read low on a sound engine. */
 export interface TestDoubt {
@@ -22,9 +23,11 @@ function laboursBelowRpm(engine: Engine): number {
 }
 
 /** What was noted of the test that speaks against the test before it speaks against the engine. */
-export function testDoubts(test: CompressionTest, engine: Engine, limits: CompressionLimits): TestDoubt[] {
+export function testDoubts(
+  test: CompressionTest, engine: Engine, limits: CompressionLimits, throttleSchool: SchoolOf<'throttleSchool'>,
+): TestDoubt[] {
   const doubts: TestDoubt[] = [];
-  if (test.throttle === 'closed') doubts.push({ which: 'throttle-closed', leastShare: LEAST_SHARE['throttle-closed'] });
+  if (test.throttle === 'closed' && throttleSchool === 'wide-open') doubts.push({ which: 'throttle-closed', leastShare: LEAST_SHARE['throttle-closed'] });
   if (test.tester?.valveAtEngineEnd === false) {
     const volumes = volumesOf(engine);
     const hose = test.tester.hoseVolumeCm3;

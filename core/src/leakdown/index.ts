@@ -1,3 +1,4 @@
+export * from './crank-turned';
 export * from './holding';
 export * from './orifice';
 export * from './turning';

@@ -2,6 +2,7 @@ import type { Engine } from '../engine/engine';
 import type { HouseRules } from '../jobfile/job-file';
 import { InputError } from '../quantity/input-error';
 import { toKPa } from '../quantity/pressure';
+import { DEFAULT_SCHOOLS } from './schools';
 
 /** House rules of a shop that has settled nothing, by engine family. The book wins over all of them. */
 export function defaultHouseRules(engine: Pick<Engine, 'family' | 'cycle'>): HouseRules {
@@ -15,6 +16,8 @@ export function defaultHouseRules(engine: Pick<Engine, 'family' | 'cycle'>): Hou
     leakSoundPercent: 10,
     leakWatchPercent: 20,
     leakFaultPercent: 30,
+    leakSupplyKPa: toKPa(80, 'psi'),
+    ...DEFAULT_SCHOOLS,
   };
 }
 

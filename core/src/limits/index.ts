@@ -1,3 +1,4 @@
 export * from './house-rules';
 export * from './limits';
 export * from './rules-of-thumb';
+export * from './schools';

@@ -4,6 +4,7 @@ import type { Book, HouseRules, SpreadMethod, Temperature } from '../jobfile/job
 import { InputError } from '../quantity/input-error';
 import { type PressureUnit, toKPa } from '../quantity/pressure';
 import { ruleOfThumb } from './rules-of-thumb';
+import { DEFAULT_SCHOOLS } from './schools';
 
 /** Where a limit comes from. A rule of thumb is never called a book. */
 export type LimitSource =
@@ -15,6 +16,8 @@ export interface CompressionLimits {
   source: LimitSource;
   unit: PressureUnit;
   temperature: Temperature;
+  /** False: no book says warm or cold, the shop's school does. */
+  temperatureStated: boolean;
   minKPa?: number;
   minHereKPa?: number;
   maxKPa?: number;
@@ -47,17 +50,20 @@ const DEFAULT_BOOK_NAME = 'the book';
  * The compression limits for this engine here: the first book that has any, else the trade's rule of thumb.
  *
  * @param atmosphereKPa absolute, where the engine stands: limits are moved to it
+ * @param rules the shop's schools: they speak only where the book does not
  */
-export function compressionLimits(engine: Engine, books: readonly Book[], atmosphereKPa: number): CompressionLimits {
+export function compressionLimits(
+  engine: Engine, books: readonly Book[], atmosphereKPa: number, rules: Pick<HouseRules, 'compressionSchool' | 'temperatureSchool'> = DEFAULT_SCHOOLS,
+): CompressionLimits {
   const book = books.find((candidate) => hasLimit(candidate));
-  return book ? fromBook(book, atmosphereKPa) : fromRuleOfThumb(engine, atmosphereKPa);
+  return book ? fromBook(book, rules.temperatureSchool, atmosphereKPa) : fromRuleOfThumb(engine, rules, atmosphereKPa);
 }
 
 function hasLimit({ compression }: Book): boolean {
   return compression !== undefined && (compression.min !== undefined || compression.max !== undefined || (compression.bands?.length ?? 0) > 1);
 }
 
-function fromBook(book: Book, atmosphereKPa: number): CompressionLimits {
+function fromBook(book: Book, silent: Temperature, atmosphereKPa: number): CompressionLimits {
   const compression = book.compression as NonNullable<Book['compression']>;
   const kPa = (figure: number | undefined) => (figure === undefined ? undefined : toKPa(figure, compression.unit));
   const bands = [...(compression.bands ?? [])].sort((a, b) => b.from - a.from);
@@ -71,19 +77,21 @@ function fromBook(book: Book, atmosphereKPa: number): CompressionLimits {
   return moved({
     source: { kind: 'book', name: book.source ?? DEFAULT_BOOK_NAME },
     unit: compression.unit,
-    temperature: book.engineTemperature ?? 'warm',
+    temperature: book.engineTemperature ?? silent,
+    temperatureStated: book.engineTemperature !== undefined,
     releaseActing: compression.releaseActing ?? true,
   }, kPa(min), kPa(compression.max), kPa(watchBelow), bands[lowestAcceptable]?.name, atmosphereKPa);
 }
 
-function fromRuleOfThumb(engine: Engine, atmosphereKPa: number): CompressionLimits {
-  const rule = ruleOfThumb(engine);
+function fromRuleOfThumb(engine: Engine, rules: Pick<HouseRules, 'compressionSchool' | 'temperatureSchool'>, atmosphereKPa: number): CompressionLimits {
+  const { school, minPsi, healthyPsi } = ruleOfThumb(engine, rules.compressionSchool);
+  const kPa = (psi: number | undefined) => (psi === undefined ? undefined : toKPa(psi, 'psi'));
   return moved({
-    source: { kind: 'house', school: rule.school }, unit: 'psi', temperature: 'warm', releaseActing: true,
-  }, toKPa(rule.minPsi, 'psi'), undefined, toKPa(rule.healthyPsi, 'psi'), undefined, atmosphereKPa);
+    source: { kind: 'house', school }, unit: 'psi', temperature: rules.temperatureSchool, temperatureStated: false, releaseActing: true,
+  }, kPa(minPsi), undefined, kPa(healthyPsi), undefined, atmosphereKPa);
 }
 
-type Head = Pick<CompressionLimits, 'source' | 'unit' | 'temperature' | 'releaseActing'>;
+type Head = Pick<CompressionLimits, 'source' | 'unit' | 'temperature' | 'temperatureStated' | 'releaseActing'>;
 
 function moved(
   head: Head, min: number | undefined, max: number | undefined, watchBelow: number | undefined,

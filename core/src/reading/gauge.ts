@@ -21,11 +21,11 @@ const SUPPOSED: Readonly<Record<Fuel, { fullScale: number; division: number }>> 
 
 /** The compression gauge behind a test. What the tester does not state is supposed: class 2 %, a full scale that suits the fuel. */
 export function compressionGauge(tester: Tester | undefined, fuel: Fuel): Gauge {
-  return withDefaults(tester, SUPPOSED[fuel]);
+  return gaugeOf(tester, SUPPOSED[fuel]);
 }
 
-/** @param supposed psi, for what the tester does not state */
-function withDefaults(tester: Tester | undefined, supposed: { fullScale: number; division: number }): Gauge {
+/** A gauge from what its tester states. @param supposed psi, for what it does not */
+export function gaugeOf(tester: Tester | undefined, supposed: { fullScale: number; division: number }): Gauge {
   const unit: PressureUnit = tester?.unit ?? 'psi';
   return {
     fullScaleKPa: tester?.fullScale === undefined ? toKPa(supposed.fullScale, 'psi') : toKPa(tester.fullScale, unit),
@@ -37,12 +37,12 @@ function withDefaults(tester: Tester | undefined, supposed: { fullScale: number;
 
 /** Either gauge of a leak-down tester: class 2 % of 100 psi in divisions of 2 where nothing is stated. */
 export function leakdownGauge(tester: Tester | undefined): Gauge {
-  return withDefaults(tester, { fullScale: 100, division: 2 });
+  return gaugeOf(tester, { fullScale: 100, division: 2 });
 }
 
 /** A low-pressure gauge for the crankcase: class 2 % of 15 psi in divisions of 0.1 where nothing is stated. */
 export function crankcaseGauge(tester: Tester | undefined): Gauge {
-  return withDefaults(tester, { fullScale: 15, division: 0.1 });
+  return gaugeOf(tester, { fullScale: 15, division: 0.1 });
 }
 
 /** Doubt from the gauge's class, kPa: the same error for every reading taken with it. */

@@ -1,2 +1,5 @@
 export * from './headline';
+export * from './names';
+export * from './schools';
 export * from './sentences';
+export * from './inspections';

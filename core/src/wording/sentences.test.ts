@@ -5,6 +5,7 @@ const book = { kind: 'book' as const, name: 'the manual' };
 const house = { kind: 'house' as const, school: 'house rule' };
 const minimum = { estimateKPa: psi(112), doubtKPa: psi(3), limitHereKPa: psi(120), probabilityBelow: 0.99, source: book };
 const spread = { method: 'lowest-vs-highest' as const, amount: 21, doubt: 2, watch: 7, limit: 10, source: book };
+const hold = { mode: 'pressure' as const, netDropKPa: psi(0.2), doubtKPa: psi(0.05), limitKPa: psi(0.5), holdSeconds: 180, source: book };
 const leak = { percent: 34, doubt: 1.5, sound: 10, watch: 20, fault: 30, source: house };
 
 describe('reasons, in words', () => {
@@ -23,7 +24,7 @@ describe('reasons, in words', () => {
     [{ rule: 'spread-missed', ...spread }, '21 % under the best one: more than 10 % (lowest against highest, the manual).'],
     [{ rule: 'spread-met', ...spread, amount: 0 }, 'The best one: within 10 % (lowest against highest, the manual).'],
     [{ rule: 'spread-watch', ...spread, method: 'each-vs-others', amount: 8 }, '8 % from the mean of the others: past the watch line of 7 %, within 10 % (each against the mean of the others, the manual).'],
-    [{ rule: 'spread-too-close', ...spread, method: 'difference', amount: psi(15), limit: psi(15), source: house }, '15 psi under the best one, too close to 15 psi to call (plain difference, house rule). Repeat it, or use a finer gauge.'],
+    [{ rule: 'spread-too-close', ...spread, method: 'difference', amount: psi(15), limit: psi(15), source: house, settle: { by: 'finer-gauge' } }, '15 psi under the best one, too close to 15 psi to call (plain difference, house rule). Repeat it, or use a finer gauge.'],
     [{ rule: 'stands-above-the-others', method: 'each-vs-mean', amount: 14, limit: 10 }, '14 % above the others (each against the mean of all): carbon here, or the others are low.'],
     [{ rule: 'cold-corrected', readKPa: psi(114), estimateKPa: psi(120) }, 'Read 114 psi cold; about 120 psi warm, give or take 5 %.'],
     [{ rule: 'attempts-averaged', used: 2, of: 2 }, 'Mean of 2 readings that agree.'],
@@ -31,12 +32,22 @@ describe('reasons, in words', () => {
     [{ rule: 'test-doubted', doubt: { which: 'slow-cranking', leastShare: 0.75, crankingRpm: 110 } }, 'It cranked at only 110 rev/min. That alone could explain it.'],
     [{ rule: 'stroke-pattern', pattern: 'climbing', firstShare: 0.34 }, 'First stroke made 34 % of the peak and each stroke added: rings or bore, or a long hose.'],
     [{ rule: 'stroke-pattern', pattern: 'flat-low', firstShare: 0.8 }, 'First stroke made 80 % of the peak and it never built: valve, head gasket or crack.'],
-    [{ rule: 'leak-missed', ...leak, holeMm: 1.1 }, '34 % ± 3 leaks away, a 1.1 mm hole: more than 30 % (house rule).'],
+    [{ rule: 'leak-missed', ...leak, holeMm: 1.1 }, '34 % ± 3 leaks away, a 1.10 mm hole: more than 30 % (house rule).'],
     [{ rule: 'leak-watch', ...leak, percent: 15 }, '15 % ± 3 leaks away: past 10 %, acceptable; a fault starts at 30 % (house rule).'],
     [{ rule: 'leak-watch', ...leak, percent: 25 }, '25 % ± 3 leaks away: past 10 %, poor; a fault starts at 30 % (house rule).'],
     [{ rule: 'wrong-stroke-suspected', percent: 92, exhaustLoud: true }, '92 % lost, loud at the exhaust: the piston may stand on the wrong stroke. Turn one full revolution and read it again, or confirm top dead centre.'],
+    [{ rule: 'leak-too-close', ...leak, percent: 30, holeMm: 1.02, holeDoubtMm: 0.02, settle: { by: 'repeat', times: 2 } }, '30 % ± 3 leaks away, a 1.02 ± 0.04 mm hole, too close to 30 % to call (house rule). Zero the tester. 2 more readings should settle it.'],
+    [{ rule: 'crank-turned' }, 'The needle came to rest and then ran away: the crank turned under the air. Lock it and start again.'],
+    [{ rule: 'hold-met', ...hold }, '0.2 psi ± 0.1 psi of pressure lost in 180 s: within 0.5 psi (the manual).'],
+    [{ rule: 'hold-missed', ...hold, mode: 'vacuum', case: '2', netDropKPa: psi(0.9) }, 'Case of cyl 2: 0.9 psi ± 0.1 psi of vacuum lost in 180 s: more than 0.5 psi (the manual). Soapy water shows where.'],
+    [{ rule: 'hold-too-close', ...hold, netDropKPa: psi(0.5), settle: { by: 'longer-watch', seconds: 180 } }, '0.5 psi ± 0.1 psi of pressure lost in 180 s, too close to 0.5 psi to call (the manual). Watch it for 180 s.'],
+    [{ rule: 'hold-watched-once' }, 'Looked at once only. Watch it for the whole hold time.'],
+    [{ rule: 'spread-met', ...spread, amount: 12, limit: 20, source: house, others: [{ school: { matter: 'spread-limit', percent: 10 }, state: 'low' }, { school: { matter: 'spread-method', method: 'each-vs-mean' }, state: 'unproven' }] }, '12 % under the best one: within 20 % (lowest against highest, house rule). Another school, a limit of 10 % (powersports and outboards), would call it low. Another school, each against the mean of all, would call it undecided.'],
+    [{ rule: 'leak-watch', ...leak, percent: 18, others: [{ school: { matter: 'leak-limit', sound: 10, fault: 15 }, state: 'low' }] }, '18 % ± 3 leaks away: past 10 %, acceptable; a fault starts at 30 % (house rule). Another school, 10 % sound and 15 % a fault, would call it low.'],
+    [{ rule: 'no-minimum', source: house, others: [{ school: { matter: 'compression', school: 'over 60' }, state: 'low' }, { school: { matter: 'temperature', school: 'cold' }, state: 'low' }] }, 'Rule of thumb: house rule gives no minimum to hold it against. Another school, over 60 or taking the figures as for a cold engine, would call it low.'],
+    [{ rule: 'wet-response', rise: 0.09, to: 0.09, response: 'undecided', school: 'any-clear-rise', others: [{ school: 'ten-percent', response: 'absent' }] }, 'Oil lifted it by 9 %: too little to tell rings from valves (by any clear rise). The school of ten percent as read would say not the rings.'],
     [{ rule: 'heard', at: 'neighbour', level: 2, cylinder: '3' }, 'Air clear at the plug hole of cyl 3: head gasket between them.'],
-    [{ rule: 'wet-response', rise: 0.24, displacement: 0.05, from: 0.19, to: 0.24, response: 'shown' }, 'Oil lifted it by 24 %, of which its own volume explains up to 5 %: rings or bore answer.'],
+    [{ rule: 'wet-response', rise: 0.24, displacement: 0.05, from: 0.19, to: 0.24, response: 'shown', school: 'sealing' }, 'Oil lifted it by 24 %, of which its own volume explains up to 5 %: rings or bore answer.'],
   ])('%#: $rule', (reason, sentence) => { expect(tellReason(reason, 'psi')).toBe(sentence); });
 
   test('the same reason in another unit changes figures, not sense', () => {
@@ -65,6 +76,9 @@ describe('cautions, in words', () => {
     [{ caution: 'adapter-leaks', cylinder: '1' }, /the test, not the engine/],
     [{ caution: 'wet-wets-one-side' }, /low side/],
     [{ caution: 'wet-exaggerated-cold' }, /exaggerates/],
+    [{ caution: 'wet-rises-alike' }, /dry bores rather than worn rings/],
+    [{ caution: 'wet-too-little-oil', cylinder: '2', oilMl: 0.1, doseMl: 0.74 }, /^Cyl 2: 0.1 ml is little for this chamber \(about 0.7 ml\)/],
+    [{ caution: 'wet-on-nothing', cylinder: '2' }, /Go to leak-down/],
     [{ caution: 'wet-volume-unknown', cylinder: '1' }, /lifted by itself/],
   ])('%#: $caution', (caution, words) => { 
     expect(tellCaution(caution, 'psi')).toMatch(words);

@@ -4,19 +4,19 @@ import type { Caution, Reason, Settle } from '../judgement/reason';
 import type { TestDoubt } from '../judgement/test-doubt';
 import type { NextReason, NextTest } from '../plan/next-step';
 import { COVERAGE } from '../quantity/doubt';
-import { formatPressure, type PressureUnit, UNIT_SIGN } from '../quantity/pressure';
+import { formatPressure, fromKPa, UNIT_SIGN, type VacuumUnit } from '../quantity/pressure';
 import type { StrokePattern } from '../reading/strokes';
+import { METHOD_NAME } from './names';
+import { tellOtherResponses, tellOtherwise, WET_SCHOOL } from './schools';
 
 /** Every sentence the judgement can say, in English. Another language is another file with these functions. */
 
-export const METHOD_NAME: Readonly<Record<SpreadMethod, string>> = {
-  'lowest-vs-highest': 'lowest against highest',
-  'each-vs-others': 'each against the mean of the others',
-  'each-vs-mean': 'each against the mean of all',
-  difference: 'plain difference',
-};
+export function tellReason(reason: Reason, unit: VacuumUnit): string {
+  const said = tellRule(reason, unit);
+  return 'others' in reason && reason.others ? `${said} ${reason.rule === 'wet-response' ? tellOtherResponses(reason.others) : tellOtherwise(reason.others)}` : said;
+}
 
-export function tellReason(reason: Reason, unit: PressureUnit): string {
+function tellRule(reason: Reason, unit: VacuumUnit): string {
   const p = (kPa: number) => pressure(kPa, unit);
   switch (reason.rule) {
     case 'not-measured':
@@ -44,7 +44,7 @@ export function tellReason(reason: Reason, unit: PressureUnit): string {
     case 'spread-missed':
       return `${spreadAmount(reason, unit)}: more than ${spreadFigure(reason.method, reason.limit, unit)} (${spreadSchool(reason)}).`;
     case 'spread-too-close':
-      return `${spreadAmount(reason, unit)}, too close to ${spreadFigure(reason.method, reason.limit, unit)} to call (${spreadSchool(reason)}). Repeat it, or use a finer gauge.`;
+      return `${spreadAmount(reason, unit)}, too close to ${spreadFigure(reason.method, reason.limit, unit)} to call (${spreadSchool(reason)}). ${tellSettle(reason.settle)}`;
     case 'stands-above-the-others':
       return `${spreadFigure(reason.method, reason.amount, unit)} above the others (${METHOD_NAME[reason.method]}): carbon here, or the others are low.`;
     case 'cold-corrected':
@@ -66,7 +66,17 @@ export function tellReason(reason: Reason, unit: PressureUnit): string {
     case 'leak-missed':
       return `${leak(reason)}: more than ${percent(reason.fault)} (${schoolOf(reason.source)}).`;
     case 'leak-too-close':
-      return `${leak(reason)}, too close to ${percent(reason.fault)} to call (${schoolOf(reason.source)}). Zero the tester and read it again.`;
+      return `${leak(reason)}, too close to ${percent(reason.fault)} to call (${schoolOf(reason.source)}). Zero the tester. ${tellSettle(reason.settle)}`;
+    case 'crank-turned':
+      return 'The needle came to rest and then ran away: the crank turned under the air. Lock it and start again.';
+    case 'hold-met':
+      return `${hold(reason, unit)}: within ${held(reason.limitKPa, unit)} (${schoolOf(reason.source)}).`;
+    case 'hold-missed':
+      return `${hold(reason, unit)}: more than ${held(reason.limitKPa, unit)} (${schoolOf(reason.source)}). Soapy water shows where.`;
+    case 'hold-too-close':
+      return `${hold(reason, unit)}, too close to ${held(reason.limitKPa, unit)} to call (${schoolOf(reason.source)}). ${tellSettle(reason.settle)}`;
+    case 'hold-watched-once':
+      return 'Looked at once only. Watch it for the whole hold time.';
     case 'wrong-stroke-suspected':
       return `${percent(reason.percent)} lost${reason.exhaustLoud ? ', loud at the exhaust' : ''}: the piston may stand on the wrong stroke. Turn one full revolution and read it again, or confirm top dead centre.`;
     case 'heard':
@@ -74,10 +84,18 @@ export function tellReason(reason: Reason, unit: PressureUnit): string {
     case 'intake-or-breather':
       return 'The breather hose was still on: air past the rings hisses at the intake too. Pull it off and listen again.';
     case 'wet-response':
-      return `Oil lifted it by ${percent(100 * reason.rise)}${reason.displacement === undefined ? '' : `, of which its own volume explains up to ${percent(100 * reason.displacement)}`}: ${WET_SAYS[reason.response]}.`;
+      return `Oil lifted it by ${percent(100 * reason.rise)}${reason.displacement === undefined ? '' : `, of which its own volume explains up to ${percent(100 * reason.displacement)}`}: ${WET_SAYS[reason.response]}${reason.school === 'sealing' ? '' : ` (by ${WET_SCHOOL[reason.school]})`}.`;
     case 'stroke-pattern':
       return tellPattern(reason.pattern, reason.firstShare);
   }
+}
+
+/** `-0.2 psi`: a crankcase gauge is read finer than the others. */
+const held = (kPa: number, unit: VacuumUnit) => `${fromKPa(kPa, unit).toFixed(unit === 'bar' || unit === 'kgf/cm2' ? 3 : 1)} ${UNIT_SIGN[unit]}`;
+
+function hold(reason: { mode: 'pressure' | 'vacuum'; case?: string; netDropKPa: number; doubtKPa: number; holdSeconds: number }, unit: VacuumUnit): string {
+  const where = reason.case === undefined ? '' : `Case of cyl ${reason.case}: `;
+  return `${where}${held(reason.netDropKPa, unit)} ± ${held(COVERAGE * reason.doubtKPa, unit)} of ${reason.mode} lost in ${reason.holdSeconds} s`;
 }
 
 const WET_SAYS = {
@@ -99,8 +117,8 @@ const HEARD_SAYS: Readonly<Record<HeardAt, string>> = {
 const heardAt = (at: HeardAt) => (at === 'neighbour' ? 'plug hole' : at === 'head-joint' ? 'head joint' : at);
 
 /** `34 % ± 3 leaks away, a 1.1 mm hole` */
-function leak(reason: { percent: number; doubt: number; holeMm?: number }): string {
-  const hole = reason.holeMm === undefined ? '' : `, a ${reason.holeMm.toFixed(1)} mm hole`;
+function leak(reason: { percent: number; doubt: number; holeMm?: number; holeDoubtMm?: number }): string {
+  const hole = reason.holeMm === undefined ? '' : `, a ${reason.holeMm.toFixed(2)}${reason.holeDoubtMm === undefined ? '' : ` ± ${(COVERAGE * reason.holeDoubtMm).toFixed(2)}`} mm hole`;
   return `${percent(reason.percent)} ± ${(COVERAGE * reason.doubt).toFixed(0)} leaks away${hole}`;
 }
 
@@ -109,6 +127,7 @@ const schoolOf = (source: LimitSource) => (source.kind === 'book' ? source.name 
 function tellSettle(settle: Settle): string {
   switch (settle.by) {
     case 'repeat': return `${settle.times === 1 ? 'One more reading' : `${settle.times} more readings`} should settle it.`;
+    case 'longer-watch': return `Watch it for ${settle.seconds} s.`;
     case 'warm-engine': return 'A warm engine would settle it.';
     case 'finer-gauge': return 'Repeat it, or use a finer gauge.';
   }
@@ -133,7 +152,7 @@ function tellDoubt(doubt: TestDoubt): string {
   }
 }
 
-export function tellCaution(caution: Caution, unit: PressureUnit): string {
+export function tellCaution(caution: Caution, unit: VacuumUnit): string {
   const p = (kPa: number) => pressure(kPa, unit);
   switch (caution.caution) {
     case 'scale-unsuitable':
@@ -164,6 +183,12 @@ export function tellCaution(caution: Caution, unit: PressureUnit): string {
       return 'A cold dry bore exaggerates what oil does, on all cylinders alike.';
     case 'wet-volume-unknown':
       return `Cyl ${caution.cylinder}: without the dose and the chamber's volume nobody can say how much the oil lifted by itself.`;
+    case 'wet-rises-alike':
+      return 'Oil lifted every cylinder alike: dry bores rather than worn rings. Warm it or let it stand oiled, and test again.';
+    case 'wet-too-little-oil':
+      return `Cyl ${caution.cylinder}: ${caution.oilMl} ml is little for this chamber (about ${caution.doseMl.toFixed(1)} ml); oil that never reached the far wall proves nothing.`;
+    case 'wet-on-nothing':
+      return `Cyl ${caution.cylinder} makes nothing dry, so oil cannot tell anything. Go to leak-down.`;
     case 'needle-fell':
       return `Cyl ${caution.cylinder}: the needle fell at stroke ${caution.stroke}. The tester's own valve leaks; the peak still counts.`;
     case 'not-all-measured':
@@ -196,11 +221,11 @@ export function tellNext(reason: NextReason): string {
 }
 
 /** `112 psi ± 8` */
-function figure(reason: { estimateKPa: number; doubtKPa: number }, unit: PressureUnit): string {
+function figure(reason: { estimateKPa: number; doubtKPa: number }, unit: VacuumUnit): string {
   return `${pressure(reason.estimateKPa, unit)} ± ${formatPressure(COVERAGE * reason.doubtKPa, unit)}`;
 }
 
-export function pressure(kPa: number, unit: PressureUnit): string {
+export function pressure(kPa: number, unit: VacuumUnit): string {
   return `${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`;
 }
 
@@ -218,7 +243,7 @@ export function cylinders(ids: readonly string[]): string {
   return ids.length < 2 ? `cyl ${last}` : `cyl ${ids.slice(0, -1).join(', ')} and ${last}`;
 }
 
-function spreadAmount(reason: { method: SpreadMethod; amount: number }, unit: PressureUnit): string {
+function spreadAmount(reason: { method: SpreadMethod; amount: number }, unit: VacuumUnit): string {
   const amount = spreadFigure(reason.method, reason.amount, unit);
   switch (reason.method) {
     case 'lowest-vs-highest':
@@ -229,7 +254,7 @@ function spreadAmount(reason: { method: SpreadMethod; amount: number }, unit: Pr
 }
 
 /** A spread in the method's own measure; `amount` in percent, or in kPa for the plain difference. */
-export function spreadFigure(method: SpreadMethod, amount: number, unit: PressureUnit): string {
+export function spreadFigure(method: SpreadMethod, amount: number, unit: VacuumUnit): string {
   return method === 'difference' ? pressure(amount, unit) : percent(amount);
 }
 

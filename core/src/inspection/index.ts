@@ -1,0 +1,3 @@
+export * from './bore';
+export * from './inspection';
+export * from './judge-inspections';

@@ -1,0 +1,50 @@
+import type { Inspected, JudgedInspection, Says } from '../inspection/inspection';
+import { UNIT_SIGN } from '../quantity/pressure';
+import { sourceName } from './sentences';
+
+/** Sentences about the other gauges on the cart. */
+
+const SAYS: Readonly<Record<Says, string>> = {
+  'does-not-breathe': 'Cranking it is fine, running it is not: it does not breathe. Cam lobe, blocked exhaust, or a port that stays shut',
+  'burnt-or-held-open-valve': 'A flick that comes back each time is one valve that does not seat',
+  'sticking-valve-or-guide': 'A flick now and then is a sticking valve or a worn guide',
+  'mixture-or-timing': 'A slow sway is mixture or timing',
+  'steady-and-low': 'Steady but low: late timing, rings all round, or air leaking in',
+  'pump-filter-or-regulator': 'Pump, filter or regulator',
+  'return-or-regulator': 'Regulator, or the return is blocked',
+  'leaks-back': 'It leaks back: check valve, an injector, or a joint. Find it before you crank over open fuel',
+  'valve-held-open': 'Tight: hot, the valve may not close. It costs compression and burns the seat',
+  'valve-opens-late': 'Loose: the valve opens late and not as far, and hammers',
+  'bore-worn': 'Worn past the book: new rings alone will not hold',
+  'rings-worn': 'Rings or bore are worn',
+  'ring-ends-butt': 'Ring ends will butt when hot, and seize',
+  'book-temperature-differs': 'The book gives clearances at another engine temperature',
+};
+
+const OF: Readonly<Record<Exclude<Inspected['of'], 'valve-clearance' | 'ring-gap' | 'fuel-pressure-lost'>, string>> = {
+  'idle-compression': 'compression at idle', 'snap-compression': 'compression on a snapped throttle', 'manifold-vacuum': 'manifold vacuum',
+  'fuel-pressure': 'fuel pressure', bore: 'bore at its widest', taper: 'taper', ovality: 'ovality',
+};
+
+/** What was measured, in a few words: `exhaust valve 2 clearance`. */
+export function inspectedName(what: Inspected): string {
+  switch (what.of) {
+    case 'valve-clearance': return `${what.valve} valve${what.number === undefined ? '' : ` ${what.number}`} clearance`;
+    case 'ring-gap': return `${what.ring} ring gap`;
+    case 'fuel-pressure-lost': return `fuel pressure lost${what.seconds > 0 ? ` in ${what.seconds} s` : ''}`;
+    default: return OF[what.of];
+  }
+}
+
+export function tellInspection(one: JudgedInspection): string {
+  const decimals = one.unit === 'mm' ? 2 : one.unit === 'bar' || one.unit === 'kgf/cm2' ? 2 : one.unit === 'inHg' ? 1 : 0;
+  const sign = one.unit === 'mm' ? 'mm' : UNIT_SIGN[one.unit];
+  const figure = (n: number) => n.toFixed(decimals);
+  const where = one.cylinder === null ? '' : `Cyl ${one.cylinder}: `;
+  const name = inspectedName(one);
+  const head = `${where}${where ? name : name.charAt(0).toUpperCase() + name.slice(1)} ${figure(one.figure)} ± ${one.plusMinus.toFixed(Math.max(1, decimals))} ${sign}`;
+  const { min, max } = one;
+  const book = min === undefined && max === undefined ? '' : ` (${one.source ? sourceName(one.source) : ''}: ${min === undefined ? `up to ${figure(max ?? 0)}` : max === undefined ? `${figure(min)} and up` : `${figure(min)} to ${figure(max)}`} ${sign})`;
+  const verdict = !book ? ', with no figure in the book to hold it against' : one.state === 'sound' ? ' is within the book' : one.state === 'low' ? ' is outside the book' : ' is too close to the book to call';
+  return [`${head}${verdict}${book}.`, ...one.says.map((says) => `${SAYS[says]}.`)].join(' ');
+}
