@@ -10,5 +10,6 @@ export * from './plan';
 export * from './quantity';
 export * from './reading';
 export * from './spread';
+export * from './trend';
 export * from './wet';
 export * from './wording';

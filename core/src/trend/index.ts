@@ -1,0 +1,2 @@
+export * from './theil-sen';
+export * from './trend';
