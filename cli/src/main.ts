@@ -1,6 +1,7 @@
 import { rugged } from './rugged';
 
-const { code, out, err } = rugged(process.argv.slice(2));
-if (err) process.stderr.write(`${err}\n`);
-process.exitCode = code;
-if (out) process.stdout.write(`${out}\n`);
+void rugged(process.argv.slice(2)).then(({ code, out, err }) => {
+  if (err) process.stderr.write(`${err}\n`);
+  process.exitCode = code;
+  if (out) process.stdout.write(`${out}\n`);
+});

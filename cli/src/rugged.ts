@@ -1,6 +1,7 @@
-import { readFileSync } from 'node:fs';
+import { createReadStream, readFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
 import { readJobFile } from '@rugged/contract/jobfile';
-import { InputError } from '@rugged/core/quantity';
+import { InputError, PRESSURE_UNITS, type PressureUnit } from '@rugged/core/quantity';
 import { judge } from '@rugged/core/judgement';
 
 /** Exit codes of the command: done, wrong input, not in this version. */
@@ -8,33 +9,49 @@ const DONE = 0;
 const BAD_INPUT = 2;
 const NOT_IN_THIS_VERSION = 3;
 
-const USAGE = 'usage: rugged judge FILE    (FILE may be - for standard input)';
+const USAGE = 'usage: rugged judge FILE | rugged trace FILE.csv [--unit psi|kPa|bar|kgf/cm2]    (FILE may be - for standard input)';
 
 export interface Outcome { code: number; out?: string; err?: string }
 
-type Command = (path: string) => unknown;
+type Command = (path: string, options: { unit?: PressureUnit }) => unknown;
 
 const COMMANDS: Readonly<Record<string, Command>> = {
   judge: (path) => judge(readJobFile(readText(path))),
+  // Only a trace needs the CSV parser: the other commands start without it.
+  trace: async (path, options) => (await import('@rugged/contract/trace')).readTrace(path === '-' ? process.stdin : createReadStream(path), options),
 };
 /** Named by the format, written later. */
-const LATER: readonly string[] = ['plan', 'decide', 'simulate', 'trace'];
+const LATER: readonly string[] = ['plan', 'decide', 'simulate'];
 
 /** Runs one command. Bad input never shows a stack, only one line with file, field and reason. */
-export function rugged(args: readonly string[]): Outcome {
-  const [name, path, ...rest] = args;
-  if (name === undefined || name === '--help' || name === '-h') return { code: name === undefined ? BAD_INPUT : DONE, err: USAGE };
+export async function rugged(args: readonly string[]): Promise<Outcome> {
+  const asked = read(args);
+  if (!asked) return { code: BAD_INPUT, err: USAGE };
+  const { words: [name, path, ...rest], unit } = asked;
+  if (name === undefined || asked.help) return { code: asked.help ? DONE : BAD_INPUT, err: USAGE };
   if (LATER.includes(name)) return { code: NOT_IN_THIS_VERSION, err: `rugged: ${name} is not in this version` };
   const command = COMMANDS[name];
   if (!command) return { code: BAD_INPUT, err: `rugged: there is no command ${name}. ${USAGE}` };
   if (path === undefined || rest.length > 0) return { code: BAD_INPUT, err: USAGE };
+  if (unit !== undefined && !isUnit(unit)) return { code: BAD_INPUT, err: `rugged: --unit: must be one of ${PRESSURE_UNITS.join(', ')}` };
   try {
-    return { code: DONE, out: JSON.stringify(command(path), null, 2) };
+    return { code: DONE, out: JSON.stringify(await command(path, unit === undefined ? {} : { unit }), null, 2) };
   } catch (error) {
     if (error instanceof InputError) return { code: BAD_INPUT, err: oneLine(`${path}: ${error.field}: ${error.reason}`) };
     throw error;
   }
 }
+
+function read(args: readonly string[]): { words: string[]; unit?: string; help: boolean } | undefined {
+  try {
+    const { positionals, values } = parseArgs({ args: [...args], allowPositionals: true, options: { unit: { type: 'string' }, help: { type: 'boolean', short: 'h' } } });
+    return { words: positionals, help: values.help === true, ...(values.unit === undefined ? {} : { unit: values.unit }) };
+  } catch {
+    return undefined;
+  }
+}
+
+const isUnit = (text: string): text is PressureUnit => (PRESSURE_UNITS as readonly string[]).includes(text);
 
 function readText(path: string): string {
   try {

@@ -14,8 +14,8 @@ const good = {
   tests: [{ kind: 'compression', engineTemperature: 'warm', throttle: 'open', readings: [{ cylinder: '1', unit: 'psi', peak: 142 }, { cylinder: '2', unit: 'psi', peak: 112 }] }],
 };
 
-test('judge prints the verdict as JSON', () => {
-  const { code, out, err } = rugged(['judge', file(good)]);
+test('judge prints the verdict as JSON', async () => {
+  const { code, out, err } = await rugged(['judge', file(good)]);
   expect([code, err]).toEqual([0, undefined]);
   const verdict = JSON.parse(out ?? '') as { engine: unknown; cylinders: { state: string }[] };
   expect(verdict.cylinders.map(({ state }) => state)).toEqual(['sound', 'low']);
@@ -26,8 +26,8 @@ test.each<[string, unknown, RegExp]>([
   ['not JSON', '{', /\(file\): is not JSON/],
   ['text in a number', { ...good, tests: [{ kind: 'compression', readings: [{ cylinder: '1', unit: 'psi', peak: '1' }] }] }, /tests\[0\]\.readings\[0\]\.peak: must be a number/],
   ['a reading that cannot be', { ...good, tests: [{ kind: 'compression', readings: [{ cylinder: '7', unit: 'psi', peak: 1 }] }] }, /tests\[0\]\.readings\[0\]\.cylinder: there is no cylinder 7/],
-])('%s: exit 2, one line with file, field and reason', (_name, content, line) => {
-  const { code, out, err } = rugged(['judge', file(content)]);
+])('%s: exit 2, one line with file, field and reason', async (_name, content, line) => {
+  const { code, out, err } = await rugged(['judge', file(content)]);
   expect(code).toBe(2);
   expect(out).toBeUndefined();
   expect(err).toMatch(line);
@@ -35,15 +35,44 @@ test.each<[string, unknown, RegExp]>([
   expect(err).not.toContain('\n');
 });
 
-test('a missing file is bad input, not a crash', () => {
-  expect(rugged(['judge', path.join(dir, 'nowhere')])).toMatchObject({ code: 2, err: expect.stringContaining('ENOENT') });
+test('a missing file is bad input, not a crash', async () => {
+  expect(await rugged(['judge', path.join(dir, 'nowhere')])).toMatchObject({ code: 2, err: expect.stringContaining('ENOENT') });
 });
-test.each(['plan', 'decide', 'simulate', 'trace'])('%s is not in this version: exit 3', (name) => {
-  expect(rugged([name, 'x'])).toEqual({ code: 3, err: `rugged: ${name} is not in this version` });
+test.each(['plan', 'decide', 'simulate'])('%s is not in this version: exit 3', async (name) => {
+  expect(await rugged([name, 'x'])).toEqual({ code: 3, err: `rugged: ${name} is not in this version` });
 });
-test('anything else explains itself', () => {
-  expect(rugged([])).toMatchObject({ code: 2, err: expect.stringContaining('usage') });
-  expect(rugged(['--help'])).toMatchObject({ code: 0 });
-  expect(rugged(['polish', 'x'])).toMatchObject({ code: 2, err: expect.stringContaining('no command polish') });
-  expect(rugged(['judge'])).toMatchObject({ code: 2 });
+test('anything else explains itself', async () => {
+  expect(await rugged([])).toMatchObject({ code: 2, err: expect.stringContaining('usage') });
+  expect(await rugged(['--help'])).toMatchObject({ code: 0 });
+  expect(await rugged(['polish', 'x'])).toMatchObject({ code: 2, err: expect.stringContaining('no command polish') });
+  expect(await rugged(['judge'])).toMatchObject({ code: 2 });
+});
+
+describe('trace', () => {
+  const csv = (text: string) => { const name = path.join(dir, 'a.csv'); writeFileSync(name, text); return name; };
+  /** Five strokes a second, each a hump to its peak. */
+  const humps = (peaks: readonly number[], line: (ms: number, p: number) => string) => peaks.flatMap((peak, stroke) => Array.from({ length: 200 }, (_, i) => line(200 * stroke + i, peak * Math.exp(-(((i - 100) / 12) ** 2))))).join('\n');
+
+  test('prints strokes, peak, first share, speed in both cycles and the unit of the header', async () => {
+    const { code, out } = await rugged(['trace', csv(`t_ms,pressure (psi)\n${humps([85, 120, 138], (ms, p) => `${ms},${p.toFixed(2)}`)}`)]);
+    expect(code).toBe(0);
+    expect(JSON.parse(out ?? '')).toMatchObject({
+      kind: 'cylinder', unit: 'psi', peak: 138, samples: 600, seconds: expect.closeTo(0.599, 9), strokes: [{ peak: 85 }, { peak: 120 }, { peak: 138 }],
+      firstShare: expect.closeTo(0.616, 3), strokesPerMinute: expect.closeTo(300, 6), crankingRpm: { 'two-stroke': expect.closeTo(300, 6), 'four-stroke': expect.closeTo(600, 6) }, dropouts: [], saturation: [],
+    });
+  });
+  test('semicolons and decimal commas, unit asked for', async () => {
+    const { out } = await rugged(['trace', csv(humps([8, 9, 9], (ms, p) => `${(ms / 1000).toFixed(3)};${p.toFixed(3)}`.replaceAll('.', ','))), '--unit', 'bar']);
+    expect(JSON.parse(out ?? '')).toMatchObject({ unit: 'bar', peak: 9, strokes: [{}, {}, {}] });
+  });
+  test.each<[string, string[], RegExp]>([
+    ['words only', ['trace', 'words'], /\(columns\): needs a time column and a pressure column/],
+    ['a file that is not there', ['trace', 'nowhere'], /\(file\): cannot be read: ENOENT/],
+    ['an unknown unit', ['trace', 'words', '--unit', 'torr'], /--unit: must be one of psi/],
+    ['an unknown option', ['trace', 'words', '--loud'], /usage/],
+  ])('%s: exit 2', async (_, [name, which, ...rest], line) => {
+    const { code, err } = await rugged([name as string, which === 'nowhere' ? path.join(dir, 'nowhere.csv') : csv('a,b\nx,y\n'), ...rest]);
+    expect(code).toBe(2);
+    expect(err).toMatch(line);
+  });
 });

@@ -10,6 +10,7 @@ export * from './plan';
 export * from './quantity';
 export * from './reading';
 export * from './spread';
+export * from './trace';
 export * from './trend';
 export * from './wet';
 export * from './wording';

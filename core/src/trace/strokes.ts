@@ -26,8 +26,10 @@ export interface TraceReading {
 
 /** A stroke that lifts less than this share of the whole range is noise, or the exhaust stroke. */
 const LEAST_LIFT = 0.08;
-/** A held gauge falls by less than this share of its height between strokes. */
-const HELD_FALL = 0.3;
+/** From the first time above the lower share to the last, a held gauge is above the upper one for at least this part. */
+const STARTED = 0.2;
+const NEAR_TOP = 0.6;
+const HELD_SHARE = 0.3;
 /** Each step of a held gauge adds at least this share of the range. */
 const LEAST_STEP = 0.012;
 /** Between two steps the needle rests for at least so long, s, or so many samples. */
@@ -50,9 +52,8 @@ export function readStrokes({ seconds, pressure }: Samples): TraceReading {
   const dropouts = gaps(seconds, pressure, range.interval);
   const lift = LEAST_LIFT * (high - low);
   if (!(high - low > 0)) return { kind: 'cylinder', strokes: [], peak: high, dropouts, saturation: [] };
-  const swings = swingsOf(seconds, pressure, lift);
-  const kind = isHeld(swings, pressure, low) ? 'held' : 'cylinder';
-  const strokes = kind === 'held' ? steps(seconds, pressure, LEAST_STEP * (high - low), range.interval) : swings.map(({ peakAt }) => ({ seconds: seconds[peakAt] as number, peak: pressure[peakAt] as number }));
+  const kind = isHeld(pressure, low, high) ? 'held' : 'cylinder';
+  const strokes = kind === 'held' ? steps(seconds, pressure, LEAST_STEP * (high - low), range.interval) : swings(seconds, pressure, lift);
   const first = strokes[0];
   const peak = Math.max(...strokes.map((stroke) => stroke.peak));
   const perMinute = rate(strokes);
@@ -89,11 +90,9 @@ function usualInterval(seconds: Float64Array): number {
   return some[some.length >> 1] ?? 0;
 }
 
-interface Swing { peakAt: number; /** Lowest sample before the next swing. */ fallsTo: number }
-
-/** Rises of at least `lift` from a low to a high, each with the fall that follows it. */
-function swingsOf(seconds: Float64Array, pressure: Float32Array, lift: number): Swing[] {
-  const swings: Swing[] = [];
+/** Peaks of the rises of at least `lift`. */
+function swings(seconds: Float64Array, pressure: Float32Array, lift: number): Stroke[] {
+  const found: Stroke[] = [];
   let lowest = Infinity;
   let highest = -Infinity;
   let highestAt = 0;
@@ -103,41 +102,29 @@ function swingsOf(seconds: Float64Array, pressure: Float32Array, lift: number): 
     if (Number.isNaN(p)) continue;
     if (rising) {
       if (p > highest) { highest = p; highestAt = i; }
-      if (p < highest - lift) { swings.push({ peakAt: highestAt, fallsTo: p }); rising = false; lowest = p; }
+      if (p < highest - lift) { found.push({ seconds: seconds[highestAt] as number, peak: highest }); rising = false; lowest = p; }
     } else {
-      if (p < lowest) { lowest = p; const last = swings[swings.length - 1]; if (last) last.fallsTo = p; }
+      if (p < lowest) lowest = p;
       if (p > lowest + lift) { rising = true; highest = p; highestAt = i; }
     }
   }
-  if (rising) swings.push({ peakAt: highestAt, fallsTo: pressure[pressure.length - 1] as number });
-  return swings;
+  if (rising) found.push({ seconds: seconds[highestAt] as number, peak: highest });
+  return found;
 }
 
-/** Held: the needle never falls far between strokes, only when it is released at the end. */
-function isHeld(swings: readonly Swing[], pressure: Float32Array, low: number): boolean {
-  const inside = swings.slice(0, -1);
-  if (inside.length > 0) return inside.every(({ peakAt, fallsTo }) => (pressure[peakAt] as number) - fallsTo < HELD_FALL * ((pressure[peakAt] as number) - low));
-  const only = swings[0];
-  if (!only) return false;
-  // One rise and no more: a held gauge stays up for as long as it took to climb.
-  const top = pressure[only.peakAt] as number;
-  const high = low + 0.7 * (top - low);
-  const start = pressure.findIndex((p) => p > low + 0.2 * (top - low));
-  const end = pressure.findLastIndex((p) => p >= high);
-  const plateaus = countRests(pressure, start, end, LEAST_STEP * (top - low));
-  return plateaus >= 2;
-}
-
-/** Stretches of a rise in which it stood still. */
-function countRests(pressure: Float32Array, from: number, to: number, step: number): number {
-  let rests = 0;
-  let base = pressure[from] as number;
-  let still = 0;
-  for (let i = from + 1; i <= to; i += 1) {
+/** A needle that holds stands high most of the time; a cylinder is near its peak for a moment of each turn only. */
+function isHeld(pressure: Float32Array, low: number, high: number): boolean {
+  const near = low + NEAR_TOP * (high - low);
+  const started = low + STARTED * (high - low);
+  let first = -1;
+  let last = -1;
+  let above = 0;
+  for (let i = 0; i < pressure.length; i += 1) {
     const p = pressure[i] as number;
-    if (Math.abs(p - base) < step) { still += 1; if (still === REST_SAMPLES) rests += 1; } else { base = p; still = 0; }
+    if (p >= started) { if (first < 0) first = i; last = i; }
+    if (p >= near) above += 1;
   }
-  return rests;
+  return above > HELD_SHARE * (last - first + 1);
 }
 
 /** Heights to which a held gauge climbed, one a stroke. A new stroke begins when it rises after a rest. */

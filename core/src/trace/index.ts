@@ -1,0 +1,3 @@
+export * from './collect';
+export * from './columns';
+export * from './strokes';
