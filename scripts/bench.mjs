@@ -3,6 +3,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensureWebApp } from './build.mjs';
+import { ensureBundle } from './bundle.mjs';
 import { ensurePackages, projectDir, say } from './packages.mjs';
 
 ensurePackages();
@@ -23,6 +24,10 @@ async function load(name) {
 const wanted = process.argv.slice(2);
 const benches = [
   ['judge', async () => (await load('judge')).default()],
+  ['trace', async () => {
+    await ensureBundle('rugged');
+    return (await load('trace')).default(projectDir);
+  }],
   ['bench-answer', async () => {
     const { startDatabase } = await import('./database.mjs');
     const database = await startDatabase({ projectDir, name: 'pg-bench', log: () => undefined });

@@ -13,18 +13,22 @@ const USAGE = 'usage: rugged judge FILE | rugged trace FILE.csv [--unit psi|kPa|
 
 export interface Outcome { code: number; out?: string; err?: string }
 
-type Command = (path: string, options: { unit?: PressureUnit }) => unknown;
+/** How a file's text is had: by its path, or `-` for standard input. */
+export type ReadText = (path: string) => string;
+
+interface Options { unit?: PressureUnit; readText: ReadText }
+type Command = (path: string, options: Options) => unknown;
 
 const COMMANDS: Readonly<Record<string, Command>> = {
-  judge: (path) => judge(readJobFile(readText(path))),
+  judge: (path, { readText }) => judge(readJobFile(readText(path))),
   // Only a trace needs the CSV parser: the other commands start without it.
-  trace: async (path, options) => (await import('@rugged/contract/trace')).readTrace(path === '-' ? process.stdin : createReadStream(path), options),
+  trace: async (path, { unit }) => (await import('@rugged/contract/trace')).readTrace(path === '-' ? process.stdin : createReadStream(path), unit ? { unit } : {}),
 };
 /** Named by the format, written later. */
 const LATER: readonly string[] = ['plan', 'decide', 'simulate'];
 
 /** Runs one command. Bad input never shows a stack, only one line with file, field and reason. */
-export async function rugged(args: readonly string[]): Promise<Outcome> {
+export async function rugged(args: readonly string[], readText: ReadText = textOf): Promise<Outcome> {
   const asked = read(args);
   if (!asked) return { code: BAD_INPUT, err: USAGE };
   const { words: [name, path, ...rest], unit } = asked;
@@ -35,7 +39,7 @@ export async function rugged(args: readonly string[]): Promise<Outcome> {
   if (path === undefined || rest.length > 0) return { code: BAD_INPUT, err: USAGE };
   if (unit !== undefined && !isUnit(unit)) return { code: BAD_INPUT, err: `rugged: --unit: must be one of ${PRESSURE_UNITS.join(', ')}` };
   try {
-    return { code: DONE, out: JSON.stringify(await command(path, unit === undefined ? {} : { unit }), null, 2) };
+    return { code: DONE, out: JSON.stringify(await command(path, { readText, ...(unit === undefined ? {} : { unit }) }), null, 2) };
   } catch (error) {
     if (error instanceof InputError) return { code: BAD_INPUT, err: oneLine(`${path}: ${error.field}: ${error.reason}`) };
     throw error;
@@ -53,7 +57,7 @@ function read(args: readonly string[]): { words: string[]; unit?: string; help: 
 
 const isUnit = (text: string): text is PressureUnit => (PRESSURE_UNITS as readonly string[]).includes(text);
 
-function readText(path: string): string {
+function textOf(path: string): string {
   try {
     return readFileSync(path === '-' ? 0 : path, 'utf8');
   } catch (error) {

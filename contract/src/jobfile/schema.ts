@@ -8,12 +8,17 @@ import Joi from 'joi';
 
 type TestKind = JobTest['kind'];
 
-const figure = () => Joi.number().min(0);
-const percent = () => Joi.number().min(0).max(100);
+/** Nothing in a workshop is smaller or larger than this and not a slip: beyond it sums lose their sense. */
+const SMALLEST = 1e-6;
+const LARGEST = 1e6;
+const notTiny: Joi.CustomValidator<number> = (value, helpers) => (value > 0 && value < SMALLEST ? helpers.error('number.min', { limit: SMALLEST }) : value);
+const figure = () => Joi.number().min(0).max(LARGEST).custom(notTiny);
+const positive = (most = LARGEST) => Joi.number().positive().max(most).custom(notTiny);
+const percent = () => figure().max(100);
 const unit = () => Joi.string().valid(...PRESSURE_UNITS);
 const temperature = () => Joi.string().valid('cold', 'warm');
 const vacuumUnit = () => Joi.string().valid(...PRESSURE_UNITS, 'inHg');
-const mm = () => Joi.number().min(0).max(1000);
+const mm = () => figure().max(1000);
 const rangeMm = () => Joi.object({ minMm: mm(), maxMm: mm() });
 const cylinder = () => Joi.string().min(1).max(12);
 
@@ -28,10 +33,10 @@ export const engineFields = {
   firingOrder: Joi.array().items(cylinder()),
   firingIntervals: Joi.array().items(Joi.number().min(0).max(720)),
   rotation: Joi.string().valid('clockwise', 'anticlockwise'),
-  boreMm: Joi.number().positive().max(500),
-  strokeMm: Joi.number().positive().max(500),
-  conrodMm: Joi.number().positive().max(1000),
-  compressionRatio: Joi.number().greater(1).max(30),
+  boreMm: positive(500),
+  strokeMm: positive(500),
+  conrodMm: positive(1000),
+  compressionRatio: Joi.number().min(1.01).max(30),
   ratioBasis: Joi.string().valid('geometric', 'port-closing'),
   compressionRelease: Joi.string().valid(...RELEASES),
   cooling: Joi.string().valid(...COOLINGS),
@@ -62,14 +67,14 @@ export const bookFields = {
   leakage: Joi.object({ maxPercent: percent().required() }),
   crankcase: Joi.object({
     unit: unit().required(),
-    pressure: Joi.number().positive().required(),
-    maximum: Joi.number().positive(),
-    holdSeconds: Joi.number().positive().required(),
+    pressure: positive().required(),
+    maximum: positive(),
+    holdSeconds: positive().required(),
     maxDrop: figure().required(),
   }),
   runningCompression: Joi.object({ unit: unit().required(), idleMin: figure(), snapMin: figure() }),
   manifoldVacuum: Joi.object({ unit: vacuumUnit().required(), min: figure().required(), max: figure() }),
-  fuelPressure: Joi.object({ unit: unit().required(), min: figure().required(), max: figure(), holdSeconds: Joi.number().positive(), maxDrop: figure() }),
+  fuelPressure: Joi.object({ unit: unit().required(), min: figure().required(), max: figure(), holdSeconds: positive(), maxDrop: figure() }),
   valveClearance: Joi.object({ engineTemperature: temperature(), intake: rangeMm(), exhaust: rangeMm() }),
   bore: Joi.object({ maxMm: mm(), maxTaperMm: mm(), maxOvalityMm: mm() }),
   ringGap: rangeMm(),
@@ -85,7 +90,7 @@ export const houseRulesSchema = Joi.object<Partial<HouseRules>>({
   leakSoundPercent: percent(),
   leakWatchPercent: percent(),
   leakFaultPercent: percent(),
-  leakSupplyKPa: Joi.number().positive().max(1000),
+  leakSupplyKPa: positive(1000),
   ...Object.fromEntries(Object.entries(SCHOOLS).map(([matter, schools]) => [matter, Joi.string().valid(...schools)])),
 });
 
@@ -97,8 +102,8 @@ export const siteSchema = Joi.object<Site>({
 export const testerFields = {
   name: Joi.string().min(1).max(80),
   unit: unit(),
-  fullScale: Joi.number().positive(),
-  division: Joi.number().positive(),
+  fullScale: positive(),
+  division: positive(),
   accuracyPercentOfFullScale: Joi.number().min(0).max(20),
   valveAtEngineEnd: Joi.boolean(),
   hoseVolumeCm3: figure().max(1000),
@@ -112,14 +117,14 @@ export const compressionReadingFields = {
   strokes: Joi.array().items(figure()).max(60),
   per: Joi.string().valid('stroke', 'pull'),
   wet: Joi.boolean(),
-  oilMl: Joi.number().min(0).max(200),
+  oilMl: figure().max(200),
 };
 
 export const compressionConditions = {
   engineTemperature: temperature(),
   throttle: Joi.string().valid('open', 'closed'),
   plugs: Joi.string().valid('all-out', 'one-out'),
-  crankingRpm: Joi.number().positive().max(5000),
+  crankingRpm: positive(5000),
   tester: testerSchema,
 };
 
@@ -132,11 +137,11 @@ const compressionTest = Joi.object({
 const leakdownTest = Joi.object({
   kind: Joi.string().valid('leakdown').required(),
   engineTemperature: temperature(),
-  tester: Joi.object({ ...testerFields, orificeMm: Joi.number().positive().max(10) }),
+  tester: Joi.object({ ...testerFields, orificeMm: positive(10) }),
   readings: Joi.array().items(Joi.object({
     cylinder: cylinder().required(),
     unit: unit().required(),
-    supply: Joi.number().positive().required(),
+    supply: positive().required(),
     cylinderPressure: figure(),
     percent: percent(),
     tdcConfirmed: Joi.boolean(),
@@ -171,7 +176,7 @@ const inspection = (kind: string, reading: Joi.PartialSchemaMap, more: Joi.Parti
   ...more,
   readings: Joi.array().items(Joi.object(reading)).max(2000).required(),
 });
-const stepMm = Joi.number().positive().max(1);
+const stepMm = positive(1);
 
 const KIND_OF_TEST = {
   compression: compressionTest,
@@ -179,9 +184,9 @@ const KIND_OF_TEST = {
   crankcase: crankcaseTest,
   'running-compression': inspection('running-compression', { cylinder: cylinder().required(), unit: unit().required(), idle: figure(), snap: figure() }),
   'manifold-vacuum': inspection('manifold-vacuum', {
-    unit: vacuumUnit().required(), depth: figure().required(), needle: Joi.string().valid(...NEEDLES), rpm: Joi.number().positive().max(20_000),
+    unit: vacuumUnit().required(), depth: figure().required(), needle: Joi.string().valid(...NEEDLES), rpm: positive(20_000),
   }),
-  'fuel-pressure': inspection('fuel-pressure', { unit: unit().required(), pressure: figure().required(), held: figure(), heldSeconds: Joi.number().positive().max(86_400) }),
+  'fuel-pressure': inspection('fuel-pressure', { unit: unit().required(), pressure: figure().required(), held: figure(), heldSeconds: positive(86_400) }),
   'valve-clearance': inspection('valve-clearance', {
     cylinder: cylinder().required(), valve: Joi.string().valid('intake', 'exhaust').required(), number: Joi.number().integer().min(1).max(8), mm: mm().required(),
   }, { engineTemperature: temperature(), stepMm }),

@@ -17,6 +17,9 @@ const HIGHEST_PSI = 10;
 /** Without a book: three minutes, and a loss of half a psi. */
 const RULE_OF_THUMB = { holdSeconds: 180, maxDropKPa: toKPa(0.5, 'psi') } as const;
 
+/** Looks closer together than this are one look. */
+const LEAST_SECONDS = 1;
+
 interface HoldLimits { holdSeconds: number; maxDropKPa: number; highestKPa: number; source: LimitSource }
 
 function holdLimits(books: readonly Book[]): HoldLimits {
@@ -63,15 +66,15 @@ function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number
   const tell = (reason: Reason): Told<Reason> => ({ ...reason, text: tellReason(reason, unit) });
   const head = { mode, unit, ...(test.case === undefined ? {} : { case: test.case }), holdSeconds, limit: shown(maxDropKPa), source };
   const samples = test.samples.map(({ seconds, value, celsius }) => ({ seconds, kPa: toKPa(value, unit), ...(celsius === undefined ? {} : { celsius }) }));
-  const times = new Set(samples.map(({ seconds }) => seconds));
+  const times = samples.map(({ seconds }) => seconds);
+  const span = Math.max(...times) - Math.min(...times);
   // One look at the gauge proves nothing; it is no mistake either.
-  if (times.size < 2) return { ...head, state: 'unproven', drop: null, netDrop: null, plusMinus: null, reasons: [tell({ rule: 'hold-watched-once' })] };
+  if (span < LEAST_SECONDS) return { ...head, state: 'unproven', drop: null, netDrop: null, plusMinus: null, reasons: [tell({ rule: 'hold-watched-once' })] };
   const dropKPa = dropAt(samples, holdSeconds);
   const rigKPa = (toKPa(test.rigDropPerMinute ?? 0, unit) * holdSeconds) / 60;
   const netKPa = dropKPa - rigKPa;
   const celsius = samples.flatMap((sample) => sample.celsius ?? []);
   const drift = celsius.length < 2 ? 0 : temperatureDriftKPa(atmosphereKPa + (mode === 'pressure' ? 1 : -1) * (samples[0]?.kPa ?? 0), Math.max(...celsius) - Math.min(...celsius));
-  const span = Math.max(...times) - Math.min(...times);
   // Both ends are read between the same marks; a short watch stretches their doubt to the hold time.
   const stretch = Math.max(1, holdSeconds / span);
   const marks = Math.SQRT2 * divisionDoubtKPa(crankcaseGauge(test.tester)) * stretch;

@@ -10,6 +10,9 @@ import type { JudgedWet } from './judgement';
 import type { DryMeasure } from './measure';
 import type { Caution } from './reason';
 
+/** A needle that lifts less than this has not moved. */
+const NOTHING_KPA = 1;
+
 /** The latest wet reading of a cylinder and its place in the job. */
 function wetReadingOf(job: JobFile, cylinder: string): { reading: CompressionReading; field: string } | undefined {
   const tests = job.tests ?? [];
@@ -30,7 +33,7 @@ export function judgeWet(
   job: JobFile, dry: DryMeasure, row: readonly DryMeasure[], school: SchoolOf<'wetRiseSchool'>, atmosphereKPa: number,
 ): JudgedWet | undefined {
   const latest = wetReadingOf(job, dry.cylinder);
-  if (!latest || dry.counted.kPa <= 0) return undefined;
+  if (!latest || dry.counted.kPa < NOTHING_KPA) return undefined;
   const { reading, field } = latest;
   const volumes = volumesOf(job.engine);
   const { oilMl } = reading;
@@ -63,7 +66,7 @@ const TEN_PERCENT = 0.1 - 1e-9;
 
 /** Traps of a wet test that this job may have fallen into. */
 export function wetCautions(job: JobFile, wet: ReadonlyMap<string, JudgedWet>, row: readonly DryMeasure[], atmosphereKPa: number): Caution[] {
-  const onNothing = row.filter(({ cylinder, counted }) => counted.kPa <= 0 && wetReadingOf(job, cylinder)).map(({ cylinder }): Caution => ({ caution: 'wet-on-nothing', cylinder }));
+  const onNothing = row.filter(({ cylinder, counted }) => counted.kPa < NOTHING_KPA && wetReadingOf(job, cylinder)).map(({ cylinder }): Caution => ({ caution: 'wet-on-nothing', cylinder }));
   if (wet.size === 0) return onNothing;
   const cautions: Caution[] = onNothing;
   if (layoutOf(job.engine) === 'flat') cautions.push({ caution: 'wet-wets-one-side' });

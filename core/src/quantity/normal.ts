@@ -1,12 +1,16 @@
+import { InputError } from './input-error';
+
 /**
  * P(X < x) for a standard normal X.
  *
  * @param x in standard deviations, any number
+ * @throws InputError when `x` is no number: a figure upstream was out of all proportion
  * @returns 0 to 1, absolute error under 1e-15 near the centre
  * Source: G. Marsaglia, "Evaluating the Normal Distribution", J. Stat. Software 11(4), 2004: Taylor series about 0.
  * @example normalBelow(1.6448536) // 0.95
  */
 export function normalBelow(x: number): number {
+  if (Number.isNaN(x)) throw new InputError('(figures)', 'one of them is out of all proportion to the rest');
   if (x > 8) return 1;
   if (x < -8) return 0;
   let sum = x;

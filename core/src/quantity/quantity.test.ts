@@ -48,6 +48,7 @@ describe('the normal curve', () => {
     }));
   });
 
+  test('what is no number is refused instead of being summed for ever', () => { expect(() => probabilityBelow(Infinity, Infinity, 1)).toThrow(InputError); });
   test('without doubt it is a bare comparison', () => {
     expect([probabilityBelow(10, 9, 0), probabilityBelow(10, 11, 0), probabilityBelow(10, 10, 0)]).toEqual([1, 0, 0.5]);
   });

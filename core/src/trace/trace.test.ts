@@ -56,7 +56,7 @@ describe('strokes of a trace', () => {
   });
   test('any number of strokes at any speed, peaks in any unit', () => {
     fc.assert(fc.property(fc.array(fc.integer({ min: 60, max: 140 }), { minLength: 3, maxLength: 12 }), fc.integer({ min: 90, max: 700 }), fc.constantFrom(1, 6.894757, 0.0689), (peaks, perMinute, scale) => {
-      const trace = cylinderTrace(peaks, 60 / perMinute);
+      const trace = cylinderTrace(peaks, 60 / perMinute, 0, 4 * HZ);
       const found = readStrokes({ ...trace, pressure: trace.pressure.map((p) => p * scale) });
       expect(found.strokes).toHaveLength(peaks.length);
       expect((found.strokesPerMinute ?? 0) / perMinute).toBeCloseTo(1, 1);
