@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { compressionOf } from '@rugged/contract/bench';
 import { benchAt, Hand, jobNamed } from './bench-hand';
 
 test('on the phone: from a new machine to printed findings, wrong entries mended on the way', async ({ page }) => {
@@ -125,5 +126,5 @@ test('a wet test: the dose for this chamber, the lock refused, what the rings di
   await hand.button('Back to the bench').click();
   await expect(page.getByRole('heading', { name: 'Leak-down on cylinder 2' })).toBeVisible();
   const { readings } = await benchAt(page.request, hand.jobId());
-  expect(readings.find(({ wet }) => wet)).toMatchObject({ peak: 139, oilMl: 0.8, cylinder: '2' });
+  expect(compressionOf(readings).find(({ wet }) => wet)).toMatchObject({ peak: 139, oilMl: 0.8, cylinder: '2' });
 });

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { expect, test } from '@playwright/test';
 import { Hand, jobNamed } from './bench-hand';
 
-for (const number of [412, 415, 418, 421, 424, 427]) {
+for (const number of [412, 415, 418, 420, 421, 423, 424, 427]) {
   test(`job ${number} is judged alike in the app, by the API and on the command line, to the last digit`, async ({ page }) => {
     const hand = new Hand(page);
     await hand.signIn();

@@ -1,6 +1,6 @@
 import { judge } from '@rugged/core';
 import fc from 'fast-check';
-import { asJobFile, type Bench, check, countingReadings, newBookSchema, newEngineSchema, newReadingSchema, readJobFile, type ReadingRecord, shopChangeSchema, toJobFile } from '.';
+import { asJobFile, type Bench, check, countingReadings, newBookSchema, newEngineSchema, newReadingSchema, readJobFile, type CompressionReadingRecord, compressionOf, shopChangeSchema, toJobFile } from '.';
 
 const ID = '0b6f7c1e-5f0a-4c57-9f5b-0d1f5a6b7c8d';
 const other = (n: number) => `0b6f7c1e-5f0a-4c57-9f5b-${String(n).padStart(12, '0')}`;
@@ -75,15 +75,21 @@ describe('records', () => {
     expect(check(newEngineSchema, engine)).toMatchObject({ ok: false, errors: [{ field: 'neighbours[0][1]' }] });
     expect(check(shopChangeSchema, { version: 1, houseRules: { spreadWatchPercent: 40 } })).toMatchObject({ ok: false, errors: [{ field: 'houseRules.spreadWatchPercent' }] });
   });
+  test('a reading of another kind carries its figures, and nothing else', () => {
+    const leak = { id: ID, testId: other(1), kind: 'leakdown', takenAt: AT, figures: { cylinder: '1', unit: 'psi', supply: 80, percent: 12 } };
+    expect(check(newReadingSchema, leak)).toEqual({ ok: true, value: leak });
+    expect(check(newReadingSchema, { ...leak, peak: 3 })).toMatchObject({ ok: false, errors: [{ field: 'peak' }] });
+    expect(check(newReadingSchema, { ...leak, figures: { ...leak.figures, cylinderPressure: 70 } })).toMatchObject({ ok: false, errors: [{ field: 'figures' }] });
+  });
   test('several things wrong are all named', () => {
-    expect(check(newReadingSchema, {})).toMatchObject({ ok: false, errors: ['id', 'testId', 'cylinder', 'unit', 'peak', 'takenAt'].map((field) => ({ field })) });
+    expect(check(newReadingSchema, {})).toMatchObject({ ok: false, errors: ['id', 'testId', 'takenAt', 'cylinder', 'unit', 'peak'].map((field) => ({ field })) });
   });
 });
 
 describe('a bench as a job file', () => {
   const at = (minute: number) => new Date(Date.parse(AT) + minute * 60_000).toISOString();
-  const reading = (n: number, peak: number, change: Partial<ReadingRecord> = {}): ReadingRecord => ({ id: other(n), testId: other(100), cylinder: '1', unit: 'psi', peak, takenAt: at(n), ...change });
-  const bench = (readings: ReadingRecord[]): Bench => ({
+  const reading = (n: number, peak: number, change: Partial<CompressionReadingRecord> = {}): CompressionReadingRecord => ({ id: other(n), testId: other(100), cylinder: '1', unit: 'psi', peak, takenAt: at(n), ...change });
+  const bench = (readings: CompressionReadingRecord[]): Bench => ({
     job: { id: ID, engineId: other(9), complaint: 'c', site: { altitudeM: 100 }, status: 'open', openedAt: AT, version: 1, hours: 12 },
     owner: { id: other(7), name: 'o', version: 1 }, machine: { id: other(8), ownerId: other(7), name: 'm', version: 1 },
     engine: { id: other(9), machineId: other(8), name: 'e', version: 3, cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', cylinders: ['1', '2'] },
@@ -101,13 +107,13 @@ describe('a bench as a job file', () => {
   });
   test('a correction replaces, a withdrawal removes, both stay in the record', () => {
     const all = [reading(1, 13), reading(2, 130, { supersedes: other(1) }), reading(3, 90), reading(4, 90, { supersedes: other(3), withdrawn: true })];
-    expect(countingReadings(all).map(({ peak }) => peak)).toEqual([130]);
+    expect(compressionOf(countingReadings(all)).map(({ peak }) => peak)).toEqual([130]);
   });
   test('two devices that correct the same reading both count', () => {
-    expect(countingReadings([reading(1, 13), reading(2, 130, { supersedes: other(1) }), reading(3, 131, { supersedes: other(1) })]).map(({ peak }) => peak)).toEqual([130, 131]);
+    expect(compressionOf(countingReadings([reading(1, 13), reading(2, 130, { supersedes: other(1) }), reading(3, 131, { supersedes: other(1) })])).map(({ peak }) => peak)).toEqual([130, 131]);
   });
   test('the order is by time, however the instant is written', () => {
     const [a, b] = [reading(1, 1, { takenAt: '2026-05-04T10:00:00.5+00:00' }), reading(2, 2, { takenAt: '2026-05-04T10:00:00.450Z' })];
-    expect(countingReadings([a, b]).map(({ peak }) => peak)).toEqual([2, 1]);
+    expect(compressionOf(countingReadings([a, b])).map(({ peak }) => peak)).toEqual([2, 1]);
   });
 });

@@ -78,12 +78,18 @@ function jobRows(demo: DemoJob, now: Date, by: string) {
     id: stableId(`test/${number}/${t}`), jobId: id, kind: 'compression', ...conditions, startedAt: at(20 + 40 * t), startedBy: by,
     tester: conditions.tester ?? CART_TESTER,
   }));
-  const readings = demo.tests.flatMap((test, t) => test.readings.map(([cylinder, strokes, peak], r): ByPerson<ReadingRecord, 'takenBy'> => ({
+  const readings = demo.tests.flatMap((test, t) => test.readings.map(([cylinder, strokes, peak, oilMl], r): ByPerson<ReadingRecord, 'takenBy'> => ({
     id: stableId(`reading/${number}/${t}/${r}`), testId: stableId(`test/${number}/${t}`), cylinder, unit: 'psi', peak, strokes,
-    takenAt: at(22 + 40 * t + 3 * r), takenBy: by,
+    ...(oilMl === undefined ? {} : { wet: true, oilMl }), takenAt: at(22 + 40 * t + 3 * r), takenBy: by,
   })));
+  const others = (demo.others ?? []).map(({ kind, conditions }, t) => (
+    { id: stableId(`other/${number}/${t}`), jobId: id, kind, conditions, startedAt: at(60 + 20 * t), startedBy: by }
+  ) as ByPerson<TestRecord, 'startedBy'>);
+  const figures = (demo.others ?? []).flatMap(({ kind, figures: all }, t) => all.map((one, r) => (
+    { id: stableId(`figures/${number}/${t}/${r}`), testId: stableId(`other/${number}/${t}`), kind, figures: one, takenAt: at(62 + 20 * t + 3 * r), takenBy: by }
+  ) as ByPerson<ReadingRecord, 'takenBy'>));
   const overrules = demo.overrule
     ? [{ id: stableId(`overrule/${number}`), jobId: id, ...demo.overrule, madeAt: at(120), madeBy: by }]
     : [];
-  return { job, tests, readings, overrules };
+  return { job, tests: [...tests, ...others], readings: [...readings, ...figures], overrules };
 }

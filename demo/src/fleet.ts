@@ -30,7 +30,7 @@ export const FLEET: readonly FleetItem[] = [
   },
   {
     key: 'bruar', owner: 'Osk Fell', machine: 'Bruar garden tiller', name: 'Bruar tiller, side valve',
-    engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'small-engine', layout: 'single', cylinders: ['1'], boreMm: 65, strokeMm: 60, compressionRatio: 6, cooling: 'air', cranks: false },
+    engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'small-engine', layout: 'single', cylinders: ['1'], boreMm: 65, strokeMm: 60, compressionRatio: 6, cooling: 'air', valveGear: 'side-valve', cranks: false },
     books: [{ source: 'Bruar leaflet', compression: { unit: psi, min: 70 } }],
   },
   {
@@ -41,7 +41,7 @@ export const FLEET: readonly FleetItem[] = [
   {
     key: 'merrow', owner: 'Edda Lorn', machine: 'Merrow tourer', name: 'Merrow flat twin',
     engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'flat', cylinders: ['L', 'R'], banks: [['L'], ['R']], firingOrder: ['L', 'R'], firingIntervals: [360, 360], boreMm: 94, strokeMm: 70.6, compressionRatio: 9.5, cooling: 'air' },
-    books: [{ source: 'Merrow rider and repair book', engineTemperature: 'warm', compression: { unit: psi, min: 130, max: 175 } }],
+    books: [{ source: 'Merrow rider and repair book', engineTemperature: 'warm', compression: { unit: psi, min: 130, max: 175 }, valveClearance: { engineTemperature: 'cold', intake: { minMm: 0.1, maxMm: 0.2 }, exhaust: { minMm: 0.2, maxMm: 0.3 } } }],
   },
   {
     key: 'fennick', owner: 'Osk Fell', machine: 'Fennick felling saw', name: 'Fennick saw, 61 cm³',
@@ -56,7 +56,7 @@ export const FLEET: readonly FleetItem[] = [
   {
     key: 'kell', owner: 'Skerrow ski patrol', machine: 'Patrol snow machine', name: 'Kell snow twin',
     engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'powersports', layout: 'inline', cylinders: ['MAG', 'PTO'], firingOrder: ['MAG', 'PTO'], firingIntervals: [180, 180], boreMm: 72, strokeMm: 61, compressionRatio: 7, cooling: 'liquid' },
-    books: [{ source: 'Kell track book', engineTemperature: 'warm', compression: { unit: psi, min: 115 } }],
+    books: [{ source: 'Kell track book', engineTemperature: 'warm', compression: { unit: psi, min: 115 }, crankcase: { unit: psi, pressure: 5, maximum: 8, holdSeconds: 180, maxDrop: 0.5 } }],
   },
   {
     key: 'gannet', owner: 'Edda Lorn', machine: 'Gannet lawn mower', name: 'Gannet mower, overhead valve',

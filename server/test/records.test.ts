@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type Bench, toJobFile } from '@rugged/contract';
+import { type Bench, compressionOf, toJobFile } from '@rugged/contract';
 import { judge } from '@rugged/core';
 import { bench, NOW, reading, type ShopInTest, shopInTest } from './shop-in-test';
 
@@ -39,7 +39,7 @@ describe('a reading', () => {
     await post('readings', wrong).expect(201);
     await post('readings', right).expect(201);
     const found = await benchOf();
-    expect(found.readings.filter(({ cylinder }) => cylinder === '4')).toHaveLength(2);
+    expect(compressionOf(found.readings).filter(({ cylinder }) => cylinder === '4')).toHaveLength(2);
     expect(toJobFile(found).tests?.flatMap((test) => (test.kind === 'compression' ? test.readings : [])).filter(({ cylinder }) => cylinder === '4')).toEqual([expect.objectContaining({ peak: 131 })]);
   });
   test('cannot supersede one of another test', async () => {
@@ -59,7 +59,41 @@ describe('a reading', () => {
     const [a, b] = [await shop.signIn('ines@one.example'), await shop.signIn('ines@one.example')];
     const [one, two] = [reading(ids.test, { cylinder: '3', peak: 141 }), reading(ids.test, { cylinder: '3', peak: 142 })];
     await Promise.all([a.post('/api/readings').send(one).expect(201), b.post('/api/readings').send(two).expect(201)]);
-    expect((await benchOf()).readings.filter(({ cylinder }) => cylinder === '3').map(({ peak }) => peak).sort()).toEqual([141, 142]);
+    expect(compressionOf((await benchOf()).readings).filter(({ cylinder }) => cylinder === '3').map(({ peak }) => peak).sort()).toEqual([141, 142]);
+  });
+});
+
+describe('tests of every kind', () => {
+  const EVERY: [string, object, object, object, string][] = [
+    ['leakdown', { engineTemperature: 'warm', tester: { unit: 'psi', fullScale: 100, division: 1, orificeMm: 1 } }, { cylinder: '1', unit: 'psi', supply: 80, cylinderPressure: 71, heard: [{ at: 'crankcase', level: 1 }] }, { cylinder: '1', unit: 'psi', supply: 80, cylinderPressure: 90 }, 'figures.cylinderPressure'],
+    ['crankcase', { mode: 'pressure', unit: 'psi', case: '1' }, { seconds: 0, value: 5 }, { seconds: 0, value: 30 }, 'figures.value'],
+    ['running-compression', {}, { cylinder: '1', unit: 'psi', idle: 60 }, { cylinder: '9', unit: 'psi', idle: 60 }, 'figures.cylinder'],
+    ['manifold-vacuum', {}, { unit: 'inHg', depth: 18, needle: 'steady' }, { unit: 'inHg', depth: -1 }, 'figures.depth'],
+    ['fuel-pressure', {}, { unit: 'psi', pressure: 43, held: 41, heldSeconds: 300 }, { unit: 'psi', pressure: 43, held: 50 }, 'figures.held'],
+    ['valve-clearance', { engineTemperature: 'cold' }, { cylinder: '1', valve: 'intake', mm: 0.1 }, { cylinder: '1', valve: 'side', mm: 0.1 }, 'figures.valve'],
+    ['bore', {}, { cylinder: '1', height: 'top', alongMm: 62, acrossMm: 62.02 }, { cylinder: '1', height: 'top', alongMm: 62 }, 'figures.acrossMm'],
+    ['ring-gap', {}, { cylinder: '1', ring: 'top', mm: 0.3 }, { cylinder: '7', ring: 'top', mm: 0.3 }, 'figures.cylinder'],
+  ];
+  test.each(EVERY)('%s is kept as the job file writes it, and a wrong figure is refused at its field', async (kind, conditions, good, bad, field) => {
+    const testId = randomUUID();
+    await post('tests', { id: testId, jobId: ids.job, kind, conditions, startedAt: NOW }).expect(201);
+    const one = { id: randomUUID(), testId, kind, figures: good, takenAt: NOW };
+    await post('readings', one).expect(201);
+    await post('readings', one).expect(200);
+    const refused = await post('readings', { ...one, id: randomUUID(), figures: bad });
+    expect([refused.status, refused.body.errors]).toEqual([422, [expect.objectContaining({ field })]]);
+    const kept = toJobFile(await benchOf()).tests?.find((test) => test.kind === kind);
+    expect(kept).toEqual({ kind, ...conditions, [kind === 'crankcase' ? 'samples' : 'readings']: [good] });
+  });
+  test('a reading of another kind than its test is refused, by the database too', async () => {
+    expect((await post('readings', { id: randomUUID(), testId: ids.test, kind: 'bore', figures: EVERY[6]?.[2], takenAt: NOW })).body.errors).toEqual([{ field: 'kind', reason: 'is bore, but the test is compression' }]);
+    await expect(shop.server.store.sequelize.query(`INSERT INTO readings (id, shop_id, test_id, kind, figures, taken_at, taken_by) SELECT '${randomUUID()}', shop_id, id, 'bore', '{}', now(), started_by FROM tests WHERE id = '${ids.test}'`)).rejects.toThrow(/foreign key/);
+  });
+  test('the bench is judged by all of them as the job file is', async () => {
+    const { body } = await shop.agent.get(`/api/jobs/${ids.job}/judgement`).expect(200);
+    expect(body).toEqual(JSON.parse(JSON.stringify(judge(toJobFile(await benchOf())))));
+    expect(body.inspections.length).toBeGreaterThan(5);
+    expect(body.cylinders[0].leakage.percent).toBeCloseTo(11.25, 9);
   });
 });
 

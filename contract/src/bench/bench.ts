@@ -1,11 +1,11 @@
-import { type CompressionReading, type CompressionTest, type HouseRules, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION } from '@rugged/core';
+import { type HouseRules, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION, type Test } from '@rugged/core';
 import type { BookRecord } from '../records/book';
 import type { EngineRecord } from '../records/engine';
 import type { JobRecord } from '../records/job';
 import type { Machine } from '../records/machine';
 import type { Overrule } from '../records/overrule';
 import type { Owner } from '../records/owner';
-import type { ReadingRecord, TestRecord } from '../records/test';
+import type { CompressionReadingRecord, ReadingRecord, TestRecord } from '../records/test';
 
 /** One job with all that stands on its bench. */
 export interface Bench {
@@ -19,7 +19,7 @@ export interface Bench {
   readings: ReadingRecord[];
   overrules: Overrule[];
   /** What this engine read on the job before this one, the counting dry readings. */
-  lastTime?: { jobId: string; number: number; openedAt: string; readings: Pick<ReadingRecord, 'cylinder' | 'unit' | 'peak'>[] };
+  lastTime?: { jobId: string; number: number; openedAt: string; readings: Pick<CompressionReadingRecord, 'cylinder' | 'unit' | 'peak'>[] };
 }
 
 /** Those readings that count: not superseded, not withdrawn, in the order they were taken. */
@@ -29,6 +29,13 @@ export function countingReadings(readings: readonly ReadingRecord[]): ReadingRec
     .filter((reading) => !superseded.has(reading.id) && !reading.withdrawn)
     .sort((a, b) => inOrder(a, a.takenAt, b, b.takenAt));
 }
+
+/** Those of compression tests. */
+export function compressionOf(readings: readonly ReadingRecord[]): CompressionReadingRecord[] {
+  return readings.filter(isCompression);
+}
+
+const isCompression = (reading: ReadingRecord): reading is CompressionReadingRecord => (reading.kind ?? 'compression') === 'compression';
 
 /** By time, whatever way the instant is written, then by id, so that the order is the same everywhere. */
 const inOrder = (a: { id: string }, aTime: string, b: { id: string }, bTime: string) =>
@@ -51,13 +58,13 @@ export function toJobFile(bench: Bench): JobFile {
   };
 }
 
-function toTest({ id: testId, jobId, startedAt, by, ...conditions }: TestRecord, counting: readonly ReadingRecord[]): CompressionTest {
-  return {
-    ...conditions,
-    readings: counting.filter((reading) => reading.testId === testId).map(toReading),
-  };
-}
-
-function toReading({ id, testId, takenAt, supersedes, withdrawn, ...reading }: ReadingRecord): CompressionReading {
-  return reading;
+/** A test of a job file from its record and its counting readings, in order. */
+export function toTest(record: TestRecord, counting: readonly ReadingRecord[]): Test {
+  const own = counting.filter(({ testId }) => testId === record.id);
+  if (record.kind === 'compression') {
+    const { id, jobId, startedAt, by, ...conditions } = record;
+    return { ...conditions, readings: own.filter(isCompression).map(({ id: _id, testId, takenAt, supersedes, withdrawn, kind, ...reading }) => reading) };
+  }
+  const figures = own.flatMap((reading) => ('figures' in reading ? [reading.figures] : []));
+  return { kind: record.kind, ...record.conditions, [record.kind === 'crankcase' ? 'samples' : 'readings']: figures } as Test;
 }

@@ -128,78 +128,63 @@ export const compressionConditions = {
   tester: testerSchema,
 };
 
-const compressionTest = Joi.object({
-  kind: Joi.string().valid('compression').required(),
-  ...compressionConditions,
-  readings: Joi.array().items(Joi.object(compressionReadingFields)).max(2000).required(),
-});
+/** What the tests of one kind share, and what one reading of them holds. */
+interface KindSchema { conditions: Joi.PartialSchemaMap; list: 'readings' | 'samples'; reading: Joi.ObjectSchema; most: number }
 
-const leakdownTest = Joi.object({
-  kind: Joi.string().valid('leakdown').required(),
-  engineTemperature: temperature(),
-  tester: Joi.object({ ...testerFields, orificeMm: positive(10) }),
-  readings: Joi.array().items(Joi.object({
-    cylinder: cylinder().required(),
-    unit: unit().required(),
-    supply: positive().required(),
-    cylinderPressure: figure(),
-    percent: percent(),
-    tdcConfirmed: Joi.boolean(),
-    breatherOff: Joi.boolean(),
-    crankTurned: Joi.boolean(),
-    settling: Joi.array().items(Joi.object({ seconds: figure().max(86_400).required(), cylinderPressure: figure().required() })).max(10_000),
-    heard: Joi.array().items(Joi.object({
-      at: Joi.string().valid('exhaust', 'intake', 'crankcase', 'coolant', 'neighbour', 'head-joint', 'adapter').required(),
-      level: Joi.number().integer().min(0).max(3).required(),
-      cylinder: cylinder(),
-    })).max(20),
-  }).xor('cylinderPressure', 'percent')).max(2000).required(),
-});
+const testerAlone = { tester: testerSchema };
+const stepMm = { stepMm: positive(1) };
+const inspection = (reading: Joi.PartialSchemaMap, conditions: Joi.PartialSchemaMap = testerAlone): KindSchema => ({ conditions, list: 'readings', reading: Joi.object(reading), most: 2000 });
 
-const crankcaseTest = Joi.object({
-  kind: Joi.string().valid('crankcase').required(),
-  mode: Joi.string().valid('pressure', 'vacuum').required(),
-  unit: vacuumUnit().required(),
-  case: cylinder(),
-  rigDropPerMinute: figure(),
-  tester: testerSchema,
-  engineTemperature: temperature(),
-  samples: Joi.array().items(Joi.object({
-    seconds: figure().max(86_400).required(),
-    value: figure().required(),
-    celsius: Joi.number().min(-60).max(200),
-  })).max(10_000).required(),
-});
-
-const inspection = (kind: string, reading: Joi.PartialSchemaMap, more: Joi.PartialSchemaMap = { tester: testerSchema }) => Joi.object({
-  kind: Joi.string().valid(kind).required(),
-  ...more,
-  readings: Joi.array().items(Joi.object(reading)).max(2000).required(),
-});
-const stepMm = positive(1);
-
-const KIND_OF_TEST = {
-  compression: compressionTest,
-  leakdown: leakdownTest,
-  crankcase: crankcaseTest,
-  'running-compression': inspection('running-compression', { cylinder: cylinder().required(), unit: unit().required(), idle: figure(), snap: figure() }),
-  'manifold-vacuum': inspection('manifold-vacuum', {
-    unit: vacuumUnit().required(), depth: figure().required(), needle: Joi.string().valid(...NEEDLES), rpm: positive(20_000),
-  }),
-  'fuel-pressure': inspection('fuel-pressure', { unit: unit().required(), pressure: figure().required(), held: figure(), heldSeconds: positive(86_400) }),
-  'valve-clearance': inspection('valve-clearance', {
+/** Every kind of test, once: the job file and the records of the API are both made from this. */
+export const TEST_KINDS: Readonly<Record<TestKind, KindSchema>> = {
+  compression: { conditions: compressionConditions, list: 'readings', reading: Joi.object(compressionReadingFields), most: 2000 },
+  leakdown: {
+    conditions: { engineTemperature: temperature(), tester: Joi.object({ ...testerFields, orificeMm: positive(10) }) },
+    list: 'readings',
+    reading: Joi.object({
+      cylinder: cylinder().required(),
+      unit: unit().required(),
+      supply: positive().required(),
+      cylinderPressure: figure(),
+      percent: percent(),
+      tdcConfirmed: Joi.boolean(),
+      breatherOff: Joi.boolean(),
+      crankTurned: Joi.boolean(),
+      settling: Joi.array().items(Joi.object({ seconds: figure().max(86_400).required(), cylinderPressure: figure().required() })).max(10_000),
+      heard: Joi.array().items(Joi.object({
+        at: Joi.string().valid('exhaust', 'intake', 'crankcase', 'coolant', 'neighbour', 'head-joint', 'adapter').required(),
+        level: Joi.number().integer().min(0).max(3).required(),
+        cylinder: cylinder(),
+      })).max(20),
+    }).xor('cylinderPressure', 'percent'),
+    most: 2000,
+  },
+  crankcase: {
+    conditions: {
+      mode: Joi.string().valid('pressure', 'vacuum').required(), unit: vacuumUnit().required(), case: cylinder(), rigDropPerMinute: figure(),
+      tester: testerSchema, engineTemperature: temperature(),
+    },
+    list: 'samples',
+    reading: Joi.object({ seconds: figure().max(86_400).required(), value: figure().required(), celsius: Joi.number().min(-60).max(200) }),
+    most: 10_000,
+  },
+  'running-compression': inspection({ cylinder: cylinder().required(), unit: unit().required(), idle: figure(), snap: figure() }),
+  'manifold-vacuum': inspection({ unit: vacuumUnit().required(), depth: figure().required(), needle: Joi.string().valid(...NEEDLES), rpm: positive(20_000) }),
+  'fuel-pressure': inspection({ unit: unit().required(), pressure: figure().required(), held: figure(), heldSeconds: positive(86_400) }),
+  'valve-clearance': inspection({
     cylinder: cylinder().required(), valve: Joi.string().valid('intake', 'exhaust').required(), number: Joi.number().integer().min(1).max(8), mm: mm().required(),
-  }, { engineTemperature: temperature(), stepMm }),
-  bore: inspection('bore', {
-    cylinder: cylinder().required(), height: Joi.string().valid('top', 'middle', 'bottom').required(), alongMm: mm().required(), acrossMm: mm().required(),
-  }, { stepMm }),
-  'ring-gap': inspection('ring-gap', { cylinder: cylinder().required(), ring: Joi.string().valid('top', 'second', 'oil').required(), mm: mm().required() }, { stepMm }),
-} as const satisfies Record<TestKind, Joi.ObjectSchema>;
+  }, { engineTemperature: temperature(), ...stepMm }),
+  bore: inspection({ cylinder: cylinder().required(), height: Joi.string().valid('top', 'middle', 'bottom').required(), alongMm: mm().required(), acrossMm: mm().required() }, stepMm),
+  'ring-gap': inspection({ cylinder: cylinder().required(), ring: Joi.string().valid('top', 'second', 'oil').required(), mm: mm().required() }, stepMm),
+};
+export const KINDS = Object.keys(TEST_KINDS) as TestKind[];
 
-const test = Joi.object({ kind: Joi.string().valid(...Object.keys(KIND_OF_TEST)).required() })
-  .when('.kind', {
-    switch: Object.entries(KIND_OF_TEST).map(([is, then]) => ({ is, then })),
-  });
+const test = Joi.object({ kind: Joi.string().valid(...KINDS).required() }).when('.kind', {
+  switch: KINDS.map((kind) => {
+    const { conditions, list, reading, most } = TEST_KINDS[kind];
+    return { is: kind, then: Joi.object({ kind: Joi.string().valid(kind).required(), ...conditions, [list]: Joi.array().items(reading).max(most).required() }) };
+  }),
+});
 
 /** A whole job file. Unknown fields pass through at any depth. */
 export const jobFileSchema = Joi.object<JobFile>({

@@ -1,8 +1,13 @@
-import type { SpreadMethod } from '../jobfile/job-file';
+import type { SpreadMethod, Test } from '../jobfile/job-file';
 
 export const METHOD_NAME: Readonly<Record<SpreadMethod, string>> = {
   'lowest-vs-highest': 'lowest against highest',
   'each-vs-others': 'each against the mean of the others',
   'each-vs-mean': 'each against the mean of all',
   difference: 'plain difference',
+};
+
+export const TEST_NAME: Readonly<Record<Test['kind'], string>> = {
+  compression: 'Compression', leakdown: 'Leak-down', crankcase: 'Crankcase', 'running-compression': 'Running compression', 'manifold-vacuum': 'Manifold vacuum',
+  'fuel-pressure': 'Fuel pressure', 'valve-clearance': 'Valve clearance', bore: 'Bore', 'ring-gap': 'Ring gap',
 };

@@ -18,7 +18,7 @@ const BENCH = `json_strip_nulls(json_build_object(
     SELECT json_build_object('jobId', l.id, 'number', l.number, 'openedAt', l.opened_at, 'readings',
       (SELECT coalesce(json_agg(json_build_object('cylinder', r.cylinder, 'unit', r.unit, 'peak', r.peak) ORDER BY r.taken_at), '[]'::json)
        FROM readings r JOIN tests t ON t.id = r.test_id
-       WHERE t.job_id = l.id AND r.wet IS NOT TRUE AND r.withdrawn IS NOT TRUE
+       WHERE t.job_id = l.id AND r.kind = 'compression' AND r.wet IS NOT TRUE AND r.withdrawn IS NOT TRUE
          AND NOT EXISTS (SELECT 1 FROM readings n WHERE n.supersedes = r.id AND n.test_id = r.test_id)))
     FROM jobs l
     WHERE l.engine_id = e.id AND l.id <> j.id AND l.opened_at < j.opened_at

@@ -1,4 +1,4 @@
-import type { Book, Engine, HouseRules, PressureUnit, Site, State, Tester } from '@rugged/core';
+import type { Book, Engine, HouseRules, PressureUnit, Site, State, Test, Tester } from '@rugged/core';
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 
 /** The rows as they are stored. Absent is null here and left out on the wire. */
@@ -15,10 +15,12 @@ export type BookRow = { id: string; shopId: string; engineId: string; rank: numb
 export type JobRow = {
   id: string; shopId: string; number: number; engineId: string; complaint: string; site: Site; status: 'open' | 'closed'; openedAt: Date; openedBy: string; version: number;
 } & Nullable<{ alreadyDone: string; hours: number; closedAt: Date }>;
-export type TestRow = { id: string; shopId: string; jobId: string; kind: 'compression'; startedAt: Date; startedBy: string } & Nullable<{
+export type TestRow = { id: string; shopId: string; jobId: string; kind: Test['kind']; startedAt: Date; startedBy: string } & Nullable<{
+  conditions: object;
   engineTemperature: string; throttle: string; plugs: string; crankingRpm: number; tester: Tester;
 }>;
-export type ReadingRow = { id: string; shopId: string; testId: string; cylinder: string; unit: PressureUnit; peak: number; takenAt: Date; takenBy: string } & Nullable<{
+export type ReadingRow = { id: string; shopId: string; testId: string; kind: Test['kind']; takenAt: Date; takenBy: string } & Nullable<{
+  cylinder: string; unit: PressureUnit; peak: number; figures: object;
   strokes: number[]; per: string; wet: boolean; oilMl: number; supersedes: string; withdrawn: boolean;
 }>;
 export type OverruleRow = { id: string; shopId: string; jobId: string; reason: string; madeAt: Date; madeBy: string } & Nullable<{ cylinder: string; state: State }>;
@@ -51,22 +53,22 @@ const TABLES = {
   engines: {
     id, shopId: UUID, machineId: UUID, name: TEXT, cycle: TEXT, fuel: TEXT, family: TEXT, layout: TEXT, cylinders: JSONB, banks: JSONB,
     neighbours: JSONB, firingOrder: JSONB, firingIntervals: JSONB, rotation: TEXT, boreMm: DOUBLE, strokeMm: DOUBLE, conrodMm: DOUBLE,
-    compressionRatio: DOUBLE, ratioBasis: TEXT, compressionRelease: TEXT, cooling: TEXT, headless: BOOLEAN, hours: DOUBLE, cranks: BOOLEAN, version,
+    compressionRatio: DOUBLE, ratioBasis: TEXT, compressionRelease: TEXT, cooling: TEXT, headless: BOOLEAN, valveGear: TEXT, hours: DOUBLE, cranks: BOOLEAN, version,
   },
   books: {
     id, shopId: UUID, engineId: UUID, rank: INTEGER, source: TEXT, engineTemperature: TEXT, conditions: TEXT, compression: JSONB,
-    spread: JSONB, leakage: JSONB, crankcase: JSONB, version,
+    spread: JSONB, leakage: JSONB, crankcase: JSONB, runningCompression: JSONB, manifoldVacuum: JSONB, fuelPressure: JSONB, valveClearance: JSONB, bore: JSONB, ringGap: JSONB, version,
   },
   jobs: {
     id, shopId: UUID, number: INTEGER, engineId: UUID, complaint: TEXT, alreadyDone: TEXT, hours: DOUBLE, site: JSONB,
     status: { type: TEXT, defaultValue: 'open' }, openedAt: DATE, closedAt: DATE, openedBy: UUID, version,
   },
   tests: {
-    id, shopId: UUID, jobId: UUID, kind: TEXT, engineTemperature: TEXT, throttle: TEXT, plugs: TEXT, crankingRpm: DOUBLE, tester: JSONB,
+    id, shopId: UUID, jobId: UUID, kind: TEXT, engineTemperature: TEXT, throttle: TEXT, plugs: TEXT, crankingRpm: DOUBLE, tester: JSONB, conditions: JSONB,
     startedAt: DATE, startedBy: UUID,
   },
   readings: {
-    id, shopId: UUID, testId: UUID, cylinder: TEXT, unit: TEXT, peak: DOUBLE, strokes: JSONB, per: TEXT, wet: BOOLEAN, oilMl: DOUBLE,
+    id, shopId: UUID, testId: UUID, kind: { type: TEXT, defaultValue: 'compression' }, figures: JSONB, cylinder: TEXT, unit: TEXT, peak: DOUBLE, strokes: JSONB, per: TEXT, wet: BOOLEAN, oilMl: DOUBLE,
     takenAt: DATE, takenBy: UUID, supersedes: UUID, withdrawn: BOOLEAN,
   },
   overrules: { id, shopId: UUID, jobId: UUID, cylinder: TEXT, state: TEXT, reason: TEXT, madeAt: DATE, madeBy: UUID },

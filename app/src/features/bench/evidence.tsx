@@ -16,7 +16,7 @@ interface Props { bench: Bench; judgement: Judgement; open?: boolean; actions?(c
 
 /** Why each cylinder has its state. Opens by a tap; the worst one is open by itself. */
 export function Evidence({ bench, judgement, open = false, actions }: Props) {
-  const measured = judgement.cylinders.filter((cylinder) => cylinder.compression);
+  const measured = judgement.cylinders.filter((cylinder) => cylinder.compression ?? cylinder.leakage);
   const shown = shownStates(bench, judgement);
   if (measured.length === 0) return null;
   const worst = measured.find((cylinder) => cylinder.state === judgement.engine.state) ?? measured[0];
@@ -48,7 +48,7 @@ function CylinderReasons({ cylinder, shown, open, actions }: { cylinder: JudgedC
       {opened ? (
         <View style={styles.reasons}>
           {overrule ? <Words><Strong>{`Overruled by ${overrule.by ?? 'you'}: `}</Strong>{`${sentence(overrule.reason)} Computed: ${STATE_WORD[cylinder.state].toLowerCase()}.`}</Words> : null}
-          {cylinder.reasons.map((reason) => <Words key={reason.rule}>{tellReason(reason, unit)}</Words>)}
+          {cylinder.reasons.map((reason, i) => <Words key={`${reason.rule}${i}`}>{tellReason(reason, unit)}</Words>)}
           {actions}
         </View>
       ) : null}

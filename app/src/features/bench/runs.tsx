@@ -1,12 +1,13 @@
-import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { formatPressure, toKPa, UNIT_SIGN } from '@rugged/core';
+import { type Bench, compressionOf, countingReadings, toTest } from '@rugged/contract/bench';
+import { formatPressure, TEST_NAME, toKPa, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { useSignedIn } from '@/data/session';
-import { conditionWords } from '@/features/compression/conditions';
+import { conditionsOf, conditionWords } from '@/features/compression/conditions';
 import { dayAndTime, day } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
 import { Figure, Label, Strong, Words } from '@/ui/words';
+import { otherFigures, type RunFigure } from './run-figures';
 
 /** The run of tests over time: this job's, and what the engine read the last time it was here. */
 export function Runs({ bench }: { bench: Bench }) {
@@ -21,9 +22,10 @@ export function Runs({ bench }: { bench: Bench }) {
       {tests.length === 0 && !lastTime ? <Words colour="dim">None yet.</Words> : null}
       {tests.map((test) => (
         <View key={test.id} style={[styles.test, { borderTopColor: c.line }]}>
-          <Strong>{`Compression, ${dayAndTime(test.startedAt)}`}</Strong>
-          <Words colour="dim" style={styles.small}>{conditionWords(test)}</Words>
-          <Readings rows={counting.filter((reading) => reading.testId === test.id)} unit={unit} cylinders={bench.engine.cylinders} />
+          <Strong>{`${TEST_NAME[test.kind]}, ${dayAndTime(test.startedAt)}`}</Strong>
+          {test.kind === 'compression'
+            ? <><Words colour="dim" style={styles.small}>{conditionWords(conditionsOf(test))}</Words><Readings rows={compressionOf(counting).filter((reading) => reading.testId === test.id)} unit={unit} cylinders={bench.engine.cylinders} /></>
+            : <OtherReadings figures={otherFigures(toTest(test, counting))} />}
         </View>
       ))}
       {lastTime ? (
@@ -34,6 +36,15 @@ export function Runs({ bench }: { bench: Bench }) {
         </View>
       ) : null}
     </Plate>
+  );
+}
+
+function OtherReadings({ figures }: { figures: readonly RunFigure[] }) {
+  if (figures.length === 0) return <Words colour="dim">No reading kept.</Words>;
+  return (
+    <View style={styles.readings}>
+      {figures.map(({ label, figure }, i) => <View key={`${label}${i}`} style={styles.reading}><Label>{label}</Label><Figure style={styles.figure}>{figure}</Figure></View>)}
+    </View>
   );
 }
 

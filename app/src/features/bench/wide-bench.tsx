@@ -8,6 +8,7 @@ import { HistoryChart } from '@/features/engines/history-chart';
 import { visitOf } from '@/features/engines/visit';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { CylinderTable } from '@/features/findings/cylinder-table';
+import { OtherTables } from '@/features/findings/other-tables';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Label } from '@/ui/words';
@@ -26,6 +27,7 @@ export function WideBench({ bench, verdict, children, onCylinder, selected, titl
         <ScrollView style={styles.left} contentContainerStyle={styles.pane}>
           <PlanPlate bench={bench} verdict={verdict} onCylinder={onCylinder} {...(selected === undefined ? {} : { selected })} />
           {verdict.ok ? <Plate label="Figures"><CylinderTable bench={bench} judgement={verdict.judgement} /></Plate> : null}
+          {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}
           <OverTime bench={bench} />
         </ScrollView>
         <ScrollView style={styles.middle} contentContainerStyle={styles.pane}>{children}</ScrollView>

@@ -1,4 +1,4 @@
-import type { ReadingRecord } from '@rugged/contract';
+import type { CompressionReadingRecord } from '@rugged/contract';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '@/ui/button';
 import { dayAndTime } from '@/ui/format';
@@ -12,11 +12,11 @@ interface Props { pad: CompressionPad; visible: boolean; onClose(): void }
 /** What is kept for a cylinder, to correct or take back. Both rows stay in the record. */
 export function AttemptsSheet({ pad, visible, onClose }: Props) {
   const c = useColours();
-  const correct = (reading: ReadingRecord) => {
+  const correct = (reading: CompressionReadingRecord) => {
     pad.act({ do: 'correct', reading, shown: (figure) => pad.shownIn(figure, reading.unit) });
     onClose();
   };
-  const takeBack = (reading: ReadingRecord) => {
+  const takeBack = (reading: CompressionReadingRecord) => {
     void pad.takeBack(reading);
     if (pad.attempts.length === 1) onClose();
   };

@@ -1,4 +1,4 @@
-import type { Bench, ReadingRecord } from '@rugged/contract';
+import type { Bench, CompressionReadingRecord } from '@rugged/contract';
 import { act, fireEvent, render, screen } from '@testing-library/react-native';
 import type { NewEntry } from '@/data/outbox/entry';
 import { ThemeProvider } from '@/ui/theme';
@@ -15,9 +15,9 @@ jest.mock('@/data/session', () => ({
 beforeAll(() => { Object.assign(globalThis, { document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null } }); });
 beforeEach(() => { mockKept.length = 0; });
 
-const reading = (cylinder: string, peak: number, change: Partial<ReadingRecord> = {}): ReadingRecord => ({ id: `r${cylinder}${peak}`, testId: 't', cylinder, unit: 'psi', peak, takenAt: new Date().toISOString(), ...change });
+const reading = (cylinder: string, peak: number, change: Partial<CompressionReadingRecord> = {}): CompressionReadingRecord => ({ id: `r${cylinder}${peak}`, testId: 't', cylinder, unit: 'psi', peak, takenAt: new Date().toISOString(), ...change });
 
-function benchWith(readings: ReadingRecord[], engine: Partial<Bench['engine']> = {}): Bench {
+function benchWith(readings: CompressionReadingRecord[], engine: Partial<Bench['engine']> = {}): Bench {
   return {
     job: { id: 'j', engineId: 'e', complaint: 'c', site: {}, status: 'open', openedAt: new Date().toISOString(), version: 1 },
     owner: { id: 'o', name: 'o', version: 1 }, machine: { id: 'm', ownerId: 'o', name: 'm', version: 1 },

@@ -1,8 +1,8 @@
-import type { Bench, TestRecord } from '@rugged/contract';
+import type { Bench, CompressionTestRecord } from '@rugged/contract';
 import { conditionsOf, conditionWords, latestTest, sameConditions, usualConditions } from './conditions';
 
 const now = Date.parse('2026-05-04T12:00:00Z');
-const made = (hoursAgo: number, change: Partial<TestRecord> = {}): TestRecord => ({ id: `t${hoursAgo}`, jobId: 'j', kind: 'compression', throttle: 'open', startedAt: new Date(now - hoursAgo * 3600_000).toISOString(), ...change });
+const made = (hoursAgo: number, change: Partial<CompressionTestRecord> = {}): CompressionTestRecord => ({ id: `t${hoursAgo}`, jobId: 'j', kind: 'compression', throttle: 'open', startedAt: new Date(now - hoursAgo * 3600_000).toISOString(), ...change });
 
 test('a reading joins today\'s latest test', () => {
   expect(latestTest({ tests: [made(2), made(1)] } as unknown as Bench, now)?.id).toBe('t1');

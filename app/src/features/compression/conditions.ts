@@ -1,8 +1,8 @@
-import type { Bench, NewTest } from '@rugged/contract';
+import type { Bench, NewCompressionTest } from '@rugged/contract';
 import { type Tester, UNIT_SIGN } from '@rugged/core';
 
 /** The conditions that all readings of one test share. */
-export type Conditions = Pick<NewTest, 'engineTemperature' | 'throttle' | 'plugs' | 'crankingRpm' | 'tester'>;
+export type Conditions = Pick<NewCompressionTest, 'engineTemperature' | 'throttle' | 'plugs' | 'crankingRpm' | 'tester'>;
 
 /** After this long a new test is begun, even when nothing was changed: the engine has cooled. */
 const SAME_SESSION_MS = 6 * 3600 * 1000;
@@ -11,12 +11,13 @@ const SAME_SESSION_MS = 6 * 3600 * 1000;
 export const usualConditions = (tester: Tester): Conditions => ({ throttle: 'open', plugs: 'all-out', tester });
 
 /** The test that a new reading may join: today's latest one. */
-export function latestTest(bench: Bench, now: number): NewTest | undefined {
-  const [latest] = [...bench.tests].sort((a, b) => Date.parse(b.startedAt) - Date.parse(a.startedAt));
+export function latestTest(bench: Bench, now: number): NewCompressionTest | undefined {
+  const compression = bench.tests.filter((test) => test.kind === 'compression');
+  const [latest] = compression.sort((a, b) => Date.parse(b.startedAt) - Date.parse(a.startedAt));
   return latest && now - Date.parse(latest.startedAt) < SAME_SESSION_MS ? latest : undefined;
 }
 
-export function conditionsOf(test: NewTest): Conditions {
+export function conditionsOf(test: NewCompressionTest): Conditions {
   const { engineTemperature, throttle, plugs, crankingRpm, tester } = test;
   return {
     ...(engineTemperature === undefined ? {} : { engineTemperature }),

@@ -1,4 +1,4 @@
-import type { ReadingRecord } from '@rugged/contract';
+import type { CompressionReadingRecord } from '@rugged/contract';
 import { checkCompressionReading, type CompressionReading, InputError, type PressureUnit, type ReadEngine, type Tester } from '@rugged/core';
 import { typedNumber } from '@/ui/format';
 
@@ -9,7 +9,7 @@ export interface Draft {
   /** Which figure the keys go into: the peak, or a stroke by its place. */
   focus: 'peak' | number;
   /** The reading that this one corrects. */
-  correcting?: ReadingRecord;
+  correcting?: CompressionReadingRecord;
 }
 
 /** Oil over the piston: the dose as it is typed. */
@@ -24,7 +24,7 @@ export type DraftAction =
   | { do: 'next-stroke' }
   | { do: 'clear' }
   | { do: 'convert'; convert: (figure: number) => string }
-  | { do: 'correct'; reading: ReadingRecord; shown: (figure: number) => string };
+  | { do: 'correct'; reading: CompressionReadingRecord; shown: (figure: number) => string };
 
 export function draftReducer(draft: Draft, action: DraftAction): Draft {
   switch (action.do) {

@@ -1,5 +1,5 @@
-import type { NewReading, NewTest, ReadingRecord } from '@rugged/contract';
-import { type Bench, countingReadings } from '@rugged/contract/bench';
+import type { CompressionReadingRecord, NewCompressionTest } from '@rugged/contract';
+import { type Bench, compressionOf, countingReadings } from '@rugged/contract/bench';
 import { displacementRise, type Dose, formatPressure, fromKPa, lockingDoseMl, type PressureUnit, recommendedDose, siteAtmosphere, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
 import { useMemo, useReducer, useState } from 'react';
 import { outbox } from '@/data/client';
@@ -15,7 +15,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const { shop } = useSignedIn();
   const { unit } = shop;
   const { engine, job } = bench;
-  const counting = useMemo(() => countingReadings(bench.readings).filter((reading) => !reading.wet), [bench.readings]);
+  const counting = useMemo(() => compressionOf(countingReadings(bench.readings)).filter((reading) => !reading.wet), [bench.readings]);
   const [openedAt] = useState(() => Date.now());
   const [conditions, setConditions] = useState<Conditions>(() => {
     const latest = latestTest(bench, openedAt);
@@ -28,7 +28,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const [oilText, setOilText] = useState<string>();
   const [draft, act] = useReducer(draftReducer, EMPTY_DRAFT);
   const [tried, setTried] = useState(false);
-  const [lastKept, setLastKept] = useState<ReadingRecord>();
+  const [lastKept, setLastKept] = useState<CompressionReadingRecord>();
 
   const dryKPa = dryOf(counting, cylinder);
   const dose = doseFor(bench, dryKPa);
@@ -36,7 +36,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const oil = wet ? { ml: oilText ?? (dose ? dose.ml.toFixed(1) : '') } : undefined;
   const typed = typedReading(draft, cylinder, unit, engine, conditions.tester, oil);
   const error = typed.ok ? undefined : typed.error;
-  const attempts = (wet ? countingReadings(bench.readings).filter((reading) => reading.wet) : counting).filter((reading) => reading.cylinder === cylinder);
+  const attempts = (wet ? compressionOf(countingReadings(bench.readings)).filter((reading) => reading.wet) : counting).filter((reading) => reading.cylinder === cylinder);
 
   /** The bench as it would be with the draft kept: what the pad says of it while it is typed. */
   const verdict = useMemo(() => {
@@ -85,7 +85,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     });
   };
 
-  const takeBack = async (reading: ReadingRecord) => {
+  const takeBack = async (reading: CompressionReadingRecord) => {
     await outbox.keep([withdrawal(reading, job.id, engine.name)]);
     setLastKept(undefined);
     select(reading.cylinder);
@@ -116,19 +116,19 @@ export type CompressionPad = ReturnType<typeof useCompressionPad>;
 
 /** The test that the reading joins, or the new one it needs, and the reading itself. */
 function entriesFor(
-  bench: Bench, conditions: Conditions, typed: Pick<NewReading, 'cylinder' | 'unit' | 'peak' | 'strokes' | 'wet' | 'oilMl'>, correcting: ReadingRecord | undefined,
+  bench: Bench, conditions: Conditions, typed: Pick<CompressionReadingRecord, 'cylinder' | 'unit' | 'peak' | 'strokes' | 'wet' | 'oilMl'>, correcting: CompressionReadingRecord | undefined,
   now: number, readingId: string,
-): { test?: NewTest; reading: NewReading } {
+): { test?: NewCompressionTest; reading: CompressionReadingRecord } {
   const takenAt = new Date(now).toISOString();
   if (correcting) return { reading: { ...typed, id: readingId, testId: correcting.testId, takenAt, supersedes: correcting.id } };
   const latest = latestTest(bench, now);
   if (latest && sameConditions(conditionsOf(latest), conditions)) return { reading: { ...typed, id: readingId, testId: latest.id, takenAt } };
-  const test: NewTest = { id: readingId === 'draft' ? 'draft' : newId(), jobId: bench.job.id, kind: 'compression', ...conditions, startedAt: takenAt };
+  const test: NewCompressionTest = { id: readingId === 'draft' ? 'draft' : newId(), jobId: bench.job.id, kind: 'compression', ...conditions, startedAt: takenAt };
   return { test, reading: { ...typed, id: readingId, testId: test.id, takenAt } };
 }
 
 /** The latest dry reading of a cylinder that a wet one is set against, kPa; nothing when it makes nothing. */
-function dryOf(counting: readonly ReadingRecord[], cylinder: string): number | undefined {
+function dryOf(counting: readonly CompressionReadingRecord[], cylinder: string): number | undefined {
   const dry = counting.findLast((reading) => reading.cylinder === cylinder);
   return dry && dry.peak > 0 ? toKPa(dry.peak, dry.unit) : undefined;
 }
@@ -146,8 +146,8 @@ function oilAlone({ engine, job }: Bench, dryKPa: number | undefined, oilMl: num
 }
 
 /** A reading taken back is a row of its own: both stay. */
-function withdrawal({ id, testId, cylinder, unit, peak, wet }: ReadingRecord, jobId: string, engine: string): NewEntry {
-  const body: NewReading = { id: newId(), testId, cylinder, unit, peak, takenAt: new Date().toISOString(), supersedes: id, withdrawn: true, ...(wet ? { wet } : {}) };
+function withdrawal({ id, testId, cylinder, unit, peak, wet }: CompressionReadingRecord, jobId: string, engine: string): NewEntry {
+  const body: CompressionReadingRecord = { id: newId(), testId, cylinder, unit, peak, takenAt: new Date().toISOString(), supersedes: id, withdrawn: true, ...(wet ? { wet } : {}) };
   return { method: 'POST', path: '/readings', body: { ...body }, jobId, what: `Cyl ${cylinder} ${peak} ${UNIT_SIGN[unit]} taken back, ${engine}` };
 }
 

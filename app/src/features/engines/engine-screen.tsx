@@ -16,6 +16,7 @@ import { useColours } from '@/ui/theme';
 import { Figure, Label, Strong, Words } from '@/ui/words';
 import { HistoryChart } from './history-chart';
 import { type Visit, visitOf } from './visit';
+import { tellWear, wearOf } from './wear';
 
 /** One engine: what it is, what its book says, and what it read each time it was here. */
 export function EngineScreen() {
@@ -37,9 +38,22 @@ export function EngineScreen() {
   return (
     <Screen title={latest.engine.name} under={`${latest.machine.name} · ${latest.owner.name}`} onBack={back} action={<KeptBadge />}>
       <Plate label="Dry readings over time"><Label>Dry readings over time</Label><HistoryChart visits={visits} /></Plate>
+      <Wear visits={visits} />
       <Plate label="Jobs"><Label>Jobs</Label>{visits.map((visit) => <VisitRow key={visit.bench.job.id} visit={visit} />)}</Plate>
       <Books bench={latest} />
     </Screen>
+  );
+}
+
+function Wear({ visits }: { visits: readonly Visit[] }) {
+  const { shop: { unit } } = useSignedIn();
+  const wear = useMemo(() => wearOf(visits), [visits]);
+  return (
+    <Plate label="Wear over the hours">
+      <Label>Wear over the hours</Label>
+      {wear.map((one) => <Words key={one.cylinder}>{tellWear(one, unit)}</Words>)}
+      <Words colour="dim" style={styles.small}>Readings brought to sea level and a warm engine. The line is the median of all slopes, so that one stray reading does not bend it.</Words>
+    </Plate>
   );
 }
 

@@ -1,5 +1,5 @@
 import { type Bench, toJobFile } from '@rugged/contract/bench';
-import { headline, type Judgement, judge, layoutOf, METHOD_NAME, tellStep } from '@rugged/core';
+import { capital, headline, type Judgement, judge, layoutOf, METHOD_NAME, tellStep } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -20,6 +20,7 @@ import { StateMark } from '@/ui/state-mark';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { CylinderTable } from './cylinder-table';
 import { download } from './download';
+import { OtherTables } from './other-tables';
 import { OverruleSheet } from './overrule-sheet';
 
 export const FindingsScreen = () => <BenchGate>{(bench) => <FindingsOf bench={bench} />}</BenchGate>;
@@ -41,6 +42,7 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
     <>
       <Headline bench={bench} judgement={judgement} />
       <Plate label="Readings"><CylinderTable bench={bench} judgement={judgement} /><Comparison bench={bench} judgement={judgement} /></Plate>
+      <OtherTables judgement={judgement} />
       <Evidence bench={bench} judgement={judgement} open actions={(cylinder) => (
         <View dataSet={{ print: 'hide' }}><Button icon="pencil-outline" onPress={() => setOverruling(cylinder)}>{`Overrule cyl ${cylinder}`}</Button></View>
       )} />
@@ -62,7 +64,7 @@ function Headline({ bench, judgement }: { bench: Bench; judgement: Judgement }) 
   return (
     <Plate label="Headline">
       <Label>{`${shop.name} · ${job.number === undefined ? 'new job' : `job ${job.number}`} · ${day(job.openedAt)}`}</Label>
-      <Title style={styles.headline}>{headline(judgement.engine.state, judgement.cylinders, judgement.patterns, judgement.spread ?? undefined, shop.unit)}</Title>
+      <Title style={styles.headline}>{headline(judgement.engine.state, judgement.cylinders, judgement.patterns, judgement.spread ?? undefined, shop.unit, judgement.crankcase)}</Title>
       <View style={styles.state}><StateMark state={shown.engine} size={20} />{shown.overruled.size > 0 ? <Words colour="dim">{`overruled: ${[...shown.overruled.keys()].map((id) => (id === '' ? 'engine' : `cyl ${id}`)).join(', ')}`}</Words> : null}</View>
       <Words colour="dim">{`${engine.name}, ${engine.cycle}, ${engine.cylinders.length === 1 ? 'single cylinder' : `${engine.cylinders.length} cylinders ${LAYOUT_WORD[layoutOf(engine)]}`}. ${machine.name}, ${owner.name}. Complaint: ${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}</Words>
       {readers.length > 0 ? <Words colour="dim">{`Read by ${readers.join(', ')}.`}</Words> : null}
@@ -86,11 +88,18 @@ function Comparison({ bench, judgement }: { bench: Bench; judgement: Judgement }
 
 function NextAndUntested({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
   const missing = judgement.cylinders.filter((cylinder) => !cylinder.compression).map((cylinder) => cylinder.id);
+  const air = judgement.cylinders.filter((cylinder) => !cylinder.leakage).map((cylinder) => cylinder.id);
+  const untested = [
+    ...(missing.length > 0 ? [`compression on cyl ${missing.join(', ')}`] : []),
+    ...(air.length === judgement.cylinders.length ? ['leak-down'] : air.length > 0 ? [`leak-down on cyl ${air.join(', ')}`] : []),
+    ...(bench.engine.cycle === 'two-stroke' && !judgement.crankcase ? ['the crankcase'] : []),
+    'spark and fuel',
+  ];
   const [next] = judgement.next;
   return (
     <Plate label="Not tested, and what is next">
       <Label>Not tested</Label>
-      <Words>{`${missing.length > 0 ? `Compression on cyl ${missing.join(', ')}. ` : ''}Leak-down${bench.engine.cycle === 'two-stroke' ? ', crankcase pressure' : ''}, spark and fuel were not tested here.`}</Words>
+      <Words>{`${capital(untested.length > 1 ? `${untested.slice(0, -1).join(', ')}, and ${untested[untested.length - 1]}` : untested.join(''))}.`}</Words>
       {next ? <><Label style={styles.gap}>Next</Label><Words><Strong>{`${tellStep(next.test, next.cylinder)}. `}</Strong>{next.reason.text}</Words></> : null}
       <Words colour="dim" style={styles.gap}>{'The maker\'s manual, local codes and licensed practice stand above this page.'}</Words>
     </Plate>
