@@ -1,5 +1,5 @@
 import { type Bench, compressionOf, countingReadings, toTest } from '@rugged/contract/bench';
-import { formatPressure, TEST_NAME, toKPa, UNIT_SIGN } from '@rugged/core';
+import { formatPressure, type PressureUnit, TEST_NAME, toKPa, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { useSignedIn } from '@/data/session';
 import { conditionsOf, conditionWords } from '@/features/compression/conditions';
@@ -48,7 +48,7 @@ function OtherReadings({ figures }: { figures: readonly RunFigure[] }) {
   );
 }
 
-interface Row { cylinder: string; unit: 'psi' | 'kPa' | 'bar' | 'kgf/cm2'; peak: number }
+interface Row { cylinder: string; unit: PressureUnit; peak: number; wet?: boolean }
 
 function Readings({ rows, unit, cylinders }: { rows: readonly Row[]; unit: Row['unit']; cylinders: readonly string[] }) {
   const by = cylinders.map((id) => ({ id, peaks: rows.filter((row) => row.cylinder === id) })).filter(({ peaks }) => peaks.length > 0);
@@ -58,7 +58,7 @@ function Readings({ rows, unit, cylinders }: { rows: readonly Row[]; unit: Row['
       {by.map(({ id, peaks }) => (
         <View key={id} style={styles.reading}>
           <Label>{`Cyl ${id}`}</Label>
-          <Figure style={styles.figure}>{peaks.map((row) => formatPressure(toKPa(row.peak, row.unit), unit)).join(' · ')}</Figure>
+          <Figure style={styles.figure}>{peaks.map((row) => `${row.wet ? 'wet ' : ''}${formatPressure(toKPa(row.peak, row.unit), unit)}`).join(' · ')}</Figure>
         </View>
       ))}
     </View>

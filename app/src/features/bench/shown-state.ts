@@ -15,7 +15,7 @@ export function shownStates(bench: Bench, judgement: Judgement | undefined): Sho
     const computed = judgement?.cylinders.find((cylinder) => cylinder.id === id)?.state ?? 'unproven';
     return [id, overruled.get(id)?.state ?? computed];
   }));
-  return { engine: overruled.get('')?.state ?? worstOf([...cylinders.values()]), cylinders, overruled };
+  return { engine: overruled.get('')?.state ?? worstOf([...cylinders.values(), ...(judgement?.crankcase ? [judgement.crankcase.state] : [])]), cylinders, overruled };
 }
 
 /** The latest overrule of each cylinder, unless it was lifted. */

@@ -27,13 +27,13 @@ export function WideBench({ bench, verdict, children, onCylinder, selected, titl
         <ScrollView style={styles.left} contentContainerStyle={styles.pane}>
           <PlanPlate bench={bench} verdict={verdict} onCylinder={onCylinder} {...(selected === undefined ? {} : { selected })} />
           {verdict.ok ? <Plate label="Figures"><CylinderTable bench={bench} judgement={verdict.judgement} /></Plate> : null}
-          {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}
           <OverTime bench={bench} />
         </ScrollView>
         <ScrollView style={styles.middle} contentContainerStyle={styles.pane}>{children}</ScrollView>
         <ScrollView style={styles.right} contentContainerStyle={styles.pane}>
           {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
           {verdict.ok ? <Evidence bench={bench} judgement={verdict.judgement} /> : null}
+          {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}
         </ScrollView>
       </View>
     </Screen>

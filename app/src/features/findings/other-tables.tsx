@@ -22,14 +22,14 @@ function WetPlate({ judgement: { cylinders } }: { judgement: Judgement }) {
   if (school === undefined) return null;
   return (
     <Plate label="With oil">
-      <Label>With oil</Label>
+      <Label style={styles.label}>With oil</Label>
       <FigureTable
         label="Wet readings by cylinder"
-        columns={[{ name: 'Cyl', width: 0.7 }, { name: 'Wet', width: 0.8 }, { name: 'Rise', width: 0.8 }, { name: 'Sealing', width: 1.5 }, { name: 'Says', width: 1.6 }]}
+        columns={[{ name: 'Cyl', width: 0.6 }, { name: 'Wet', width: 0.7 }, { name: 'Rise', width: 0.8 }, { name: 'Sealing', width: 1.6 }, { name: 'Says', width: 1.5 }]}
         rows={oiled.map(({ id, wet }) => ({
           key: id,
           cells: [
-            id, formatPressure(wet.wetKPa, unit), percent(wet.rise), wet.from === undefined ? `up to ${percent(wet.to)}` : `${(100 * wet.from).toFixed(0)} to ${percent(wet.to)}`,
+            id, formatPressure(wet.wetKPa, unit), percent(wet.rise), wet.from === undefined ? `up to ${percent(wet.to)}` : `${(100 * wet.from).toFixed(0)}-${percent(wet.to)}`,
             <Words key="says">{RINGS[wet.response]}</Words>,
           ],
         }))}
@@ -46,7 +46,7 @@ function LeakPlate({ judgement: { cylinders } }: { judgement: Judgement }) {
   if (!limits) return null;
   return (
     <Plate label="Leak-down">
-      <Label>Leak-down</Label>
+      <Label style={styles.label}>Leak-down</Label>
       <FigureTable
         label="Leakage by cylinder"
         columns={[{ name: 'Cyl', width: 0.7 }, { name: 'Lost', width: 0.9 }, { name: '±', width: 0.6 }, { name: 'Hole, mm', width: 1.7 }, { name: 'State', width: 1.6 }]}
@@ -99,6 +99,7 @@ function InspectionsPlate({ judgement: { inspections } }: { judgement: Judgement
 
 const styles = StyleSheet.create({
   head: { flexDirection: 'row', justifyContent: 'space-between' },
+  label: { marginBottom: 6 },
   large: { fontSize: 18 },
   under: { marginTop: 6, fontSize: 15, lineHeight: 19 },
   hold: { marginTop: 6, gap: 4 },
