@@ -53,3 +53,8 @@ describe('a tester without a valve at the engine end', () => {
     expect(() => hoseFactor(a, b, c)).toThrow(expect.objectContaining({ field }));
   });
 });
+
+test.each([[6000, false], [6001, true], [-500, false], [-501, true], [NaN, true]])('altitude %p m: refused %p', (altitudeM, refused) => {
+  const find = () => atmosphereAt(altitudeM);
+  if (refused) expect(find).toThrow(expect.objectContaining({ field: 'altitudeM' })); else expect(find()).toBeGreaterThan(45);
+});

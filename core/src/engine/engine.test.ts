@@ -15,6 +15,9 @@ describe('neighbours', () => {
 });
 
 describe('the plan from above', () => {
+  test('of a single stands at the origin', () => {
+    expect(planOf({ ...four, layout: 'single', cylinders: ['1'] }).cylinders).toEqual([{ id: '1', x: 0, y: 0, bank: 0 }]);
+  });
   test.each([
     [{ ...four, cylinders: ['1'], layout: 'single' as const }, 'single', 1, 1],
     [four, 'row', 4, 1],
@@ -75,6 +78,9 @@ describe('volumes', () => {
     expect(sweptCm3(62, 54)).toBeCloseTo(163.03, 2);
     expect(chamberCm3(163.03, 9.2)).toBeCloseTo(19.88, 2);
     expect(volumesOf({ ...four, boreMm: 62, strokeMm: 54, compressionRatio: 9.2 })?.chamberCm3).toBeCloseTo(19.88, 2);
+  });
+  test.each([['boreMm'], ['strokeMm'], ['compressionRatio']])('are unknown without %s', (missing) => {
+    expect(volumesOf({ ...four, boreMm: 62, strokeMm: 54, compressionRatio: 9.2, [missing]: undefined })).toBeUndefined();
   });
   test('are unknown from a port-closing ratio', () => {
     expect(volumesOf({ ...four, boreMm: 62, strokeMm: 54, compressionRatio: 7, ratioBasis: 'port-closing' })).toBeUndefined();

@@ -18,6 +18,10 @@ describe('leak-down', () => {
     expect(first(job([leakdown({ percent })]))?.state).toBe(state);
     expect(rules(job([leakdown({ percent })]))).toContain(rule);
   });
+  test('a figure on the line of sound air is watched, one clearly under it is not', () => {
+    expect(first(job([leakdown({ percent: 10.2 })]))?.state).toBe('watch');
+    expect(first(job([leakdown({ percent: 9.8 })]))?.state).toBe('sound');
+  });
   test('two gauges say the same as their percentage', () => {
     expect(first(job([leakdown({ cylinderPressure: 71 })]))?.leakage?.percent).toBeCloseTo(11.25, 9);
     expect(first(job([leakdown({ cylinderPressure: 71 })]))?.leakage?.holeMm).toBeCloseTo(first(job([leakdown({ percent: 11.25 })]))?.leakage?.holeMm ?? 0, 9);
@@ -46,6 +50,11 @@ describe('leak-down', () => {
     expect(first(twice(10, 11))?.leakage).toMatchObject({ percent: 10.5, attempts: { used: 2, of: 2 } });
     expect(cautions(twice(10, 40))).toContain('leak-attempts-disagree');
     expect(first(twice(10, 40))?.leakage?.percent).toBe(40);
+  });
+  test('a leak alone is tested again, sound air is not', () => {
+    const alone = (percent: number) => judge(job([], { tests: [{ ...leakdown({ percent: 4, cylinder: '1' }), readings: [{ cylinder: '1', unit: 'psi', supply: 80, percent: 4 }, { cylinder: '2', unit: 'psi', supply: 80, percent }] }] })).next.map(({ test, cylinder }) => [test, cylinder]);
+    expect(alone(45)).toEqual([['retest', '2']]);
+    expect(alone(5)).toEqual([['stop', null], ['quick-checks', null]]);
   });
   test('alone it judges a cylinder that cannot be cranked', () => {
     const file = job([], { tests: [leakdown({ percent: 4 }), { ...leakdown({ percent: 5 }), readings: [{ cylinder: '2', unit: 'psi', supply: 80, percent: 5 }, { cylinder: '1', unit: 'psi', supply: 80, percent: 4 }] }] });
@@ -77,6 +86,29 @@ describe('wet', () => {
   });
   test('a flat engine and a cold one warn of their traps', () => {
     expect(cautions(wet(140, 0.5, { engine: { ...engine, layout: 'flat' } }))).toContain('wet-wets-one-side');
+  });
+});
+
+describe('traps of a wet test', () => {
+  const both = (one: number, two: number, engineTemperature: 'cold' | 'warm' = 'warm', oilMl = 0.5) => job([], {
+    tests: [{ kind: 'compression', engineTemperature, throttle: 'open', readings: [
+      { cylinder: '1', unit: 'psi', peak: 100 }, { cylinder: '2', unit: 'psi', peak: 100 },
+      { cylinder: '1', unit: 'psi', peak: one, wet: true, oilMl }, { cylinder: '2', unit: 'psi', peak: two, wet: true, oilMl }] }],
+  });
+  test('every cylinder rising by as much is a dry bore rather than worn rings', () => {
+    expect(cautions(both(140, 147))).toContain('wet-rises-alike');
+    expect(cautions(both(140, 149))).not.toContain('wet-rises-alike');
+    expect(cautions(both(103, 104))).not.toContain('wet-rises-alike');
+  });
+  test('cold exaggerates a rise, and only a rise', () => {
+    expect(cautions(both(140, 103, 'cold'))).toContain('wet-exaggerated-cold');
+    expect(cautions(both(103, 103, 'cold'))).not.toContain('wet-exaggerated-cold');
+    expect(cautions(both(140, 103))).not.toContain('wet-exaggerated-cold');
+  });
+  test('too little oil never reaches round the piston, unless it showed something', () => {
+    expect(cautions(both(101, 101, 'warm', 0.05))).toContain('wet-too-little-oil');
+    expect(cautions(both(101, 101, 'warm', 1))).not.toContain('wet-too-little-oil');
+    expect(cautions(both(140, 150, 'warm', 0.05))).not.toContain('wet-too-little-oil');
   });
 });
 

@@ -19,6 +19,22 @@ const rules = (file: JobFile, id: string) => judge(file).cylinders.find((cylinde
 const cautions = (file: JobFile) => judge(file).cautions.map(({ caution }) => caution);
 const next = (file: JobFile) => judge(file).next.map(({ test, cylinder }) => [test, cylinder]);
 
+describe('what the test is blamed for', () => {
+  const book = (engineTemperature?: 'warm' | 'cold') => ({ books: [{ compression: { unit: 'psi' as const, min: 120 }, ...(engineTemperature ? { engineTemperature } : {}) }] });
+  test('a warm engine against a book for cold ones, only where the book says so', () => {
+    expect(cautions(job({ 1: 150 }, { ...single, ...book('cold') }))).toContain('warm-engine-cold-book');
+    expect(cautions(job({ 1: 150 }, { ...single, ...book('cold') }, { engineTemperature: 'cold' }))).not.toContain('warm-engine-cold-book');
+    expect(cautions(job({ 1: 150 }, { ...single, ...book() }))).not.toContain('warm-engine-cold-book');
+    expect(cautions(job({ 1: 150 }, { ...single, ...book('warm') }))).not.toContain('warm-engine-cold-book');
+  });
+  test('figures are told in the unit of the latest reading, not in that of the book', () => {
+    const file = job({ 1: 150, 2: 100, 3: 150, 4: 150 });
+    const inBar: CompressionTest = { kind: 'compression', readings: [{ cylinder: '4', unit: 'bar', peak: 10.3 }] };
+    expect(judge({ ...file, tests: [...(file.tests ?? []), inBar] }).cylinders[1]?.reasons[0]?.text).toMatch(/bar/);
+    expect(judge(file).cylinders[1]?.reasons[0]?.text).toMatch(/psi/);
+  });
+});
+
 describe('states', () => {
   test('good and even is sound, and there is nothing more to test', () => {
     const file = job({ 1: 150, 2: 152, 3: 149, 4: 151 });

@@ -81,6 +81,7 @@ describe('turning from one cylinder to the next', () => {
   test('a two-stroke six turns 60 degrees', () => {
     const six = ['1', '2', '3', '4', '5', '6'];
     expect(turningSchedule({ cycle: 'two-stroke', cylinders: six, firingOrder: six })?.slice(1).every(({ degrees }) => degrees === 60)).toBe(true);
+    expect(turningSchedule({ cycle: 'four-stroke', cylinders: six, firingOrder: six })?.[1]?.degrees).toBe(120);
   });
   test('without a firing order nothing is guessed, but a single needs none', () => {
     expect(turningSchedule({ cycle: 'four-stroke', cylinders: ['1', '2'] })).toBeUndefined();

@@ -50,6 +50,10 @@ describe('spread limits', () => {
     expect(houseRulesFor({ family: 'powersports', cycle: 'two-stroke' }).spreadLimitPercent).toBe(10);
     expect(houseRulesFor({ family: 'outboard', cycle: 'four-stroke' }).spreadLimitPercent).toBe(20);
   });
+  test('where readings must lie close, the plain difference is close too', () => {
+    expect(houseRulesFor({ family: 'powersports', cycle: 'two-stroke' })).toMatchObject({ spreadWatchPercent: 7, spreadWatchKPa: psi(10), spreadLimitKPa: psi(15) });
+    expect(houseRulesFor({ family: 'outboard', cycle: 'four-stroke' })).toMatchObject({ spreadWatchPercent: 10, spreadWatchKPa: psi(12), spreadLimitKPa: psi(25) });
+  });
   test('the book wins, and the watch line never lies above it', () => {
     expect(spreadLimits([{ source: 'b', spread: { method: 'each-vs-mean', limitPercent: 8 } }], rules)).toMatchObject({ method: 'each-vs-mean', watch: 8, limit: 8, source: { kind: 'book' } });
   });

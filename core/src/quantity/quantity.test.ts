@@ -17,6 +17,9 @@ describe('pressure units', () => {
 
   test.each([[827.37, 'psi', '120'], [827.37, 'bar', '8.3'], [827.37, 'kgf/cm2', '8.4'], [-0.2, 'kPa', '0']] as const)(
     '%p kPa is read %s as %p', (kPa, unit, text) => { expect(formatPressure(kPa, unit)).toBe(text); });
+  test.each([['bar', '1.2'], ['kgf/cm2', '1.3'], ['inHg', '36.9'], ['kPa', '125']] as const)('125 kPa in %s is %s', (unit, text) => {
+    expect(formatPressure(124.9, unit)).toBe(text);
+  });
 
   test('what is no number is refused', () => {
     expect(() => toKPa(NaN, 'psi')).toThrow(InputError);

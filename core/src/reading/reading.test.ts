@@ -15,7 +15,9 @@ describe('doubt of a gauge', () => {
   });
   test('what is not stated is supposed by the fuel', () => {
     expect(compressionGauge(undefined, 'petrol')).toMatchObject({ fullScaleKPa: psi(300), accuracyPercentOfFullScale: 2, fullScaleStated: false });
+    expect(compressionGauge(undefined, 'petrol').divisionKPa).toBeCloseTo(psi(5), 9);
     expect(compressionGauge(undefined, 'diesel').fullScaleKPa).toBeCloseTo(psi(1000), 9);
+    expect(compressionGauge(undefined, 'diesel').divisionKPa).toBeCloseTo(psi(10), 9);
   });
   test('a gauge is trusted from a quarter to nine tenths of its scale', () => {
     expect([74, 76, 269, 271].map((figure) => scaleFit(psi(figure), gauge))).toEqual(['below', 'good', 'good', 'above']);

@@ -56,6 +56,8 @@ describe('patterns across cylinders', () => {
   test('two low that are no neighbours, or not alike, do not', () => {
     expect(names(cylinders([600, true], [1000, false], [610, true]))).toEqual([]);
     expect(names(cylinders([1000, false], [600, true], [500, true]))).toEqual([]);
+    expect(names(cylinders([1000, false], [600, true], [545, true]))).toEqual(['neighbours-low-and-alike']);
+    expect(names(cylinders([1000, false], [600, true], [535, true]))).toEqual([]);
   });
   test('all low together question the test', () => { expect(names(cylinders([600, true], [620, true]))).toEqual(['all-low']); });
   test('zero is told from little, on a single by its limit', () => {
@@ -66,6 +68,7 @@ describe('patterns across cylinders', () => {
   test('a vee twin with one half of the other', () => {
     expect(names(cylinders([1000, false], [520, true]), 800, true)).toEqual(['half-of-the-other', 'one-low']);
     expect(names(cylinders([1000, false], [700, true]), 800, true)).toEqual(['one-low']);
+    expect(names(cylinders([1000, false], [610, true]), 800, true)).toEqual(['one-low']);
     expect(names(cylinders([1000, false], [520, true]), 800, false)).toEqual(['one-low']);
   });
   test('carbon: all high, or one high', () => {

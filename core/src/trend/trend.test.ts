@@ -79,6 +79,11 @@ describe('trend', () => {
     expect(trend(falling.slice(0, 2))).toMatchObject({ kind: 'too-few', needed: 1 });
     expect(trend([falling[0], falling[0], falling[0]].flatMap((point) => point ?? []))).toMatchObject({ kind: 'too-few', needed: 2 });
   });
+  test('readings that do not change show no wear and run out of nothing', () => {
+    const level = trend([0, 50, 100, 150].map((hours) => ({ hours, kPa: 900 })), [], 800);
+    expect(level).toMatchObject({ kind: 'line', wear: 'not-visible' });
+    expect(level).not.toHaveProperty('hoursToMinimum');
+  });
   test('the order of the visits does not matter', () => {
     const line = trend([...falling].reverse());
     expect(line).toMatchObject({ kind: 'line', slopePerHour: expect.closeTo(-psi(1) / 50, 9) });

@@ -1,5 +1,5 @@
 import type { Bench } from '@rugged/contract';
-import { compressionLimits, formatPressure, fromKPa, lockingDoseMl, PRESSURE_UNITS, siteAtmosphere, tellReason, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
+import { compressionLimits, formatPressure, fromKPa, houseRulesFor, lockingDoseMl, PRESSURE_UNITS, siteAtmosphere, tellReason, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
@@ -118,7 +118,7 @@ function OilPlate({ bench, pad }: { bench: Bench; pad: Pad }) {
 function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttempts(): void }) {
   const { unit, draft, cylinder } = pad;
   const [room, setRoom] = useState(0);
-  const limits = compressionLimits(bench.engine, bench.books, siteAtmosphere(bench.job.site));
+  const limits = compressionLimits(bench.engine, bench.books, siteAtmosphere(bench.job.site), houseRulesFor(bench.engine, bench.houseRules));
   const inUnit = (kPa: number | undefined) => (kPa === undefined ? undefined : fromKPa(kPa, unit));
   const typedPeak = draft.peak !== '' ? Number(draft.peak) : pad.typed.ok ? pad.typed.reading.peak : undefined;
   const typedFirst = draft.strokes[0] ? Number(draft.strokes[0]) : undefined;

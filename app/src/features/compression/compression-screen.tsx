@@ -6,6 +6,7 @@ import { BenchGate } from '@/features/bench/bench-gate';
 import { KeysSheet } from '@/features/bench/keys-sheet';
 import { WideBench } from '@/features/bench/wide-bench';
 import { KeptBadge } from '@/features/outbox/kept-badge';
+import { TraceSheet } from '@/features/trace/trace-sheet';
 import { Button, IconButton } from '@/ui/button';
 import { Screen } from '@/ui/screen';
 import { WIDE } from '@/ui/tokens';
@@ -24,24 +25,26 @@ function CompressionOf({ bench }: { bench: Bench }) {
   const pad = useCompressionPad(bench, cylinder, wet !== undefined);
   const [settingUp, setSettingUp] = useState(false);
   const [helping, setHelping] = useState(false);
+  const [tracing, setTracing] = useState(false);
   // A reload goes on at the cylinder in hand, not at the one the pad was opened with.
   const { cylinder: here, wet: oiled } = pad;
   useEffect(() => {
     if (cylinder !== here || (wet !== undefined) !== oiled) router.setParams({ cylinder: here, wet: oiled ? 'yes' : undefined });
   }, [cylinder, wet, here, oiled, router]);
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
-  usePadKeys(bench, pad, { help: () => setHelping(true), back });
+  usePadKeys(bench, pad, { help: () => setHelping(true), trace: () => setTracing(true), back });
   const sheets = <>
     {settingUp ? <ConditionsSheet conditions={pad.conditions} visible onClose={() => setSettingUp(false)} onChange={pad.setConditions} /> : null}
+    {tracing ? <TraceSheet cylinder={here} cycle={bench.engine.cycle} unit={pad.unit} visible onClose={() => setTracing(false)} onTake={(strokes, peak) => { pad.act({ do: 'take', strokes, peak }); setTracing(false); }} /> : null}
     <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={PAD_KEYS} />
   </>;
   const body = <CompressionPad bench={bench} pad={pad} onDone={back} />;
   if (width >= WIDE) {
-    return <>{sheets}<WideBench bench={bench} verdict={pad.verdict} onCylinder={pad.select} selected={pad.cylinder} title={`Compression, ${oiled ? 'wet, ' : ''}${bench.engine.name}`} middleAction={<><WetButton pad={pad} /><IconButton icon="cog-outline" label={`How it is tested: ${conditionWords(pad.conditions)}`} onPress={() => setSettingUp(true)} ground /></>}>{body}</WideBench></>;
+    return <>{sheets}<WideBench bench={bench} verdict={pad.verdict} onCylinder={pad.select} selected={pad.cylinder} title={`Compression, ${oiled ? 'wet, ' : ''}${bench.engine.name}`} middleAction={<><WetButton pad={pad} /><TraceButton onPress={() => setTracing(true)} /><IconButton icon="cog-outline" label={`How it is tested: ${conditionWords(pad.conditions)}`} onPress={() => setSettingUp(true)} ground /></>}>{body}</WideBench></>;
   }
   return (
     <Screen title={oiled ? 'Compression, wet' : 'Compression, dry'} under={`${bench.engine.name} · ${conditionWords(pad.conditions)}`} onBack={back} fixed
-      action={<><KeptBadge /><WetButton pad={pad} /><IconButton icon="cog-outline" label="How it is tested" onPress={() => setSettingUp(true)} ground /></>}>
+      action={<><KeptBadge /><WetButton pad={pad} /><TraceButton onPress={() => setTracing(true)} /><IconButton icon="cog-outline" label="How it is tested" onPress={() => setSettingUp(true)} ground /></>}>
       {sheets}
       {body}
     </Screen>
@@ -52,13 +55,17 @@ function WetButton({ pad }: { pad: Pad }) {
   return <Button kind="ground" pressed={pad.wet} onPress={pad.toggleWet}>{pad.wet ? 'Dry' : 'Wet'}</Button>;
 }
 
+function TraceButton({ onPress }: { onPress(): void }) {
+  return <IconButton icon="chart-line" label="Figures from a recorded trace" onPress={onPress} ground />;
+}
+
 const PAD_KEYS = [
   ['0 to 9 .', 'Enter the figure'], ['Enter', 'Keep, and go on to the next cylinder'], ['R', 'Keep, and repeat this cylinder'],
-  ['F', 'First stroke'], ['P', 'Peak'], ['S', 'Next stroke'], ['W', 'Wet or dry'], ['← →', 'Choose the cylinder'], ['U', 'Take the latest reading back'],
+  ['F', 'First stroke'], ['P', 'Peak'], ['S', 'Next stroke'], ['W', 'Wet or dry'], ['T', 'Figures from a recorded trace'], ['← →', 'Choose the cylinder'], ['U', 'Take the latest reading back'],
   ['Backspace', 'Delete a digit'], ['Esc', 'Back to the bench'], ['?', 'These keys'],
 ] as const;
 
-function usePadKeys(bench: Bench, pad: Pad, { help, back }: { help(): void; back(): void }): void {
+function usePadKeys(bench: Bench, pad: Pad, { help, trace, back }: { help(): void; trace(): void; back(): void }): void {
   const { act } = pad;
   const digits = Object.fromEntries([...'0123456789.'].map((key) => [key, () => act({ do: 'key', key })]));
   const step = (by: 1 | -1) => () => {
@@ -73,7 +80,7 @@ function usePadKeys(bench: Bench, pad: Pad, { help, back }: { help(): void; back
   };
   useKeys({
     ...digits, ',': () => act({ do: 'key', key: '.' }), Backspace: () => act({ do: 'key', key: 'back' }), Enter: () => pad.keep(false), r: () => pad.keep(true),
-    f: () => act({ do: 'focus', focus: 0 }), p: () => act({ do: 'focus', focus: 'peak' }), s: () => act({ do: 'next-stroke' }), w: pad.toggleWet,
+    f: () => act({ do: 'focus', focus: 0 }), p: () => act({ do: 'focus', focus: 'peak' }), s: () => act({ do: 'next-stroke' }), w: pad.toggleWet, t: trace,
     ArrowRight: step(1), ArrowLeft: step(-1), ArrowDown: step(1), ArrowUp: step(-1), u: takeBackLatest, '?': help, Escape: back,
   });
 }

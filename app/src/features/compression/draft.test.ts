@@ -46,3 +46,8 @@ test('another unit is the same pressure, not the same digits', () => {
   const converted = draftReducer({ ...EMPTY_DRAFT, strokes: ['71'], peak: '112' }, { do: 'convert', convert: (figure) => String(Math.round(figure * 6.894757)) });
   expect([converted.peak, converted.strokes]).toEqual(['772', ['490']]);
 });
+
+test('figures from a recording stand as if they had been typed', () => {
+  const draft = draftReducer(EMPTY_DRAFT, { do: 'take', strokes: [71, 96.5, 108], peak: 112 });
+  expect(draft).toMatchObject({ strokes: ['71', '96.5', '108'], peak: '112', focus: 'peak' });
+});

@@ -24,6 +24,7 @@ export type DraftAction =
   | { do: 'next-stroke' }
   | { do: 'clear' }
   | { do: 'convert'; convert: (figure: number) => string }
+  | { do: 'take'; strokes: readonly number[]; peak: number }
   | { do: 'correct'; reading: CompressionReadingRecord; shown: (figure: number) => string };
 
 export function draftReducer(draft: Draft, action: DraftAction): Draft {
@@ -40,6 +41,7 @@ export function draftReducer(draft: Draft, action: DraftAction): Draft {
       const converted = (text: string) => (text === '' || Number.isNaN(Number(text)) ? text : action.convert(Number(text)));
       return { ...draft, peak: converted(draft.peak), strokes: draft.strokes.map(converted) };
     }
+    case 'take': return { ...draft, strokes: action.strokes.map(String), peak: String(action.peak), focus: 'peak' };
     case 'correct': return {
       strokes: (action.reading.strokes ?? []).map(action.shown), peak: action.shown(action.reading.peak), focus: 'peak', correcting: action.reading,
     };

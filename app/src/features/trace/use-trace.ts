@@ -1,0 +1,35 @@
+import type { Trace } from '@rugged/contract/trace';
+import type { PressureUnit } from '@rugged/core';
+import { useEffect, useRef, useState } from 'react';
+import type { TraceAnswer, TraceTask } from '@/workers/trace.worker';
+
+export type TraceState =
+  | { is: 'empty' }
+  | { is: 'reading'; name: string; rows: number }
+  | { is: 'read'; name: string; trace: Trace }
+  | { is: 'wrong'; name: string; field: string; reason: string };
+
+/** A recording that the person chose, read by a worker. The latest one counts. */
+export function useTrace() {
+  const [state, setState] = useState<TraceState>({ is: 'empty' });
+  const worker = useRef<Worker>(undefined);
+  const end = () => { worker.current?.terminate(); worker.current = undefined; };
+  useEffect(() => end, []);
+
+  const read = (file: File, unit?: PressureUnit) => {
+    end();
+    const { name } = file;
+    setState({ is: 'reading', name, rows: 0 });
+    const mine = new Worker(new URL('../../workers/trace.worker', import.meta.url));
+    worker.current = mine;
+    mine.onmessage = ({ data }: MessageEvent<TraceAnswer>) => {
+      if ('rows' in data) { setState({ is: 'reading', name, rows: data.rows }); return; }
+      setState('trace' in data ? { is: 'read', name, trace: data.trace } : { is: 'wrong', name, ...data });
+      end();
+    };
+    mine.onerror = ({ message }) => { setState({ is: 'wrong', name, field: '(file)', reason: message || 'the reader could not be started' }); end(); };
+    const task: TraceTask = { file, ...(unit ? { unit } : {}) };
+    mine.postMessage(task);
+  };
+  return { state, read };
+}

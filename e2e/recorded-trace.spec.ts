@@ -1,0 +1,42 @@
+import { expect, test } from '@playwright/test';
+import { Hand } from './bench-hand';
+
+/** A sensor in the cylinder of a four-stroke cranked at 300 rev/min, peaks climbing to 138 psi, 2000 samples a second. */
+function recording(unit: string, clippedAt = Infinity): string {
+  const rows = [`time (s),pressure${unit ? ` (${unit})` : ''}`];
+  for (let i = 0; i < 6000; i += 1) {
+    const t = i / 2000;
+    const phase = (t % 0.4) / 0.4 - 0.5;
+    const peak = 138 * (1 - 0.45 * Math.exp(-Math.floor(t / 0.4)));
+    rows.push(`${t.toFixed(4)},${Math.min(clippedAt, peak * Math.exp(-((phase / 0.06) ** 2))).toFixed(2)}`);
+  }
+  return rows.join('\n');
+}
+const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+
+test('a recorded trace takes the place of typed figures; one that cannot be used says why', async ({ page }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  await hand.openJob('Halden Four, motorcycle', 'recorded');
+  await hand.button('Start compression').click();
+  await hand.button('Engine: Warm').click();
+  await hand.button('Figures from a recorded trace').click();
+  const sheet = page.getByRole('dialog', { name: /Recorded trace/ });
+  const choose = page.getByLabel('Recorded trace', { exact: true });
+
+  await choose.setInputFiles(file('notes.csv', 'one line of words'));
+  await expect(sheet.getByRole('alert')).toContainText('notes.csv');
+  await choose.setInputFiles(file('clipped.csv', recording('psi', 120)));
+  await expect(sheet.getByText(/top of its range/)).toBeVisible();
+  await expect(sheet.getByRole('button', { name: /Put it on the dial/ })).toBeDisabled();
+
+  await choose.setInputFiles(file('unit-unsaid.csv', recording('')));
+  await expect(sheet.getByRole('button', { name: /Put it on the dial/ })).toBeDisabled();
+  await sheet.getByRole('button', { name: 'The file does not say its unit: psi' }).click();
+  await expect(sheet.getByText('300 rev/min')).toBeVisible();
+  await sheet.getByRole('button', { name: /Put it on the dial/ }).click();
+
+  await expect(hand.button(/^Keep 13[78]/)).toBeVisible();
+  await hand.button(/^Keep 13[78]/).click();
+  await expect(page.getByText(/^Kept /)).toBeVisible();
+});
