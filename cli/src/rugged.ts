@@ -21,11 +21,12 @@ type Command = (path: string, options: Options) => unknown;
 
 const COMMANDS: Readonly<Record<string, Command>> = {
   judge: (path, { readText }) => judge(readJobFile(readText(path))),
+  simulate: async (path, { readText }) => (await import('@rugged/core/virtual-engine')).simulate(readJobFile(readText(path))),
   // Only a trace needs the CSV parser: the other commands start without it.
   trace: async (path, { unit }) => (await import('@rugged/contract/trace')).readTrace(path === '-' ? process.stdin : createReadStream(path), unit ? { unit } : {}),
 };
 /** Named by the format, written later. */
-const LATER: readonly string[] = ['plan', 'decide', 'simulate'];
+const LATER: readonly string[] = ['plan', 'decide'];
 
 /** Runs one command. Bad input never shows a stack, only one line with file, field and reason. */
 export async function rugged(args: readonly string[], readText: ReadText = textOf): Promise<Outcome> {

@@ -2,6 +2,7 @@ import {
   COOLINGS, CYCLES, FAMILIES, FUELS, JOB_FILE_FORMAT, JOB_FILE_VERSION, LAYOUTS, NEEDLES, PRESSURE_UNITS, RELEASES, SCHOOLS, SPREAD_METHODS, VALVE_GEARS,
   type Book, type Engine, type HouseRules, type JobFile, type Site, type Test as JobTest, type Tester,
 } from '@rugged/core';
+import { FAULT_CAUSES, VIRTUAL_TEST_FAULTS, VIRTUAL_TESTS } from '@rugged/core/virtual-engine';
 import Joi from 'joi';
 
 /** Shapes shared by the job file and the records of the API. Sense across fields is checked by the core. */
@@ -195,4 +196,15 @@ export const jobFileSchema = Joi.object<JobFile>({
   houseRules: houseRulesSchema,
   site: siteSchema,
   tests: Joi.array().items(test).max(500),
+  symptoms: Joi.array().items(Joi.string().max(60)).max(40),
+  equipment: Joi.array().items(Joi.string().max(60)).max(40),
+  virtual: Joi.object({
+    seed: Joi.number().integer().min(0).max(4294967295).required(),
+    starting: Joi.string().valid('electric', 'recoil'),
+    faults: Joi.array().items(Joi.object({ cause: Joi.string().valid(...FAULT_CAUSES).required(), cylinder: cylinder().required(), severity: Joi.number().min(0).max(1).required(), with: cylinder() })).max(50),
+    testFaults: Joi.array().items(Joi.string().valid(...VIRTUAL_TEST_FAULTS)).max(20),
+    tests: Joi.array().items(Joi.string().valid(...VIRTUAL_TESTS)).max(10),
+    ideal: Joi.string().valid('adiabatic', 'isothermal'),
+    truth: Joi.boolean(),
+  }),
 }).prefs({ allowUnknown: true });

@@ -2,6 +2,7 @@ import type { Site } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
 import type { Matter, SchoolOf } from '../limits/schools';
 import type { PressureUnit, VacuumUnit } from '../quantity/pressure';
+import type { Virtual } from '../virtual-engine/virtual';
 
 export const JOB_FILE_FORMAT = 'rugged-gauge-job';
 export const JOB_FILE_VERSION = 1;
@@ -19,6 +20,11 @@ export interface JobFile {
   houseRules?: Partial<HouseRules>;
   site?: Site;
   tests?: Test[];
+  /** What the owner says is wrong; known words move the odds of the causes. */
+  symptoms?: string[];
+  /** What the shop has; absent means everything. */
+  equipment?: string[];
+  virtual?: Virtual;
 }
 
 /** A band of a book: from this figure up, as far as the next band. */

@@ -1,5 +1,8 @@
 import { GAMMA, GAS_CONSTANT, HEAT_CAPACITY, holeAreaMm2, massFlow } from './gas';
-import { type VirtualCylinder, volumeCm3 } from './cylinder';
+import { sweptCm3, type VirtualCylinder, volumeCm3 } from './cylinder';
+
+// Looked up once: the loop below runs a million times.
+const { PI, abs, exp, max, min, round, sin, sqrt } = Math;
 
 /** What turns the crank. */
 export interface Starter {
@@ -46,11 +49,13 @@ export interface Cranked {
 }
 
 /** Heat to the wall at 100 kPa, W / (m2 K), at the speed of cranking. */
-const WALL = 80;
+const WALL = 110;
 /** Flow into the hose past the tester's valve, mm2. */
 const GAUGE_VALVE_MM2 = 4;
 /** Oil closes all but this share of a ring's leak. */
 const OILED_RINGS = 0.25;
+/** Degrees a step: a chamber smaller than this share of the stroke fills so fast that it needs finer ones. */
+const FINE_BELOW = 0.075;
 const STROKES_PER_PULL = 2;
 /** However it labours, the crank keeps this share of its free speed until it is over the top. */
 const SLOWEST = 0.18;
@@ -66,24 +71,31 @@ const CASE_DRAWS = 0.12;
  */
 export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: VirtualGauge, options: CrankingOptions): Cranked {
   const { atmosphereKPa: air, airK, ideal } = options;
-  const step = options.stepDegrees ?? 1;
+  const step = options.stepDegrees ?? (cylinder.chamberCm3 < FINE_BELOW * sweptCm3(cylinder) ? 0.25 : 0.5);
   const cycle = cylinder.fourStroke ? 720 : 360;
   const half = cycle / 2;
   const hoseInChamber = ideal ? 0 : gauge.valve === 'engine-end' ? 0 : gauge.hoseCm3;
   const dead = hoseInChamber - options.oilCm3;
-  const steps = Math.round(cycle / step);
+  const steps = round(cycle / step);
   const volumes = new Float64Array(steps + 1);
+  // What the step's volume work does to the temperature: the same in every stroke.
+  const work = new Float64Array(steps);
+  const sines = new Float64Array(steps);
   // Flows and heat act in the middle of a step, where the volume is taken: the error then falls with the square of the step.
   for (let i = 0; i <= steps; i += 1) volumes[i] = volumeCm3(cylinder, (i - 0.5) * step - half) + dead;
-  const swept = volumeCm3(cylinder, 180) - cylinder.chamberCm3;
-  const bore2 = ((Math.PI / 4) * cylinder.boreMm ** 2);
+  for (let i = 0; i < steps; i += 1) {
+    work[i] = ideal === 'isothermal' ? 1 : ((volumes[i] as number) / (volumes[i + 1] as number)) ** (GAMMA - 1);
+    sines[i] = sin((((i + 0.5) * step - half) * PI) / 180);
+  }
+  const swept = sweptCm3(cylinder);
+  const bore2 = ((PI / 4) * cylinder.boreMm ** 2);
   const throwM = cylinder.strokeMm / 2000;
   const wallAt = (volume: number) => 2 * bore2 * 1e-6 + (4 * (volume * 1e-6)) / (cylinder.boreMm * 1e-3);
 
   const closes = ideal ? -180 : -cylinder.closesBefore;
   const opens = ideal ? 180 : cylinder.opensAfter;
   const intakeOpens = -half;
-  const open = Math.max(1e-6, cylinder.breathingMm2 * options.throttle);
+  const open = max(1e-6, cylinder.breathingMm2 * options.throttle);
   const exhaust = 0.04 * cylinder.boreMm ** 2;
   // A shut throttle starves the case of a two-stroke, which then draws on the cylinder while its ports are open.
   const ports = cylinder.fourStroke ? air : air * (1 - CASE_DRAWS * (1 - options.throttle));
@@ -96,10 +108,11 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
   const expected = air * ((swept + cylinder.chamberCm3) / cylinder.chamberCm3) ** 1.25;
   const stallNm = starter.strength * 0.42 * expected * 1e3 * bore2 * 1e-6 * throwM;
   const frictionNm = 0.1 * stallNm;
-  const inertia = 4e-5 * Math.max(20, swept) ** 1.05;
-  const freeSpeed = (starter.freeRpm * Math.PI) / 30;
+  const inertia = 4e-5 * max(20, swept) ** 1.05;
+  const freeSpeed = (starter.freeRpm * PI) / 30;
   let speed = 0.6 * freeSpeed;
 
+  let gained = 0;
   let temperature = ideal ? airK : airK + 0.25 * (cylinder.wallK - airK);
   let mass = (air * (volumes[0] as number)) / (GAS_CONSTANT * temperature);
   const start = mass;
@@ -113,14 +126,13 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
 
   for (let stroke = 0; stroke < options.strokes; stroke += 1) {
     if (starter.kind === 'recoil' && stroke % STROKES_PER_PULL === 0) speed = 0.35 * freeSpeed;
-    const ringNow = ringsMm2 * (1 + cylinder.ringsSeat * Math.exp(-stroke / 1.6));
+    const ringNow = ringsMm2 * (1 + cylinder.ringsSeat * exp(-stroke / 1.6));
     for (let i = 0; i < steps; i += 1) {
       const at = (i + 0.5) * step - half;
-      const before = volumes[i] as number;
       const volume = volumes[i + 1] as number;
-      const dt = (step * Math.PI) / 180 / speed;
+      const dt = (step * PI) / 180 / max(SLOWEST * freeSpeed, speed + gained / 2);
       seconds += dt;
-      if (ideal !== 'isothermal') temperature *= (before / volume) ** (GAMMA - 1);
+      temperature *= work[i] as number;
       let pressure = (mass * GAS_CONSTANT * temperature) / volume;
       const middle = pressure;
 
@@ -136,16 +148,20 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
       const outside = area > 0 && !cylinder.fourStroke ? ports : air;
       if (leak > 0) {
         // No more may pass than levels the pressures.
-        const level = (Math.abs(pressure - outside) * volume) / (GAMMA * GAS_CONSTANT * temperature);
+        const level = (abs(pressure - outside) * volume) / (GAMMA * GAS_CONSTANT * temperature);
         if (pressure > outside) {
-          const dm = Math.min(massFlow(leak, pressure, temperature, outside) * dt, level);
+          const first = min(massFlow(leak, pressure, temperature, outside) * dt, level);
+          const halfway = pressure * (1 - (0.5 * GAMMA * first) / mass);
+          const dm = min(massFlow(leak, halfway, temperature, outside) * dt, level);
           const left = mass - dm;
-          temperature *= (1 - (GAMMA * dm) / mass) / (left / mass);
+          temperature *= (left / mass) ** (GAMMA - 1);
           mass = left;
           went += dm;
         } else {
           // What comes back through a port is fresh; the exhaust of a motor that never fired is air too.
-          const dm = Math.min(massFlow(leak, outside, airK, pressure) * dt, level);
+          const first = min(massFlow(leak, outside, airK, pressure) * dt, level);
+          const halfway = pressure + (0.5 * first * GAMMA * GAS_CONSTANT * airK) / volume;
+          const dm = min(massFlow(leak, outside, airK, halfway) * dt, level);
           temperature = (mass * temperature + GAMMA * dm * airK) / (mass + dm);
           mass += dm;
           came += dm;
@@ -156,26 +172,31 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
       }
       if (!ideal) {
         const scaled = pressure / 100;
-        const film = WALL * Math.sqrt(scaled) * Math.sqrt(Math.sqrt(scaled));
-        temperature += (cylinder.wallK - temperature) * (1 - Math.exp((-film * wallAt(volume) * dt * 1e3) / (mass * HEAT_CAPACITY)));
+        const film = WALL * sqrt(scaled) * sqrt(sqrt(scaled));
+        const rate = (film * wallAt(volume) * dt * 1e3) / (mass * HEAT_CAPACITY);
+        // The film half way through the step follows the pressure there.
+        const halfway = 1 + 0.375 * rate * (cylinder.wallK / temperature - 1);
+        temperature += (cylinder.wallK - temperature) * (1 - exp(-rate * halfway));
         pressure = (mass * GAS_CONSTANT * temperature) / volume;
         if (gauge.valve === 'engine-end' && pressure - hose > gauge.crackKPa) {
           const level = ((pressure - hose - gauge.crackKPa) * volume * gauge.hoseCm3) / ((volume + gauge.hoseCm3) * GAS_CONSTANT * temperature);
-          const dm = Math.min(massFlow(GAUGE_VALVE_MM2, pressure, temperature, hose) * dt, level);
+          const dm = min(massFlow(GAUGE_VALVE_MM2, pressure, temperature, hose) * dt, level);
           mass -= dm;
           went += dm;
           hose += (dm * GAS_CONSTANT * airK) / gauge.hoseCm3;
           pressure = (mass * GAS_CONSTANT * temperature) / volume;
         }
       }
-      const highest = ideal ? pressure : Math.min(pressure, middle);
+      const highest = ideal ? pressure : min(pressure, middle);
       if (highest - air > cylinderPeak) cylinderPeak = highest - air;
       const lifts = ideal ? pressure - air : gauge.valve === 'engine-end' ? hose - air : highest - air - gauge.crackKPa;
       if (lifts > needle) needle = lifts;
 
-      const gasNm = (pressure - air) * 1e3 * bore2 * 1e-6 * throwM * Math.sin((at * Math.PI) / 180);
-      const starterNm = stallNm * Math.max(0, 1 - speed / freeSpeed);
-      speed = Math.max(SLOWEST * freeSpeed, speed + ((starterNm - frictionNm * (speed / freeSpeed) + gasNm) / inertia) * dt);
+      const gasNm = (pressure - air) * 1e3 * bore2 * 1e-6 * throwM * (sines[i] as number);
+      const starterNm = stallNm * max(0, 1 - speed / freeSpeed);
+      const was = speed;
+      speed = max(SLOWEST * freeSpeed, speed + ((starterNm - frictionNm * (speed / freeSpeed) + gasNm) / inertia) * dt);
+      gained = speed - was;
       options.onStep?.(seconds, at, pressure - air, needle);
     }
     if (starter.kind === 'electric' || stroke % STROKES_PER_PULL === STROKES_PER_PULL - 1) shown.push(needle);

@@ -1,4 +1,5 @@
 import type { Engine, Family } from '../engine/engine';
+import * as volume from '../engine/volume';
 
 /** Where the gas of one cylinder can go, as round holes, mm. */
 export interface Leaks {
@@ -45,9 +46,9 @@ interface Preset {
 }
 
 const TWO_STROKE: Readonly<Partial<Record<Family, Preset>>> = {
-  handheld: { boreMm: 44, strokeMm: 32, compressionRatio: 8.6, closesBefore: 101, opensAfter: 101, freeRpm: 620 },
-  outboard: { boreMm: 76, strokeMm: 66, compressionRatio: 7.9, closesBefore: 101, opensAfter: 94, freeRpm: 330 },
-  powersports: { boreMm: 72, strokeMm: 61, compressionRatio: 7.9, closesBefore: 101, opensAfter: 96, freeRpm: 420 },
+  handheld: { boreMm: 44, strokeMm: 32, compressionRatio: 11, closesBefore: 101, opensAfter: 101, freeRpm: 620 },
+  outboard: { boreMm: 76, strokeMm: 66, compressionRatio: 9, closesBefore: 101, opensAfter: 94, freeRpm: 330 },
+  powersports: { boreMm: 72, strokeMm: 61, compressionRatio: 9, closesBefore: 101, opensAfter: 96, freeRpm: 420 },
 };
 const FOUR_STROKE: Readonly<Record<Family, Preset>> = {
   handheld: { boreMm: 38, strokeMm: 30, compressionRatio: 8, closesBefore: 130, opensAfter: 130, freeRpm: 620 },
@@ -66,10 +67,10 @@ export function presetOf(engine: Pick<Engine, 'cycle' | 'fuel' | 'family'>): Pre
   return (engine.cycle === 'two-stroke' ? TWO_STROKE[engine.family] : undefined) ?? (engine.cycle === 'two-stroke' ? TWO_STROKE.powersports as Preset : FOUR_STROKE[engine.family]);
 }
 
-/** Rings of a sound engine leak through a hole of this share of the bore; everything else is tight. */
-const RING_HOLE_OF_BORE = 0.0105;
+/** Rings of a sound engine leak through such a hole in a bore of 62 mm; the gap grows less than the bore. Everything else is tight. */
+const ringHoleMm = (boreMm: number) => 0.5 * (boreMm / 62) ** 0.4;
 /** A release bumps its valve until here, degrees before top dead centre. */
-const RELEASE_UNTIL = 72;
+const RELEASE_UNTIL = 63;
 export const WARM_K = 345;
 export const COLD_K = 285;
 
@@ -80,7 +81,7 @@ export function soundCylinders(engine: Engine): VirtualCylinder[] {
   const strokeMm = engine.strokeMm ?? preset.strokeMm;
   const conrodMm = engine.conrodMm ?? 1.75 * strokeMm;
   const fourStroke = engine.cycle === 'four-stroke';
-  const swept = ((Math.PI / 4) * boreMm ** 2 * strokeMm) / 1000;
+  const swept = volume.sweptCm3(boreMm, strokeMm);
   const ratio = engine.compressionRatio ?? preset.compressionRatio;
   // A ratio counted from port closing compresses only the part of the stroke that is left there.
   const counted = engine.ratioBasis === 'port-closing' ? swept * strokeShare(preset.closesBefore, strokeMm, conrodMm) : swept;
@@ -89,7 +90,7 @@ export function soundCylinders(engine: Engine): VirtualCylinder[] {
     chamberCm3: counted / (ratio - 1),
     closesBefore: preset.closesBefore, opensAfter: preset.opensAfter,
     breathingMm2: 0.05 * boreMm ** 2,
-    leaks: { rings: RING_HOLE_OF_BORE * boreMm, piston: 0, intakeValve: 0, exhaustValve: 0, gasketOutside: 0, gasketNeighbour: 0, gasketCoolant: 0, adapter: 0 },
+    leaks: { rings: ringHoleMm(boreMm), piston: 0, intakeValve: 0, exhaustValve: 0, gasketOutside: 0, gasketNeighbour: 0, gasketCoolant: 0, adapter: 0 },
     ringsSeat: 0.3,
     ...(engine.compressionRelease === 'automatic' ? { releaseUntil: RELEASE_UNTIL } : {}),
     wallK: WARM_K,
@@ -103,8 +104,9 @@ export function strokeShare(degrees: number, strokeMm: number, conrodMm: number)
   return (throwMm * (1 - Math.cos(theta)) + conrodMm - Math.sqrt(conrodMm ** 2 - (throwMm * Math.sin(theta)) ** 2)) / strokeMm;
 }
 
+export const sweptCm3 = ({ boreMm, strokeMm }: VirtualCylinder): number => volume.sweptCm3(boreMm, strokeMm);
+
 /** Volume over the piston, cm3. @param degrees from top dead centre, either way */
 export function volumeCm3(cylinder: VirtualCylinder, degrees: number): number {
-  const swept = ((Math.PI / 4) * cylinder.boreMm ** 2 * cylinder.strokeMm) / 1000;
-  return cylinder.chamberCm3 + swept * strokeShare(degrees, cylinder.strokeMm, cylinder.conrodMm);
+  return cylinder.chamberCm3 + sweptCm3(cylinder) * strokeShare(degrees, cylinder.strokeMm, cylinder.conrodMm);
 }

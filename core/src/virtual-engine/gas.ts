@@ -1,5 +1,7 @@
 /** Air as an ideal gas, in the units of the workshop: kPa absolute, cm3, K, g, mm2, s. */
 
+const { sqrt } = Math;
+
 export const GAMMA = 1.4;
 /** kPa cm3 / (g K). */
 export const GAS_CONSTANT = 287;
@@ -17,10 +19,10 @@ const UNCHOKED = (2 * GAMMA) / (GAMMA - 1);
  */
 export function massFlow(areaMm2: number, upKPa: number, upK: number, downKPa: number): number {
   const ratio = downKPa / upKPa;
-  if (ratio <= CRITICAL) return (areaMm2 * upKPa * CHOKED) / Math.sqrt(GAS_CONSTANT * upK);
+  if (ratio <= CRITICAL) return (areaMm2 * upKPa * CHOKED) / sqrt(GAS_CONSTANT * upK);
   if (ratio >= 1) return 0;
   const root = ratio ** (1 / GAMMA);
-  return (areaMm2 * upKPa * Math.sqrt((UNCHOKED * root * (root - ratio)) / (GAS_CONSTANT * upK)));
+  return (areaMm2 * upKPa * sqrt((UNCHOKED * root * (root - ratio)) / (GAS_CONSTANT * upK)));
 }
 
 /** Area of a round hole, mm2. @param mm diameter */

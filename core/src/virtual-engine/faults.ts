@@ -1,0 +1,91 @@
+import { neighboursOfCylinder } from '../engine/banks';
+import type { Engine } from '../engine/engine';
+import { InputError } from '../quantity/input-error';
+import type { Leaks, VirtualCylinder } from './cylinder';
+
+/** What can be wrong with a virtual engine: the causes that a judgement may name. */
+export const FAULT_CAUSES = [
+  'rings-or-bore', 'piston-damage', 'intake-valve', 'exhaust-valve', 'head-gasket-external', 'head-gasket-between',
+  'head-gasket-coolant', 'valve-train', 'carbon', 'crank-seal', 'compression-release',
+] as const;
+export type FaultCause = (typeof FAULT_CAUSES)[number];
+
+/** What can be wrong with the test rather than the engine. */
+export const VIRTUAL_TEST_FAULTS = [
+  'tester-without-valve', 'stiff-tester-valve', 'throttle-closed', 'slow-cranking', 'cold-engine', 'adapter-leak', 'off-tdc',
+  'crank-turned', 'breather-connected', 'rig-leak', 'lever-on',
+] as const;
+export type VirtualTestFault = (typeof VIRTUAL_TEST_FAULTS)[number];
+
+/** @field severity 0 none to 1 gross; @field with the neighbour, for a gasket between two cylinders */
+export interface Fault { cause: FaultCause; cylinder: string; severity: number; with?: string }
+
+/** Holes at their grossest in a bore of 62 mm, mm. */
+const GROSS_MM: Readonly<Partial<Record<FaultCause, { place: keyof Leaks; mm: number }>>> = {
+  'rings-or-bore': { place: 'rings', mm: 2 },
+  'piston-damage': { place: 'piston', mm: 4 },
+  'intake-valve': { place: 'intakeValve', mm: 2.6 },
+  'exhaust-valve': { place: 'exhaustValve', mm: 2.6 },
+  'head-gasket-external': { place: 'gasketOutside', mm: 2.2 },
+  'head-gasket-between': { place: 'gasketNeighbour', mm: 2.6 },
+  'head-gasket-coolant': { place: 'gasketCoolant', mm: 1.8 },
+};
+/** Worn rings need turns and oil to seat. */
+const UNSEATED = 1.4;
+/** Carbon takes up to this share of the chamber. */
+const CARBON_SHARE = 0.35;
+/** A release that hangs holds its valve open so much longer, degrees. */
+const RELEASE_HANGS = 25;
+/** A lever holds its valve until here, degrees before top dead centre. */
+const LEVER_UNTIL = 50;
+const SEAL_LEAK_MM = { least: 0.03, more: 0.5 } as const;
+
+/** Which causes an engine can have at all: no valves without valves, no gasket without one. */
+export function canHave(engine: Engine, cause: FaultCause): boolean {
+  switch (cause) {
+    case 'intake-valve': case 'exhaust-valve': case 'valve-train': return engine.cycle === 'four-stroke';
+    case 'head-gasket-external': return engine.headless !== true;
+    case 'head-gasket-coolant': return engine.headless !== true && engine.cooling !== 'air';
+    case 'head-gasket-between': return engine.headless !== true && engine.cylinders.some((id) => neighboursOfCylinder(engine, id).length > 0);
+    case 'crank-seal': return engine.cycle === 'two-stroke';
+    case 'compression-release': return engine.compressionRelease === 'automatic' || engine.compressionRelease === 'lever';
+    default: return true;
+  }
+}
+
+/** The other side of a gasket that blows between two cylinders. */
+export const otherSideOf = (engine: Engine, fault: Fault): string | undefined => fault.with ?? neighboursOfCylinder(engine, fault.cylinder)[0];
+
+/**
+ * Sound cylinders with faults put in. A gasket between two leaks on both sides.
+ * @throws InputError at `virtual.faults[i]` for a fault that this engine cannot have
+ */
+export function withFaults(engine: Engine, sound: readonly VirtualCylinder[], faults: readonly Fault[]): VirtualCylinder[] {
+  faults.forEach((fault, i) => {
+    const field = `virtual.faults[${i}]`;
+    if (!engine.cylinders.includes(fault.cylinder)) throw new InputError(`${field}.cylinder`, `there is no cylinder ${fault.cylinder} on this engine`);
+    if (!canHave(engine, fault.cause)) throw new InputError(`${field}.cause`, `this engine cannot have ${fault.cause}`);
+    if (fault.cause !== 'head-gasket-between') return;
+    const other = otherSideOf(engine, fault);
+    if (other === undefined || !neighboursOfCylinder(engine, fault.cylinder).includes(other)) throw new InputError(`${field}.with`, `cylinder ${fault.cylinder} has no such neighbour`);
+  });
+  return sound.map((cylinder) => faults.filter((fault) => fault.cylinder === cylinder.id || (fault.cause === 'head-gasket-between' && otherSideOf(engine, fault) === cylinder.id)).reduce(faulty, cylinder));
+}
+
+function faulty(cylinder: VirtualCylinder, { cause, severity }: Fault): VirtualCylinder {
+  const gross = GROSS_MM[cause];
+  if (gross) {
+    const mm = gross.mm * severity * Math.sqrt(cylinder.boreMm / 62);
+    const leaks = { ...cylinder.leaks, [gross.place]: Math.hypot(cylinder.leaks[gross.place], mm) };
+    return { ...cylinder, leaks, ringsSeat: cause === 'rings-or-bore' ? cylinder.ringsSeat + UNSEATED * severity : cylinder.ringsSeat };
+  }
+  if (cause === 'valve-train') return { ...cylinder, breathingMm2: cylinder.breathingMm2 * (1 - severity) ** 4 };
+  if (cause === 'carbon') return { ...cylinder, chamberCm3: cylinder.chamberCm3 * (1 - CARBON_SHARE * severity) };
+  if (cause === 'compression-release') return { ...cylinder, releaseUntil: cylinder.releaseUntil === undefined ? LEVER_UNTIL : Math.max(20, cylinder.releaseUntil - RELEASE_HANGS * severity) };
+  return cylinder;
+}
+
+/** What a crankcase leaks through, mm. */
+export function caseLeakMm(soundMm: number, severity: number): number {
+  return severity > 0 ? Math.hypot(soundMm, SEAL_LEAK_MM.least + SEAL_LEAK_MM.more * severity) : soundMm;
+}

@@ -1,0 +1,220 @@
+import { siteAtmosphere } from '../air/atmosphere';
+import { neighboursOfCylinder } from '../engine/banks';
+import { InputError } from '../quantity/input-error';
+import type { CompressionReading, CompressionTest, CrankcaseTest, JobFile, LeakdownReading, LeakdownTest, Test } from '../jobfile/job-file';
+import { compressionGauge, crankcaseGauge, type Gauge, leakdownGauge } from '../reading/gauge';
+import { fromKPa, type PressureUnit, toKPa, type VacuumUnit } from '../quantity/pressure';
+import { lockingDoseMl, recommendedDose } from '../wet/oil';
+import { putAirIn } from './air-test';
+import { holdCase } from './case-test';
+import { type CrankingOptions, crank, type Cranked, type Starter, type VirtualGauge } from './cranking';
+import { COLD_K, presetOf, soundCylinders, sweptCm3, type VirtualCylinder, WARM_K } from './cylinder';
+import { caseLeakMm, otherSideOf, type VirtualTestFault, withFaults } from './faults';
+import { listen } from './listening';
+import { type Random, seeded } from './random';
+import type { Truth, Virtual } from './virtual';
+
+const AIR_K = 293;
+/** Sound cylinders of one engine differ by about so much (standard deviation, as a share). */
+const ALIKE = { chamber: 0.012, rings: 0.12 } as const;
+/** One reading after another on the same cylinder: starter, battery, hand (standard deviation, as a share). */
+const SCATTER = 0.008;
+const STROKES = { electric: 7, recoil: 16 } as const;
+const STRENGTH = 1.6;
+/** What a tester of the cart has where the job says nothing. */
+const HOSE_CM3 = 14;
+const CRACK_KPA = 3;
+const STIFF_KPA = 60;
+const SHUT_THROTTLE = 0.012;
+const LABOURS = { freeRpm: 0.5, strength: 0.7 } as const;
+const ADAPTER_MM = 1.1;
+const COLD_RINGS = 1.1;
+const OFF_TDC_MM = 7;
+const ORIFICE_MM = 1;
+const SUPPLY_KPA = 551.58;
+const RIG_KPA_PER_MINUTE = 0.5;
+const CASE_LEAK_MM = 0.012;
+/** A crankcase holds so many times the stroke. */
+const CASE_OF_SWEPT = 3;
+
+/** One virtual engine with its faults, and what is done to it. */
+interface Scene {
+  job: JobFile;
+  virtual: Virtual;
+  cylinders: VirtualCylinder[];
+  starter: Starter;
+  atmosphereKPa: number;
+  random: Random;
+  has(fault: VirtualTestFault): boolean;
+}
+
+/**
+ * The readings of a virtual engine, as a job file that can be judged.
+ *
+ * @param job with its `virtual` block; the tester and the conditions of a test that it already has are kept
+ * @returns the same job with its tests filled, and the truth beside them when it is asked for
+ * @throws InputError at the field of a fault that this engine cannot have
+ */
+export function simulate(job: JobFile): JobFile & { truth?: Truth } {
+  const { virtual } = job;
+  if (!virtual) throw new InputError('virtual', 'is required to simulate');
+  const scene = sceneOf(job, virtual);
+  const kinds = virtual.tests ?? ['compression'];
+  const tests: Test[] = [];
+  if (kinds.includes('compression') || kinds.includes('wet')) tests.push(compressionTest(scene, kinds.includes('wet')));
+  if (kinds.includes('leakdown')) tests.push(leakdownTest(scene));
+  if (kinds.includes('crankcase')) tests.push(...crankcaseTests(scene));
+  return { ...job, tests, ...(virtual.truth ? { truth: truthOf(scene) } : {}) };
+}
+
+function sceneOf(job: JobFile, virtual: Virtual): Scene {
+  const { engine } = job;
+  const random = seeded(virtual.seed);
+  const has = (fault: VirtualTestFault) => virtual.testFaults?.includes(fault) === true;
+  if (has('lever-on') && engine.compressionRelease !== 'lever') throw new InputError('virtual.testFaults', 'names lever-on, and this engine has no lever');
+  const alike = (cylinder: VirtualCylinder): VirtualCylinder => ({
+    ...cylinder,
+    chamberCm3: cylinder.chamberCm3 * (1 + ALIKE.chamber * random.normal()),
+    leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * Math.exp(ALIKE.rings * random.normal()) },
+  });
+  const sound = soundCylinders(engine).map((cylinder) => (virtual.ideal ? cylinder : alike(cylinder)));
+  const lever = has('lever-on') ? engine.cylinders.map((cylinder) => ({ cause: 'compression-release' as const, cylinder, severity: 1 })) : [];
+  const cylinders = withFaults(engine, sound, [...(virtual.faults ?? []), ...lever]);
+  const starting = virtual.starting ?? (engine.family === 'handheld' || engine.family === 'small-engine' ? 'recoil' : 'electric');
+  const cold = isCold(job, has);
+  const slow = has('slow-cranking');
+  const free = presetOf(engine).freeRpm * (virtual.ideal ? 1 : 1 + 0.04 * random.normal()) * (cold ? 0.93 : 1) * (slow ? LABOURS.freeRpm : 1);
+  return {
+    job, virtual, random, has, atmosphereKPa: siteAtmosphere(job.site),
+    cylinders: cylinders.map((cylinder) => ({ ...cylinder, wallK: cold ? COLD_K : WARM_K, leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * (cold ? COLD_RINGS : 1), adapter: has('adapter-leak') ? ADAPTER_MM * Math.sqrt(cylinder.boreMm / 62) : 0 } })),
+    starter: { kind: starting, freeRpm: free, strength: STRENGTH * (slow ? LABOURS.strength : 1) },
+  };
+}
+
+const template = <K extends Test['kind']>(job: JobFile, kind: K): Extract<Test, { kind: K }> | undefined =>
+  job.tests?.findLast((test): test is Extract<Test, { kind: K }> => test.kind === kind);
+
+const isCold = (job: JobFile, has: Scene['has']) => has('cold-engine') || template(job, 'compression')?.engineTemperature === 'cold';
+
+function crankOnce({ virtual, starter, atmosphereKPa, random, has, job }: Scene, cylinder: VirtualCylinder, oilCm3: number): Cranked {
+  const tester = template(job, 'compression')?.tester;
+  const gauge: VirtualGauge = {
+    hoseCm3: tester?.hoseVolumeCm3 ?? HOSE_CM3,
+    valve: has('tester-without-valve') ? 'none' : tester?.valveAtEngineEnd === false ? 'gauge-end' : 'engine-end',
+    crackKPa: has('stiff-tester-valve') ? STIFF_KPA : CRACK_KPA,
+  };
+  const throttle = has('throttle-closed') || template(job, 'compression')?.throttle === 'closed' ? SHUT_THROTTLE : 1;
+  const options: CrankingOptions = { atmosphereKPa, airK: AIR_K, strokes: STROKES[starter.kind], throttle, oilCm3, ...(virtual.ideal ? { ideal: virtual.ideal } : {}) };
+  const speed = virtual.ideal ? starter : { ...starter, freeRpm: starter.freeRpm * (1 + 0.02 * random.normal()) };
+  return crank(cylinder, speed, gauge, options);
+}
+
+function compressionTest(scene: Scene, wet: boolean): CompressionTest {
+  const { job, virtual, cylinders, random, has } = scene;
+  const found = template(job, 'compression');
+  const unit: PressureUnit = found?.tester?.unit ?? 'psi';
+  const shown = needle(compressionGauge(found?.tester, job.engine.fuel), virtual.ideal ? undefined : random, unit);
+  const readings: CompressionReading[] = [];
+  let rpm = 0;
+  for (const cylinder of cylinders) {
+    const dry = crankOnce(scene, cylinder, 0);
+    rpm += dry.meanRpm / cylinders.length;
+    const scatter = virtual.ideal ? 1 : 1 + SCATTER * random.normal();
+    const strokes = dry.strokes.map((kPa) => shown(kPa * scatter));
+    const peak = shown(dry.peakKPa * scatter);
+    readings.push({ cylinder: cylinder.id, unit, ...(virtual.ideal ? {} : { strokes }), peak, ...(scene.starter.kind === 'recoil' ? { per: 'pull' as const } : {}) });
+    if (!wet || dry.peakKPa < 5) continue;
+    const dose = doseMl(cylinder, dry.peakKPa, scene.atmosphereKPa);
+    const oiled = crankOnce(scene, cylinder, dose);
+    readings.push({ cylinder: cylinder.id, unit, wet: true, oilMl: dose, peak: shown(oiled.peakKPa * (virtual.ideal ? 1 : 1 + SCATTER * random.normal())) });
+  }
+  const measured = has('slow-cranking') || found?.crankingRpm !== undefined ? { crankingRpm: Math.round(rpm) } : {};
+  return { engineTemperature: isCold(job, has) ? 'cold' : 'warm', ...found, kind: 'compression', ...measured, readings };
+}
+
+/** Well under what would lock the engine, to a tenth of a millilitre. */
+function doseMl(cylinder: VirtualCylinder, dryKPa: number, atmosphereKPa: number): number {
+  const suited = recommendedDose(dryKPa, { sweptCm3: sweptCm3(cylinder), chamberCm3: cylinder.chamberCm3 }, atmosphereKPa).ml;
+  const dose = Math.min(suited, 0.8 * lockingDoseMl(cylinder.chamberCm3));
+  return Math.max(0.05, Number(dose.toFixed(dose < 1 ? 2 : 1)));
+}
+
+/** What a gauge shows: one class error for the whole test, and the nearest mark. Negative is zero. */
+function needle(gauge: Gauge, random: Random | undefined, unit: PressureUnit | VacuumUnit): (kPa: number) => number {
+  if (!random) return (kPa) => fromKPa(kPa, unit);
+  const error = random.between(-1, 1) * (gauge.accuracyPercentOfFullScale / 100) * gauge.fullScaleKPa;
+  // A needle is read to half a division; its zero is set, so the error grows with the figure.
+  return (kPa) => {
+    const read = Math.max(0, kPa + error * Math.min(1, kPa / (0.25 * gauge.fullScaleKPa)));
+    return Number(fromKPa((Math.round(read / (gauge.divisionKPa / 2)) * gauge.divisionKPa) / 2, unit).toFixed(4));
+  };
+}
+
+function leakdownTest(scene: Scene): LeakdownTest {
+  const { job, virtual, cylinders, random, has, atmosphereKPa } = scene;
+  const found = template(job, 'leakdown');
+  const unit: PressureUnit = found?.tester?.unit ?? 'psi';
+  const tester = { orificeMm: ORIFICE_MM, unit, ...found?.tester };
+  const noise = virtual.ideal ? undefined : random;
+  const supply = needle(leakdownGauge(tester), noise, unit);
+  const shown = needle(leakdownGauge(tester), noise, unit);
+  const breatherOn = has('breather-connected');
+  const fourStroke = job.engine.cycle === 'four-stroke';
+  const readings = cylinders.map((cylinder): LeakdownReading => {
+    const tight = virtual.ideal ? { ...cylinder, leaks: Object.fromEntries(Object.keys(cylinder.leaks).map((place) => [place, 0])) as unknown as VirtualCylinder['leaks'] } : cylinder;
+    const aired = putAirIn(tight, {
+      supplyKPa: SUPPLY_KPA, orificeMm: tester.orificeMm, atmosphereKPa, airK: AIR_K,
+      ...(has('off-tdc') ? { openMm: OFF_TDC_MM } : {}), ...(has('crank-turned') ? { turnsAfterSeconds: 1.2 } : {}),
+    });
+    const supplied = supply(SUPPLY_KPA);
+    const left = Math.min(supplied, shown(aired.cylinderKPa * (noise ? 1 + 0.3 * SCATTER * noise.normal() : 1)));
+    const leaksTo = virtual.faults?.flatMap((fault) => (fault.cause !== 'head-gasket-between' ? [] : fault.cylinder === cylinder.id ? otherSideOf(job.engine, fault) ?? [] : otherSideOf(job.engine, fault) === cylinder.id ? fault.cylinder : []))[0];
+    const heard = listen({
+      flows: aired.flows, fourStroke, liquid: job.engine.cooling === 'liquid', breatherOn, neighbours: neighboursOfCylinder(job.engine, cylinder.id), ...(leaksTo === undefined ? {} : { leaksTo }),
+    }, noise);
+    return {
+      cylinder: cylinder.id, unit, supply: supplied, cylinderPressure: left, heard, ...(fourStroke ? { breatherOff: !breatherOn } : {}),
+      ...(has('crank-turned') ? { settling: aired.settling.filter((_, i) => i % 2 === 0).map(({ seconds, cylinderKPa }) => ({ seconds: Number(seconds.toFixed(2)), cylinderPressure: shown(cylinderKPa) })) } : {}),
+    };
+  });
+  return { ...found, kind: 'leakdown', tester, readings };
+}
+
+function crankcaseTests(scene: Scene): CrankcaseTest[] {
+  const { job, virtual, cylinders, random, has, atmosphereKPa } = scene;
+  if (job.engine.cycle !== 'two-stroke') throw new InputError('virtual.tests', 'names crankcase, and a four-stroke breathes through its own');
+  const found = template(job, 'crankcase');
+  const book = job.books?.find(({ crankcase }) => crankcase)?.crankcase;
+  const mode = found?.mode ?? 'pressure';
+  const unit: VacuumUnit = found?.unit ?? (mode === 'vacuum' ? 'inHg' : book?.unit ?? 'psi');
+  const startKPa = mode === 'vacuum' ? toKPa(7, 'psi') : book ? toKPa(book.pressure, book.unit) : toKPa(5, 'psi');
+  const hold = book?.holdSeconds ?? 180;
+  const atSeconds = [0, hold / 3, (2 * hold) / 3, hold];
+  const rig = found?.rigDropPerMinute ?? (has('rig-leak') ? Number(fromKPa(RIG_KPA_PER_MINUTE, unit).toFixed(3)) : 0.01);
+  const rigLoss = has('rig-leak') || found?.rigDropPerMinute !== undefined ? toKPa(rig, unit) / 60 : 0;
+  return cylinders.map((cylinder): CrankcaseTest => {
+    const seal = virtual.faults?.find((fault) => fault.cause === 'crank-seal' && fault.cylinder === cylinder.id);
+    const left = holdCase({ mode, startKPa, caseCm3: CASE_OF_SWEPT * sweptCm3(cylinder), leakMm: virtual.ideal ? 0 : caseLeakMm(CASE_LEAK_MM, seal?.severity ?? 0), atmosphereKPa, airK: AIR_K, atSeconds });
+    const shown = needle(crankcaseGauge(found?.tester), virtual.ideal ? undefined : random, unit);
+    return { ...found, kind: 'crankcase', mode, unit, case: cylinder.id, rigDropPerMinute: rig, samples: left.map((kPa, i) => ({ seconds: atSeconds[i] as number, value: shown(Math.max(0, kPa - rigLoss * (atSeconds[i] as number))) })) };
+  });
+}
+
+function truthOf(scene: Scene): Truth {
+  const { virtual, cylinders, job, atmosphereKPa } = scene;
+  const faults = virtual.faults ?? [];
+  return {
+    testFaults: virtual.testFaults ?? [],
+    cylinders: cylinders.map((cylinder) => {
+      const mine = faults.filter((fault) => fault.severity > 0 && (fault.cylinder === cylinder.id || (fault.cause === 'head-gasket-between' && otherSideOf(job.engine, fault) === cylinder.id)));
+      const sound = { ...cylinder, leaks: { ...cylinder.leaks, adapter: 0 } };
+      const cranked = crank(sound, { kind: 'electric', freeRpm: presetOf(job.engine).freeRpm, strength: STRENGTH }, { hoseCm3: HOSE_CM3, valve: 'engine-end', crackKPa: CRACK_KPA }, { atmosphereKPa, airK: AIR_K, strokes: STROKES.electric, throttle: 1, oilCm3: 0 });
+      return {
+        id: cylinder.id, state: mine.length > 0 ? 'faulty' as const : 'sound' as const,
+        causes: mine.map(({ cause, severity, cylinder: at }) => ({ cause, severity, ...(cause === 'head-gasket-between' ? { with: at === cylinder.id ? otherSideOf(job.engine, mine.find((one) => one.cause === cause) as (typeof mine)[number]) ?? at : at } : {}) })),
+        peakKPa: cranked.peakKPa, crankingRpm: cranked.meanRpm,
+        leakPercent: putAirIn(sound, { supplyKPa: SUPPLY_KPA, orificeMm: ORIFICE_MM, atmosphereKPa, airK: AIR_K }).percent,
+      };
+    }),
+  };
+}

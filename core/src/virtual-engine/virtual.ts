@@ -1,0 +1,24 @@
+import type { Fault, VirtualTestFault } from './faults';
+
+/** What a virtual engine can be put through. */
+export const VIRTUAL_TESTS = ['compression', 'wet', 'leakdown', 'crankcase'] as const;
+export type VirtualTest = (typeof VIRTUAL_TESTS)[number];
+
+/** The block of a job file that asks for readings of an engine that does not exist. */
+export interface Virtual {
+  seed: number;
+  starting?: 'electric' | 'recoil';
+  faults?: Fault[];
+  testFaults?: VirtualTestFault[];
+  tests?: VirtualTest[];
+  /** For checking: no leak, no loss, no noise, closed at bottom dead centre. */
+  ideal?: 'adiabatic' | 'isothermal';
+  /** Also say what was really the matter. */
+  truth?: boolean;
+}
+
+/** What really was the matter, beside the readings. Pressures kPa gauge. */
+export interface Truth {
+  cylinders: { id: string; state: 'sound' | 'faulty'; causes: { cause: Fault['cause']; severity: number; with?: string }[]; peakKPa: number; leakPercent: number; crankingRpm: number }[];
+  testFaults: VirtualTestFault[];
+}
