@@ -3,7 +3,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensureWebApp } from './build.mjs';
-import { ensureBundle } from './bundle.mjs';
+import { ensureBundle, ownPackages, REQUIRE } from './bundle.mjs';
 import { ensurePackages, projectDir, say } from './packages.mjs';
 
 ensurePackages();
@@ -15,8 +15,7 @@ async function load(name) {
   fs.mkdirSync(path.dirname(outfile), { recursive: true });
   await build({
     entryPoints: [path.join(projectDir, 'bench', `${name}.ts`)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
-    plugins: [{ name: 'own-packages', setup(b) { b.onResolve({ filter: /^@rugged\// }, ({ path: p, kind }) => { const [, pkg, subject] = p.split('/'); return b.resolve(path.join(projectDir, pkg, 'src', ...(subject ? [subject] : []), 'index.ts'), { kind, resolveDir: projectDir }); }); } }],
-    banner: { js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);" },
+    plugins: [ownPackages], banner: REQUIRE,
   });
   return import(pathToFileURL(outfile).href);
 }

@@ -20,15 +20,24 @@ export async function ensureBundle(name) {
       entryPoints: [path.join(projectDir, entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20',
       sourcemap: name === 'server', packages: name === 'rugged' ? 'bundle' : 'external', logLevel: 'warning',
       // Our own packages are TypeScript sources: they go into the bundle, what npm installs stays outside the server's.
-      plugins: [{ name: 'own-packages', setup(b) { b.onResolve({ filter: /^@rugged\// }, (args) => b.resolve(path.join(projectDir, ...ownPath(args.path)), { kind: args.kind, resolveDir: projectDir })); } }],
-      // Bundled CommonJS packages ask for require.
-      banner: { js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);" },
+      plugins: [ownPackages], banner: REQUIRE,
     });
     const now = new Date();
     fs.utimesSync(outfile, now, now);
   }
   return outfile;
 }
+
+/** Bundled CommonJS packages ask for require. */
+export const REQUIRE = { js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);" };
+
+/** Esbuild finds our own packages by their sources. */
+export const ownPackages = {
+  name: 'own-packages',
+  setup(build) {
+    build.onResolve({ filter: /^@rugged\// }, ({ path: specifier, kind }) => build.resolve(path.join(projectDir, ...ownPath(specifier)), { kind, resolveDir: projectDir }));
+  },
+};
 
 /** `@rugged/core/quantity` as core/src/quantity/index.ts. */
 function ownPath(specifier) {

@@ -9,7 +9,7 @@ const DONE = 0;
 const BAD_INPUT = 2;
 const NOT_IN_THIS_VERSION = 3;
 
-const USAGE = 'usage: rugged judge FILE | rugged trace FILE.csv [--unit psi|kPa|bar|kgf/cm2]    (FILE may be - for standard input)';
+const USAGE = 'usage: rugged judge FILE | rugged plan FILE | rugged simulate FILE | rugged trace FILE.csv [--unit psi|kPa|bar|kgf/cm2]    (FILE may be - for standard input)';
 
 export interface Outcome { code: number; out?: string; err?: string }
 
@@ -21,12 +21,13 @@ type Command = (path: string, options: Options) => unknown;
 
 const COMMANDS: Readonly<Record<string, Command>> = {
   judge: (path, { readText }) => judge(readJobFile(readText(path))),
+  plan: (path, { readText }) => ({ next: judge(readJobFile(readText(path))).next }),
   simulate: async (path, { readText }) => (await import('@rugged/core/virtual-engine')).simulate(readJobFile(readText(path))),
   // Only a trace needs the CSV parser: the other commands start without it.
   trace: async (path, { unit }) => (await import('@rugged/contract/trace')).readTrace(path === '-' ? process.stdin : createReadStream(path), unit ? { unit } : {}),
 };
 /** Named by the format, written later. */
-const LATER: readonly string[] = ['plan', 'decide'];
+const LATER: readonly string[] = ['decide'];
 
 /** Runs one command. Bad input never shows a stack, only one line with file, field and reason. */
 export async function rugged(args: readonly string[], readText: ReadText = textOf): Promise<Outcome> {

@@ -38,8 +38,21 @@ test.each<[string, unknown, RegExp]>([
 test('a missing file is bad input, not a crash', async () => {
   expect(await rugged(['judge', path.join(dir, 'nowhere')])).toMatchObject({ code: 2, err: expect.stringContaining('ENOENT') });
 });
-test.each(['plan', 'decide', 'simulate'])('%s is not in this version: exit 3', async (name) => {
-  expect(await rugged([name, 'x'])).toEqual({ code: 3, err: `rugged: ${name} is not in this version` });
+test('deciding is not in this version: exit 3', async () => {
+  expect(await rugged(['decide', 'x'])).toEqual({ code: 3, err: 'rugged: decide is not in this version' });
+});
+test('plan prints the ranked next steps of the same verdict', async () => {
+  const [judged, planned] = await Promise.all(['judge', 'plan'].map(async (command) => JSON.parse((await rugged([command, file(good)])).out ?? '') as { next: unknown }));
+  expect(planned).toEqual({ next: judged?.next });
+});
+test('simulate prints a job that judge takes, and refuses a fault at its field', async () => {
+  const virtual = { seed: 1, tests: ['compression', 'leakdown'], truth: true };
+  const { code, out } = await rugged(['simulate', file({ ...good, tests: [], virtual })]);
+  expect(code).toBe(0);
+  expect(JSON.parse(out ?? '')).toMatchObject({ format: 'rugged-gauge-job', truth: { cylinders: [{ state: 'sound' }, { state: 'sound' }] } });
+  expect((await rugged(['judge', '-'], () => out ?? '')).code).toBe(0);
+  expect(await rugged(['simulate', file({ ...good, virtual: { ...virtual, faults: [{ cause: 'crank-seal', cylinder: '9', severity: 1 }] } })])).toMatchObject({ code: 2, err: expect.stringContaining('virtual.faults[0].cylinder') });
+  expect(await rugged(['simulate', file(good)])).toMatchObject({ code: 2, err: expect.stringContaining('virtual: is required') });
 });
 test('anything else explains itself', async () => {
   expect(await rugged([])).toMatchObject({ code: 2, err: expect.stringContaining('usage') });
