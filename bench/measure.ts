@@ -1,5 +1,5 @@
 /** A measured ratio against its limit. */
-export interface Measured { what: string; ratio: number; limit: number; detail: string }
+export interface Measured { what: string; ratio: number; limit: number; detail: string; /** A share rather than a ratio of times. */ plain?: boolean }
 
 export const median = (figures: readonly number[]): number => [...figures].sort((a, b) => a - b)[Math.floor(figures.length / 2)] ?? NaN;
 

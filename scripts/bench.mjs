@@ -3,34 +3,22 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensureWebApp } from './build.mjs';
-import { ensureBundle, ownPackages, REQUIRE } from './bundle.mjs';
+import { ensureBundle, loadBench } from './bundle.mjs';
 import { ensurePackages, projectDir, say } from './packages.mjs';
 
 ensurePackages();
-const { build } = await import('esbuild');
-
-/** A TypeScript bench as a module that can be run now. */
-async function load(name) {
-  const outfile = path.join(projectDir, '.cache', 'bench', `${name}.mjs`);
-  fs.mkdirSync(path.dirname(outfile), { recursive: true });
-  await build({
-    entryPoints: [path.join(projectDir, 'bench', `${name}.ts`)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
-    plugins: [ownPackages], banner: REQUIRE,
-  });
-  return import(pathToFileURL(outfile).href);
-}
-
 const wanted = process.argv.slice(2);
 const benches = [
-  ['judge', async () => (await load('judge')).default()],
+  ['judge', async () => (await loadBench('judge')).default()],
   ['trace', async () => {
     await ensureBundle('rugged');
-    return (await load('trace')).default(projectDir);
+    return (await loadBench('trace')).default(projectDir);
   }],
+  ['causes', async () => (await loadBench('causes')).default()],
   ['bench-answer', async () => {
     const { startDatabase } = await import('./database.mjs');
     const database = await startDatabase({ projectDir, name: 'pg-bench', log: () => undefined });
-    try { return await (await load('bench-answer')).default(database.url); } finally { await database.stop(); }
+    try { return await (await loadBench('bench-answer')).default(database.url); } finally { await database.stop(); }
   }],
   ['first-load', async () => {
     await ensureWebApp();
@@ -41,10 +29,10 @@ const benches = [
 let over = 0;
 for (const [name, run] of benches) {
   if (wanted.length > 0 && !wanted.includes(name)) continue;
-  for (const { what, ratio, limit, detail } of await run()) {
+  for (const { what, ratio, limit, detail, plain } of await run()) {
     const good = ratio <= limit;
     if (!good) over += 1;
-    console.log(`${good ? 'within' : 'OVER  '}  ${what}: ${ratio.toFixed(2)} x, at most ${limit} x  (${detail})`);
+    console.log(`${good ? 'within' : 'OVER  '}  ${what}: ${plain ? ratio.toFixed(3) : `${ratio.toFixed(2)} x`}, at most ${limit}${plain ? '' : ' x'}  (${detail})`);
   }
 }
 process.exit(over === 0 ? 0 : 1);

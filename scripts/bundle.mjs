@@ -1,6 +1,7 @@
 // Bundles the server and the command line with esbuild, when their sources are newer than the bundle.
 import fs from 'node:fs';
 import path from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { projectDir } from './packages.mjs';
 
 const BUNDLES = {
@@ -38,6 +39,18 @@ export const ownPackages = {
     build.onResolve({ filter: /^@rugged\// }, ({ path: specifier, kind }) => build.resolve(path.join(projectDir, ...ownPath(specifier)), { kind, resolveDir: projectDir }));
   },
 };
+
+/** A TypeScript module of bench/ as one that can be imported now: its address. */
+export async function bundleBench(name) {
+  const outfile = path.join(projectDir, '.cache', 'bench', `${name}.mjs`);
+  const { build } = await import('esbuild');
+  await build({
+    entryPoints: [path.join(projectDir, 'bench', `${name}.ts`)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
+    plugins: [ownPackages], banner: REQUIRE,
+  });
+  return pathToFileURL(outfile).href;
+}
+export const loadBench = async (name) => import(await bundleBench(name));
 
 /** `@rugged/core/quantity` as core/src/quantity/index.ts. */
 function ownPath(specifier) {

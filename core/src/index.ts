@@ -1,4 +1,5 @@
 export * from './air';
+export * from './causes';
 export * from './crankcase';
 export * from './engine';
 export * from './inspection';

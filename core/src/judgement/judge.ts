@@ -1,4 +1,6 @@
 import { siteAtmosphere } from '../air/atmosphere';
+import { infer } from '../causes/infer';
+import { rankCauses } from '../causes/rank';
 import { neighboursOf } from '../engine/banks';
 import { type Engine, layoutOf } from '../engine/engine';
 import type { Book, HouseRules, JobFile } from '../jobfile/job-file';
@@ -9,7 +11,8 @@ import { nextSteps } from '../plan/next-step';
 import type { PressureUnit } from '../quantity/pressure';
 import { strokePattern } from '../reading/strokes';
 import { type Pattern, patterns } from '../spread/pattern';
-import { tellCaution, tellNext, tellReason } from '../wording/sentences';
+import { tellNext, tellOutcomes } from '../wording/next';
+import { tellCaution, tellReason } from '../wording/sentences';
 import { headline } from '../wording/headline';
 import { tellInspection } from '../wording/inspections';
 import { cautionsOf } from './cautions';
@@ -19,13 +22,13 @@ import { judgeCrankcase } from './judge-crankcase';
 import { judgeLeakage, latestLeakdown, type LeakageFinding } from './judge-leakage';
 import { judgeSpread, type SpreadFinding } from './judge-spread';
 import { judgeWet, wetCautions } from './judge-wet';
-import type { JudgedCylinder, JudgedWet, Judgement } from './judgement';
+import type { DraftCylinder, JudgedCylinder, JudgedWet, Judgement } from './judgement';
 import { type DryMeasure, dryMeasures } from './measure';
 import type { Caution, Otherwise, Reason } from './reason';
 import { worstOf } from './state';
-import { explains, testDoubts } from './test-doubt';
+import { softenByLikelierTests, softenByTestDoubts } from './soften';
 
-interface Draft extends Omit<JudgedCylinder, 'reasons'> { reasons: Reason[] }
+interface Draft extends DraftCylinder { reasons: Reason[] }
 
 /**
  * What the readings of a job prove, cylinder by cylinder and for the engine.
@@ -59,6 +62,8 @@ export function judge(job: JobFile): Judgement {
   const drafts = engine.cylinders.map((id) => withWet(withLeakage(draftCylinder(id, measures.get(id), schooled, atmosphereKPa, row, spread), leaks.get(id)), wet.get(id)));
   softenByTestDoubts(drafts, measures, job, limits, rules);
   const found = patternsOf(job, drafts, limits);
+  const belief = infer(job, drafts);
+  softenByLikelierTests(drafts, belief);
   const cylinders = drafts.map((draft): JudgedCylinder => ({ ...draft, reasons: draft.reasons.map((reason) => told(reason, unit)) }));
   const state = worstOf([...cylinders.map((cylinder) => cylinder.state), ...(crankcase ? [crankcase.state] : [])]);
 
@@ -70,10 +75,10 @@ export function judge(job: JobFile): Judgement {
     crankcase,
     inspections: judgeInspections(job, cranksWell, atmosphereKPa).map((one) => ({ ...one, text: tellInspection(one) })),
     engine: { state, headline: headline(state, cylinders, found, spread?.judged, unit, crankcase) },
-    causes: [],
+    causes: rankCauses(job, belief, cylinders, crankcase),
     cautions: [...cautionsOf(job, row, drafts, found, limits, rules), ...leakCautions(leaks), ...wetCautions(job, wet, row, atmosphereKPa)].map((caution) => ({ ...caution, text: tellCaution(caution, unit) })),
-    next: nextSteps(job, cylinders, found).map((step, i) => ({
-      rank: i + 1, ...step, reason: { ...step.reason, text: tellNext(step.reason) }, outcomes: [],
+    next: nextSteps(job, cylinders, found, belief).map((step, i) => ({
+      rank: i + 1, ...step, reason: { ...step.reason, text: tellNext(step.reason) }, outcomes: tellOutcomes(step.test, step.outcomes),
     })),
   };
 }
@@ -154,26 +159,6 @@ function leakCautions(leaks: ReadonlyMap<string, LeakageFinding>): Caution[] {
     ...(settled.disagreement ? [{ caution: 'leak-attempts-disagree' as const, cylinder, ...settled.disagreement }] : []),
     ...(judged.heard.some(({ at, level }) => at === 'adapter' && level > 0) ? [{ caution: 'adapter-leaks' as const, cylinder }] : []),
   ]);
-}
-
-/** Low and alike all round, in a test that was recorded as a poor one: the test is doubted before the engine. */
-function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMeasure>, job: JobFile, limits: CompressionLimits, rules: HouseRules): void {
-  const minHere = limits.minHereKPa;
-  if (minHere === undefined) return;
-  const measured = drafts.filter((draft) => draft.compression);
-  const everyOneLow = measured.every((draft) => (draft.compression?.probabilityBelowMin ?? 0) > 0.5);
-  if (!everyOneLow) return;
-  for (const draft of measured) {
-    const measure = measures.get(draft.id);
-    if (draft.state !== 'low' || !measure || !draft.compression) continue;
-    const estimate = draft.compression.estimateKPa;
-    const doubt = testDoubts(measure.test, job.engine, limits, rules.throttleSchool).find((one) => explains(one, estimate, minHere));
-    if (!doubt) continue;
-    draft.state = 'unproven';
-    draft.compression.state = 'unproven';
-    const others: Otherwise[] = doubt.which === 'throttle-closed' ? [{ school: { matter: 'throttle', school: 'no-difference' }, state: 'low' }] : [];
-    draft.reasons.unshift({ rule: 'test-doubted', doubt, ...(others.length > 0 ? { others } : {}) });
-  }
 }
 
 function patternsOf(job: JobFile, drafts: readonly Draft[], limits: CompressionLimits): Pattern[] {

@@ -1,3 +1,4 @@
+import type { Cause } from '../causes/cause';
 import type { JudgedInspection } from '../inspection/inspection';
 import type { Heard } from '../jobfile/job-file';
 import type { LimitSource } from '../limits/limits';
@@ -89,6 +90,9 @@ export interface JudgedCylinder {
   reasons: Told<Reason>[];
 }
 
+/** A cylinder before its reasons are put into words. */
+export type DraftCylinder = Omit<JudgedCylinder, 'reasons'>;
+
 export interface JudgedSpread extends Pick<Spread, 'method' | 'perCylinder'> {
   /** The worst cylinder, percent; for the plain difference in `unit`. */
   worstPercent: number;
@@ -107,7 +111,8 @@ export interface Judgement {
   /** The other gauges against the book; they move no cylinder's state. */
   inspections: Told<JudgedInspection>[];
   engine: { state: State; headline: string };
-  causes: never[];
+  /** The cylinder that is least likely to be sound first, its likeliest cause first. */
+  causes: Cause[];
   cautions: Told<Caution>[];
   next: NextStep[];
 }

@@ -3,6 +3,7 @@ import type { LimitSource } from '../limits/limits';
 import type { SchoolName, SchoolOf } from '../limits/schools';
 import type { RingResponse } from '../wet/sealing-rise';
 import type { StrokePattern } from '../reading/strokes';
+import type { TestFault } from '../causes/hypotheses';
 import type { State } from './state';
 import type { TestDoubt } from './test-doubt';
 
@@ -37,6 +38,7 @@ export type Reason =
   | { rule: 'attempts-averaged'; used: number; of: number }
   | { rule: 'attempts-disagree'; earlierKPa: number; latestKPa: number }
   | WithOthers & { rule: 'test-doubted'; doubt: TestDoubt }
+  | { rule: 'test-likelier'; blame: TestFault | 'compression-release'; probability: number; engineProbability: number }
   | WithOthers & LeakNumbers & { rule: 'leak-sound' | 'leak-watch' | 'leak-missed' }
   | WithOthers & LeakNumbers & { rule: 'leak-too-close'; settle: Settle }
   | { rule: 'crank-turned' }

@@ -1,9 +1,11 @@
+import type { Belief } from '../causes/infer';
 import type { Engine } from '../engine/engine';
-import { neighboursOfCylinder } from '../engine/banks';
 import type { JobFile } from '../jobfile/job-file';
 import type { JudgedCylinder } from '../judgement/judgement';
 import type { State } from '../judgement/state';
 import type { Pattern } from '../spread/pattern';
+import { has as owns } from './equipment';
+import { entropyOf, leakdownWorth, namesOf, type Named, type Outcome, wetWorth, type Worth } from './worth';
 
 export type NextTest =
   | 'compression' | 'leakdown' | 'crankcase' | 'wet' | 'retest' | 'inspect-valve-train' | 'check-tester' | 'quick-checks' | 'stop';
@@ -18,6 +20,10 @@ export type NextReason =
   | { because: 'too-close' }
   | { because: 'all-low' }
   | { because: 'oil-tells-rings-from-valves' }
+  | { because: 'takes-most-doubt'; bits: number; left: number; likeliest: { cause: Named; probability: number } }
+  | { because: 'case-may-leak' }
+  | { because: 'no-tester-for-it'; missing: string }
+  | { because: 'sure-enough'; likeliest: { cause: Named; probability: number } }
   | { because: 'find-where-the-air-goes'; neighbours: string[] }
   | { because: 'reads-nothing' }
   | { because: 'half-of-the-other'; other: string }
@@ -32,10 +38,12 @@ export interface NextStep {
   cylinder: string | null;
   minutes: number;
   reason: NextReason & { text: string };
+  /** What each result would mean, the likeliest first. */
   outcomes: { outcome: string; then: string }[];
 }
 
-export type PlannedStep = Omit<NextStep, 'rank' | 'reason' | 'outcomes'> & { reason: NextReason };
+export type StepOutcome = { outcome: Outcome; then: { cause: Named; probability: number } };
+export type PlannedStep = Omit<NextStep, 'rank' | 'reason' | 'outcomes'> & { reason: NextReason; outcomes?: StepOutcome[] };
 
 /** Minutes at the bench with the tester at hand. Access is not counted yet. */
 const MINUTES: Readonly<Record<NextTest, number>> = {
@@ -47,75 +55,128 @@ const COMPRESSION_SET_UP = 4;
 const step = (test: NextTest, cylinder: string | null, reason: NextReason, minutes = MINUTES[test]): PlannedStep =>
   ({ test, cylinder, minutes, reason });
 
-/** What an experienced colleague would do next, best first, from the order of work of the trade. */
-export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], patterns: readonly Pattern[]): PlannedStep[] {
+/**
+ * What an experienced colleague would do next, best first: the rules of the trade where they hold, and where they leave
+ * a choice the test that takes away the most doubt for its minutes.
+ */
+export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], patterns: readonly Pattern[], belief: Belief): PlannedStep[] {
   const { engine } = job;
   const missing = cylinders.filter((c) => !c.compression && !c.leakage).map((c) => c.id);
   const first = missing[0];
-  if (first !== undefined) return toMeasure(engine, missing, first);
-  if (patterns.some((pattern) => pattern.name === 'all-low') || (cylinders.length === 1 && cylinders[0]?.state === 'low')) {
-    return questionTheTest(cylinders);
+  if (first !== undefined) return toMeasure(job, missing, first);
+  if (patterns.some((pattern) => pattern.name === 'all-low') || (cylinders.length === 1 && cylinders[0]?.state === 'low' && !cylinders[0].leakage)) {
+    return questionTheTest(job, cylinders);
   }
-  const steps = cylinders.flatMap((cylinder) => forCylinder(engine, cylinder, patterns));
-  if (steps.length > 0) return steps.sort((a, b) => URGENCY.indexOf(a.test) - URGENCY.indexOf(b.test));
-  if (cylinders.some((c) => c.state === 'low' || c.state === 'dead')) return [step('stop', null, { because: 'enough-known' })];
+  const steps = cylinders.flatMap((cylinder) => forCylinder(job, cylinder, patterns, belief));
+  if (steps.length > 0) return steps.sort((a, b) => urgency(a) - urgency(b));
+  if (cylinders.some((c) => c.state === 'low' || c.state === 'dead')) return [enough(cylinders, belief)];
   if (cylinders.some((c) => c.state === 'watch')) {
-    return [step('stop', null, { because: 'past-watch' }), ...watched(cylinders)];
+    return [step('stop', null, { because: 'past-watch' }), ...watched(job, cylinders)];
   }
-  return [step('stop', null, { because: 'good-and-even' }), step('quick-checks', null, { because: 'good-and-even' })];
+  const fine: PlannedStep[] = [step('stop', null, { because: 'good-and-even' }), step('quick-checks', null, { because: 'good-and-even' })];
+  return caseSuspected(job) && owns(job, 'crankcase') ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
 }
 
-const URGENCY: readonly NextTest[] = ['retest', 'inspect-valve-train', 'wet', 'leakdown'];
+/** Complaints that a leaking crankcase makes while compression is good. */
+const CASE_SYMPTOMS: readonly string[] = ['runs-lean', 'idles-high', 'seized-once', 'rebuilt'];
+const caseSuspected = ({ engine, symptoms, tests }: JobFile): boolean =>
+  engine.cycle === 'two-stroke' && symptoms?.some((symptom) => CASE_SYMPTOMS.includes(symptom)) === true && !tests?.some(({ kind }) => kind === 'crankcase');
 
-function toMeasure(engine: Engine, missing: string[], first: string): PlannedStep[] {
+/** Nothing left that is worth its minutes: the likeliest cause of the worst cylinder, and stop. */
+function enough(cylinders: readonly JudgedCylinder[], belief: Belief): PlannedStep {
+  const worst = cylinders.find((c) => c.state === 'dead') ?? cylinders.find((c) => c.state === 'low');
+  const likeliest = worst && likeliestOf(belief, worst.id);
+  return step('stop', null, likeliest && likeliest.cause !== 'sound' ? { because: 'sure-enough', likeliest } : { because: 'enough-known' });
+}
+
+const URGENCY: readonly NextTest[] = ['retest', 'inspect-valve-train'];
+/** Rules first, in their order; then what takes away the most doubt a minute. */
+const urgency = ({ test, reason, minutes }: PlannedStep): number => {
+  const at = URGENCY.indexOf(test);
+  return at >= 0 ? at : URGENCY.length + 1 - (reason.because === 'takes-most-doubt' ? Math.min(1, reason.bits / minutes) : 0);
+};
+
+function toMeasure(job: JobFile, missing: string[], first: string): PlannedStep[] {
+  const { engine } = job;
   const none = missing.length === engine.cylinders.length;
   const minutes = MINUTES.compression * missing.length + (none ? COMPRESSION_SET_UP : 0);
   const compression = step('compression', first, none ? { because: 'nothing-measured' } : { because: 'still-to-measure', missing }, minutes);
-  if (engine.cranks === false) return [step('leakdown', first, { because: 'cannot-crank' })];
-  if (engine.compressionRelease === 'automatic') return [step('leakdown', first, { because: 'release-hides' }), compression];
+  const air = owns(job, 'leakdown');
+  if (engine.cranks === false) return air ? [step('leakdown', first, { because: 'cannot-crank' })] : [step('quick-checks', null, { because: 'no-tester-for-it', missing: 'a leak-down tester with air' })];
+  if (engine.compressionRelease === 'automatic' && air) return [step('leakdown', first, { because: 'release-hides' }), ...(owns(job, 'compression') ? [compression] : [])];
+  if (!owns(job, 'compression')) return air ? [step('leakdown', first, { because: 'find-where-the-air-goes', neighbours: [] })] : [step('quick-checks', null, { because: 'no-tester-for-it', missing: 'a compression tester' })];
   return [compression];
 }
 
-function questionTheTest(cylinders: readonly JudgedCylinder[]): PlannedStep[] {
+function questionTheTest(job: JobFile, cylinders: readonly JudgedCylinder[]): PlannedStep[] {
   const once = cylinders.filter((c) => c.compression?.attempts.of === 1);
   const lowest = [...cylinders].sort((a, b) => (a.compression?.readKPa ?? 0) - (b.compression?.readKPa ?? 0))[0] as JudgedCylinder;
   return [
     step('check-tester', null, { because: 'all-low' }),
     ...once.slice(0, 1).map((c) => step('retest', c.id, { because: 'read-once', state: c.state })),
-    step('leakdown', lowest.id, { because: 'find-where-the-air-goes', neighbours: [] }),
+    ...(owns(job, 'leakdown') && !lowest.leakage ? [step('leakdown', lowest.id, { because: 'find-where-the-air-goes', neighbours: [] })] : []),
   ];
 }
 
-function forCylinder(engine: Engine, cylinder: JudgedCylinder, patterns: readonly Pattern[]): PlannedStep[] {
+function forCylinder(job: JobFile, cylinder: JudgedCylinder, patterns: readonly Pattern[], belief: Belief): PlannedStep[] {
+  const { engine } = job;
   const { id, state, compression } = cylinder;
+  const air = owns(job, 'leakdown') && !cylinder.leakage;
   if (!compression) return state === 'low' || state === 'unproven' ? [step('retest', id, { because: 'too-close' })] : [];
   const has = (rule: string) => cylinder.reasons.some((reason) => reason.rule === rule);
   if (has('attempts-disagree')) return [step('retest', id, { because: 'attempts-disagree' })];
   if (state === 'dead' || state === 'low') {
     if (compression.attempts.of === 1) return [step('retest', id, { because: 'read-once', state })];
-    const neighbours = neighboursOfCylinder(engine, id);
     const half = patterns.find((pattern) => pattern.name === 'half-of-the-other');
     if (state === 'dead') {
       return [
-        step('inspect-valve-train', id, { because: 'reads-nothing' }),
-        step('leakdown', id, { because: 'reads-nothing' }),
-      ].filter((s) => engine.cycle === 'four-stroke' || s.test !== 'inspect-valve-train');
+        ...(engine.cycle === 'four-stroke' ? [step('inspect-valve-train', id, { because: 'reads-nothing' })] : []),
+        ...(air ? [step('leakdown', id, { because: 'reads-nothing' })] : []),
+      ];
     }
     return [
       ...(half?.cylinders[0] === id ? [step('inspect-valve-train', id, { because: 'half-of-the-other', other: half.other })] : []),
-      ...(cylinder.wet ? [] : [step('wet', id, { because: 'oil-tells-rings-from-valves' })]),
-      ...(cylinder.leakage ? [] : [step('leakdown', id, { because: 'find-where-the-air-goes', neighbours })]),
+      ...worthwhile(job, cylinder, belief),
     ];
   }
   if (state === 'unproven') {
-    if (has('test-doubted')) return [step('leakdown', id, { because: 'release-hides' })];
-    return compression.attempts.of < 3
-      ? [step('retest', id, { because: 'too-close' })]
-      : [step('leakdown', id, { because: 'too-close' })];
+    if (has('test-likelier')) return [step('check-tester', null, { because: 'all-low' }), ...(air ? [step('leakdown', id, { because: 'find-where-the-air-goes', neighbours: [] })] : [])];
+    if (has('test-doubted')) return air ? [step('leakdown', id, { because: 'release-hides' })] : [step('check-tester', null, { because: 'all-low' })];
+    if (compression.attempts.of < 3) return [step('retest', id, { because: 'too-close' })];
+    return air ? [step('leakdown', id, { because: 'too-close' })] : [];
   }
   return [];
 }
 
-function watched(cylinders: readonly JudgedCylinder[]): PlannedStep[] {
-  return cylinders.filter((c) => c.state === 'watch').map((c) => step('leakdown', c.id, { because: 'past-watch' }));
+/** A test that is expected to take away less than this is not worth its minutes, bits. */
+const LEAST_BITS = 0.12;
+/** Surer than this nobody tests on. */
+const SURE_ENOUGH = 0.9;
+
+/** Oil or air, whichever still tells causes apart on this cylinder. */
+function worthwhile(job: JobFile, { id, wet, leakage }: JudgedCylinder, belief: Belief): PlannedStep[] {
+  const likeliest = likeliestOf(belief, id);
+  if (likeliest && likeliest.probability > SURE_ENOUGH) return [];
+  const left = entropyOf(belief, id);
+  const offer = (test: 'wet' | 'leakdown', { bits, outcomes }: Worth): PlannedStep[] => (bits < LEAST_BITS || !likeliest ? [] : [{
+    ...step(test, id, { because: 'takes-most-doubt', bits, left, likeliest }),
+    outcomes: outcomes.filter(({ probability }) => probability > RARE).map(({ outcome, then }) => ({ outcome, then })),
+  }]);
+  return [
+    ...(wet || !owns(job, 'compression') ? [] : offer('wet', wetWorth(belief, id))),
+    ...(leakage || !owns(job, 'leakdown') ? [] : offer('leakdown', leakdownWorth(belief, id, job.engine))),
+  ];
+}
+/** An outcome rarer than this is not told beforehand. */
+const RARE = 0.03;
+
+/** The likeliest thing that a cylinder may have, test faults included. */
+function likeliestOf(belief: Belief, id: string): { cause: Named; probability: number } | undefined {
+  const names = namesOf(belief, id);
+  const top = [...names].sort((a, b) => b[1] - a[1])[0];
+  return top && { cause: top[0], probability: top[1] };
+}
+
+function watched(job: JobFile, cylinders: readonly JudgedCylinder[]): PlannedStep[] {
+  return cylinders.filter((c) => c.state === 'watch' && !c.leakage && owns(job, 'leakdown')).map((c) => step('leakdown', c.id, { because: 'past-watch' }));
 }

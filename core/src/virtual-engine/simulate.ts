@@ -19,7 +19,7 @@ const AIR_K = 293;
 const ALIKE = { chamber: 0.012, rings: 0.12 } as const;
 /** One reading after another on the same cylinder: starter, battery, hand (standard deviation, as a share). */
 const SCATTER = 0.008;
-const STROKES = { electric: 7, recoil: 16 } as const;
+const STROKES = { electric: 7, recoil: 12 } as const;
 const STRENGTH = 1.6;
 /** What a tester of the cart has where the job says nothing. */
 const HOSE_CM3 = 14;
@@ -128,8 +128,8 @@ function compressionTest(scene: Scene, wet: boolean): CompressionTest {
     const oiled = crankOnce(scene, cylinder, dose);
     readings.push({ cylinder: cylinder.id, unit, wet: true, oilMl: dose, peak: shown(oiled.peakKPa * (virtual.ideal ? 1 : 1 + SCATTER * random.normal())) });
   }
-  const measured = has('slow-cranking') || found?.crankingRpm !== undefined ? { crankingRpm: Math.round(rpm) } : {};
-  return { engineTemperature: isCold(job, has) ? 'cold' : 'warm', ...found, kind: 'compression', ...measured, readings };
+  const measured = (found ? found.crankingRpm !== undefined : has('slow-cranking')) ? { crankingRpm: Math.round(rpm) } : {};
+  return { ...(found ?? { engineTemperature: isCold(job, has) ? 'cold' : 'warm' }), kind: 'compression', ...measured, readings };
 }
 
 /** Well under what would lock the engine, to a tenth of a millilitre. */

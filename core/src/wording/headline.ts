@@ -2,7 +2,7 @@ import type { JudgedCrankcase, JudgedCylinder, JudgedSpread } from '../judgement
 import type { State } from '../judgement/state';
 import { formatPressure, type PressureUnit, UNIT_SIGN } from '../quantity/pressure';
 import type { Pattern } from '../spread/pattern';
-import { capital, cylinders as named, percent } from './sentences';
+import { capital, cylinders as named, percent } from './phrases';
 
 /** One sentence that a mechanic would say across the bench. */
 export function headline(

@@ -3,3 +3,6 @@ export * from './names';
 export * from './schools';
 export * from './sentences';
 export * from './inspections';
+export * from './causes';
+export * from './next';
+export * from './phrases';

@@ -2,11 +2,12 @@ import type { HeardAt, SpreadMethod } from '../jobfile/job-file';
 import type { LimitSource } from '../limits/limits';
 import type { Caution, Reason, Settle } from '../judgement/reason';
 import type { TestDoubt } from '../judgement/test-doubt';
-import type { NextReason, NextTest } from '../plan/next-step';
 import { COVERAGE } from '../quantity/doubt';
 import { formatPressure, fromKPa, UNIT_SIGN, type VacuumUnit } from '../quantity/pressure';
 import type { StrokePattern } from '../reading/strokes';
+import { CAUSE_NAME } from './causes';
 import { METHOD_NAME } from './names';
+import { capital, count, cylinders, percent } from './phrases';
 import { tellOtherResponses, tellOtherwise, WET_SCHOOL } from './schools';
 
 /** Every sentence the judgement can say, in English. Another language is another file with these functions. */
@@ -59,6 +60,7 @@ function tellRule(reason: Reason, unit: VacuumUnit): string {
       return `Two readings disagree: ${p(reason.earlierKPa)}, then ${p(reason.latestKPa)}. The latest counts until a third settles it.`;
     case 'test-doubted':
       return `${tellDoubt(reason.doubt)} That alone could explain it.`;
+    case 'test-likelier': return `${capital(CAUSE_NAME[reason.blame])} is likelier (${percent(100 * reason.probability)}) than a fault of the engine (${percent(100 * reason.engineProbability)}). Put the test right and read again.`;
     case 'leak-sound':
       return `${leak(reason)}: sound, up to ${percent(reason.sound)} is (${schoolOf(reason.source)}).`;
     case 'leak-watch':
@@ -198,28 +200,6 @@ export function tellCaution(caution: Caution, unit: VacuumUnit): string {
   }
 }
 
-export function tellNext(reason: NextReason): string {
-  switch (reason.because) {
-    case 'nothing-measured': return 'Nothing measured yet. Every cylinder, dry, the same number of strokes on each.';
-    case 'release-hides': return 'The compression release makes a sound engine read low. Leak-down is the honest test here.';
-    case 'still-to-measure': return `Still to measure: ${cylinders(reason.missing)}. A verdict needs them all.`;
-    case 'read-once': return `It reads ${reason.state} on one reading. Test it again before you believe it.`;
-    case 'attempts-disagree': return 'Two readings disagree. A third settles which one counts.';
-    case 'too-close': return 'Too close to its limit to call.';
-    case 'all-low': return 'Low all round speaks of the test first: throttle, battery, tester valve, decompression.';
-    case 'oil-tells-rings-from-valves': return 'Low again, so it is real. Oil over the piston tells rings from valves.';
-    case 'find-where-the-air-goes': return reason.neighbours.length > 0
-      ? `Air in at top dead centre, and listen where it goes: also at the plug hole of ${cylinders(reason.neighbours)}.`
-      : 'Air in at top dead centre, and listen where it goes.';
-    case 'reads-nothing': return 'Oil cannot help a cylinder that makes nothing. Look at the valves moving, then listen for the air.';
-    case 'half-of-the-other': return `About half of cylinder ${reason.other}: valve train or rod. Open the rocker cover before ordering anything.`;
-    case 'past-watch': return 'It passes, with little to spare. Note it, and test again next season.';
-    case 'good-and-even': return 'Good and even. Compression is not the trouble: look at spark and fuel.';
-    case 'enough-known': return 'Dry, wet and leak-down are all in. More testing adds little: decide.';
-    case 'cannot-crank': return 'It cannot be cranked, so put air in instead.';
-  }
-}
-
 /** `112 psi ± 8` */
 function figure(reason: { estimateKPa: number; doubtKPa: number }, unit: VacuumUnit): string {
   return `${pressure(reason.estimateKPa, unit)} ± ${formatPressure(COVERAGE * reason.doubtKPa, unit)}`;
@@ -229,18 +209,8 @@ export function pressure(kPa: number, unit: VacuumUnit): string {
   return `${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`;
 }
 
-export function percent(figureInPercent: number): string {
-  return `${figureInPercent.toFixed(0)} %`;
-}
-
 export function sourceName(source: LimitSource): string {
   return source.kind === 'book' ? source.name : `rule of thumb: ${source.school}`;
-}
-
-/** `cyl 2`, `cyl 2 and 3`, `cyl 1, 2 and 3` */
-export function cylinders(ids: readonly string[]): string {
-  const last = ids[ids.length - 1];
-  return ids.length < 2 ? `cyl ${last}` : `cyl ${ids.slice(0, -1).join(', ')} and ${last}`;
 }
 
 function spreadAmount(reason: { method: SpreadMethod; amount: number }, unit: VacuumUnit): string {
@@ -263,21 +233,3 @@ function spreadSchool(reason: { method: SpreadMethod; source: LimitSource }): st
   return `${METHOD_NAME[reason.method]}, ${school}`;
 }
 
-const count = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
-export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
-
-/** What to do next, in a few words. */
-export function tellStep(test: NextTest, cylinder: string | null): string {
-  const on = cylinder === null ? '' : ` on cylinder ${cylinder}`;
-  switch (test) {
-    case 'compression': return cylinder === null ? 'Compression' : `Compression, cylinder ${cylinder} first`;
-    case 'leakdown': return `Leak-down${on}`;
-    case 'crankcase': return 'Crankcase pressure';
-    case 'wet': return `Wet test${on}`;
-    case 'retest': return cylinder === null ? 'Test again' : `Test cylinder ${cylinder} again`;
-    case 'inspect-valve-train': return cylinder === null ? 'Look under the rocker cover' : `Look under the rocker cover, cylinder ${cylinder}`;
-    case 'check-tester': return 'Question the test first';
-    case 'quick-checks': return 'Spark and fuel';
-    case 'stop': return 'Compression is done';
-  }
-}

@@ -3,6 +3,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { useWindowDimensions } from 'react-native';
 import { useVerdict } from '@/data/jobs';
+import { CausesPlate } from '@/features/causes/causes-plate';
 import { OtherTables } from '@/features/findings/other-tables';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { Screen } from '@/ui/screen';
@@ -37,6 +38,7 @@ function BenchOf({ bench }: { bench: Bench }) {
       {keysSheet}
       <PlanPlate bench={bench} verdict={verdict} onCylinder={test} />
       <NextCard bench={bench} verdict={verdict} />
+      {verdict.ok ? <CausesPlate judgement={verdict.judgement} /> : null}
       {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
       {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}
       {verdict.ok ? <Evidence bench={bench} judgement={verdict.judgement} /> : null}

@@ -5,6 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import type { Verdict } from '@/data/jobs';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
+import { useColours } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 
 /** Tests that have a pad. The others are advice: done at the engine, not entered here. */
@@ -36,6 +37,7 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
       <Label>{job.status === 'closed' ? 'Closed. Next would be' : 'Next'}</Label>
       <Title style={styles.title}>{tellStep(lead.test, lead.cylinder)}</Title>
       <Words colour="dim">{`${lead.reason.text}${lead.minutes > 0 ? ` About ${lead.minutes} min.` : ''}`}</Words>
+      <Outcomes step={lead} />
       {rest.filter((step) => step !== entered && step !== lead).slice(0, 2).map((step) => <Also key={step.rank} step={step} />)}
       <View style={styles.buttons}>
         {entered
@@ -50,12 +52,32 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
   );
 }
 
+/** What it may show, before anybody does it: so that the result is not a surprise. */
+function Outcomes({ step }: { step: NextStep }) {
+  const c = useColours();
+  if (step.outcomes.length === 0) return null;
+  return (
+    <View role="list" aria-label="What it may show" style={styles.outcomes}>
+      {step.outcomes.slice(0, MOST_OUTCOMES).map(({ outcome, then }) => (
+        <View key={outcome} role="listitem" style={[styles.outcome, { borderTopColor: c.line }]}>
+          <Words style={styles.half}>{outcome}</Words>
+          <Words colour="dim" style={styles.half}>{then}</Words>
+        </View>
+      ))}
+    </View>
+  );
+}
+const MOST_OUTCOMES = 4;
+
 function Also({ step }: { step: NextStep }) {
   return <Words style={styles.also}><Strong>{`Or: ${tellStep(step.test, step.cylinder)}. `}</Strong>{step.reason.text}</Words>;
 }
 
 const styles = StyleSheet.create({
   title: { marginTop: 2, marginBottom: 4 },
+  outcomes: { marginTop: 8 },
+  outcome: { flexDirection: 'row', gap: 10, borderTopWidth: 1, paddingVertical: 4 },
+  half: { flex: 1, fontSize: 15, lineHeight: 19 },
   also: { marginTop: 8 },
   buttons: { gap: 8, marginTop: 10 },
   row: { flexDirection: 'row', gap: 8 },

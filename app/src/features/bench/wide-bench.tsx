@@ -4,6 +4,7 @@ import { type ReactNode, useMemo } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useHistory } from '@/data/engines';
 import type { Verdict } from '@/data/jobs';
+import { CausesPlate } from '@/features/causes/causes-plate';
 import { HistoryChart } from '@/features/engines/history-chart';
 import { visitOf } from '@/features/engines/visit';
 import { KeptBadge } from '@/features/outbox/kept-badge';
@@ -31,6 +32,7 @@ export function WideBench({ bench, verdict, children, onCylinder, selected, titl
         </ScrollView>
         <ScrollView style={styles.middle} contentContainerStyle={styles.pane}>{children}</ScrollView>
         <ScrollView style={styles.right} contentContainerStyle={styles.pane}>
+          {verdict.ok ? <CausesPlate judgement={verdict.judgement} /> : null}
           {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
           {verdict.ok ? <Evidence bench={bench} judgement={verdict.judgement} /> : null}
           {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}

@@ -10,6 +10,7 @@ import { benchLine } from '@/features/bench/bench-line';
 import { Cautions, Evidence } from '@/features/bench/evidence';
 import { Runs } from '@/features/bench/runs';
 import { shownStates } from '@/features/bench/shown-state';
+import { CausesPlate } from '@/features/causes/causes-plate';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { Button } from '@/ui/button';
 import { day } from '@/ui/format';
@@ -42,6 +43,7 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
     <>
       <Headline bench={bench} judgement={judgement} />
       <Plate label="Readings"><CylinderTable bench={bench} judgement={judgement} /><Comparison bench={bench} judgement={judgement} /></Plate>
+      <CausesPlate judgement={judgement} open />
       <OtherTables judgement={judgement} />
       <Evidence bench={bench} judgement={judgement} open actions={(cylinder) => (
         <View dataSet={{ print: 'hide' }}><Button icon="pencil-outline" onPress={() => setOverruling(cylinder)}>{`Overrule cyl ${cylinder}`}</Button></View>

@@ -1,0 +1,28 @@
+import type { CylinderCause, TestFault } from './hypotheses';
+
+/** How sure the words may be: never more than the odds. */
+export type Confidence = 'almost-certainly' | 'probably' | 'may-be' | 'unlikely';
+
+/** One thing found, and how many decibans it speaks for (or against) the cause. */
+export interface Evidence { fact: string; weight: number; cylinder?: string; text: string; why?: string }
+
+/** A cause with its odds. Per cylinder, its causes and the shared test faults (cylinder null) add up to 1. */
+export interface Cause {
+  cause: CylinderCause | 'crank-seal' | 'test-fault';
+  /** Which fault of the test. */
+  which?: TestFault;
+  cylinder: string | null;
+  /** The other side of a gasket between two. */
+  with?: string;
+  /** 0 to 1. */
+  probability: number;
+  confidence: Confidence;
+  text: string;
+  /** The weightiest first. */
+  evidence: Evidence[];
+}
+
+/** Under 60 % it only may be; only over 90 % is it almost certain. */
+export function confidenceOf(probability: number): Confidence {
+  return probability > 0.9 ? 'almost-certainly' : probability >= 0.6 ? 'probably' : probability >= 0.1 ? 'may-be' : 'unlikely';
+}

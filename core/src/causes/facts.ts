@@ -1,0 +1,154 @@
+import { neighboursOfCylinder } from '../engine/banks';
+import { volumesOf } from '../engine/volume';
+import type { CompressionTest, HeardAt, JobFile } from '../jobfile/job-file';
+import type { DraftCylinder } from '../judgement/judgement';
+import { latestLeakdown } from '../judgement/judge-leakage';
+import { dryMeasures } from '../judgement/measure';
+import { percentForHole } from '../leakdown/orifice';
+import { STANDARD_ATMOSPHERE_KPA } from '../quantity/pressure';
+import { presetOf } from '../virtual-engine/cylinder';
+
+/** What was found on one cylinder, each in a bin of its table. A fact that nobody looked for is missing, and says nothing. */
+export type Facts = Partial<Record<FactName, number>>;
+
+/** Upper edges of the bins of a figure; the last bin is open. */
+export const EDGES = {
+  /** Reading against the least the book or the house allows here. */
+  level: [0.1, 0.35, 0.6, 0.8, 0.92, 1, 1.1, 1.25, 1.5],
+  /** Reading against the middle one of the other cylinders. */
+  others: [0.1, 0.35, 0.6, 0.75, 0.85, 0.93, 1.06, 1.13],
+  /** First stroke as a share of the peak, against the middle one of the others. */
+  'first-stroke': [0.7, 0.88, 1.12, 1.35],
+  /** Rise with oil beyond what the oil's own volume explains. */
+  wet: [0.02, 0.05, 0.09, 0.15, 0.25, 0.4],
+  /** Rise with oil where dose or volumes are not known. */
+  'wet-plain': [0.05, 0.12, 0.2, 0.3, 0.45],
+  /** Percent lost, brought to an orifice of 1 mm at 552 kPa where the tester's is known. */
+  leak: [5, 10, 18, 28, 40, 60, 80, 92],
+} as const;
+
+export type HeardFact = 'heard-exhaust' | 'heard-intake' | 'heard-intake-breather' | 'heard-intake-reed' | 'heard-crankcase' | 'heard-coolant' | 'heard-neighbour' | 'heard-head-joint' | 'heard-adapter';
+export type FactName = keyof typeof EDGES | 'over-maximum' | 'strokes' | 'neighbour-alike' | HeardFact;
+
+/** Loudness 0 to 3 is its own bin. */
+const LEVELS = 4;
+export const STROKE_BINS = ['quick', 'climbing', 'flat-low'] as const;
+
+/** How many bins a fact has. */
+export function binsOf(fact: FactName): number {
+  if (fact in EDGES) return EDGES[fact as keyof typeof EDGES].length + 1;
+  return fact === 'strokes' ? STROKE_BINS.length : fact === 'neighbour-alike' || fact === 'over-maximum' ? 2 : LEVELS;
+}
+
+export const FACT_NAMES: readonly FactName[] = [
+  'level', 'over-maximum', 'others', 'strokes', 'first-stroke', 'neighbour-alike', 'wet', 'wet-plain', 'leak',
+  'heard-exhaust', 'heard-intake', 'heard-intake-breather', 'heard-intake-reed', 'heard-crankcase', 'heard-coolant', 'heard-neighbour', 'heard-head-joint', 'heard-adapter',
+];
+
+const bin = (name: keyof typeof EDGES, figure: number): number => {
+  const at = EDGES[name].findIndex((edge) => figure < edge);
+  return at < 0 ? EDGES[name].length : at;
+};
+
+/** Two readings within this share of each other are alike. */
+const ALIKE = 0.1;
+/** Under this share of the best cylinder a reading is down. */
+const DOWN = 0.88;
+const REFERENCE = { orificeMm: 1, supplyKPa: 552 } as const;
+
+/** Facts of every cylinder, from what the judgement made of the readings. */
+export function factsOf(job: JobFile, cylinders: readonly DraftCylinder[]): Map<string, Facts> {
+  return new Map(cylinders.map((cylinder) => [cylinder.id, factsOfOne(job, cylinder, cylinders)]));
+}
+
+function factsOfOne(job: JobFile, cylinder: DraftCylinder, all: readonly DraftCylinder[]): Facts {
+  return { ...compressionFacts(job, cylinder, all), ...wetFacts(cylinder), ...leakFacts(job, cylinder) };
+}
+
+function compressionFacts(job: JobFile, { id, compression, strokes }: DraftCylinder, all: readonly DraftCylinder[]): Facts {
+  if (!compression) return {};
+  const facts: Facts = {};
+  const { limit, estimateKPa, readKPa } = compression;
+  if (limit.minHereKPa !== undefined) facts.level = bin('level', estimateKPa / limit.minHereKPa);
+  if (limit.maxHereKPa !== undefined) facts['over-maximum'] = estimateKPa > limit.maxHereKPa ? 1 : 0;
+  const rest = all.filter((other) => other.id !== id && other.compression);
+  const best = Math.max(...rest.map((other) => other.compression?.readKPa ?? 0));
+  if (best > 0) {
+    facts.others = bin('others', readKPa / Math.max(1e-9, median(rest.map((other) => other.compression?.readKPa ?? 0))));
+    const neighbours = rest.filter((other) => neighboursOfCylinder(job.engine, id).includes(other.id));
+    const top = Math.max(best, readKPa);
+    const down = (kPa: number) => kPa < DOWN * top;
+    if (neighbours.length > 0 && rest.length > 1) {
+      facts['neighbour-alike'] = down(readKPa) && neighbours.some((other) => {
+        const theirs = other.compression?.readKPa ?? 0;
+        return down(theirs) && Math.abs(theirs - readKPa) < ALIKE * Math.max(theirs, readKPa);
+      }) ? 1 : 0;
+    }
+  }
+  const pattern = STROKE_BINS.findIndex((name) => name === strokes?.pattern);
+  if (pattern >= 0) facts.strokes = pattern;
+  const shares = rest.flatMap((other) => other.strokes?.firstShare ?? []);
+  if (strokes?.firstShare !== undefined && shares.length > 0) facts['first-stroke'] = bin('first-stroke', strokes.firstShare / Math.max(1e-9, median(shares)));
+  return facts;
+}
+
+function wetFacts({ wet }: DraftCylinder): Facts {
+  if (!wet) return {};
+  return wet.from === undefined ? { 'wet-plain': bin('wet-plain', wet.rise) } : { wet: bin('wet', wet.from) };
+}
+
+const HEARD_FACT: Readonly<Record<Exclude<HeardAt, 'intake'>, HeardFact>> = {
+  exhaust: 'heard-exhaust', crankcase: 'heard-crankcase', coolant: 'heard-coolant', neighbour: 'heard-neighbour', 'head-joint': 'heard-head-joint', adapter: 'heard-adapter',
+};
+
+function leakFacts(job: JobFile, { id, leakage }: DraftCylinder): Facts {
+  if (!leakage) return {};
+  const { holeMm, percent } = leakage;
+  const standard = holeMm === undefined ? percent : percentForHole(holeMm, REFERENCE.supplyKPa, REFERENCE.orificeMm, STANDARD_ATMOSPHERE_KPA);
+  const facts: Facts = { leak: bin('leak', standard) };
+  const reading = latestLeakdown(job, id)?.readings.at(-1);
+  const intake: HeardFact = job.engine.cycle === 'two-stroke' ? 'heard-intake-reed' : reading?.breatherOff === true ? 'heard-intake' : 'heard-intake-breather';
+  for (const { at, level } of leakage.heard) {
+    const fact = at === 'intake' ? intake : HEARD_FACT[at];
+    facts[fact] = Math.max(facts[fact] ?? 0, Math.min(LEVELS - 1, Math.round(level)));
+  }
+  return facts;
+}
+
+/** What was noted of the compression test itself. */
+export interface Conditions {
+  valve: 'engine-end' | 'elsewhere' | 'unsaid';
+  throttle: 'open' | 'closed' | 'unsaid';
+  cranking: 'labours' | 'turns-well' | 'unsaid';
+  temperature: 'cold' | 'warm' | 'unsaid';
+  /** A hose takes much of a small chamber's pressure, little of a large one's. */
+  chamber: 'small' | 'large';
+}
+
+/** Under this a hose of the usual kind takes more than a fifth, cm3. */
+const SMALL_CHAMBER_CM3 = 25;
+
+/** Under this share of the usual speed of its kind a starter labours. */
+const LABOURS_BELOW = 0.65;
+
+/** Conditions of the test that the readings rest on; nothing when no compression was read. */
+export function conditionsOf(job: JobFile): Conditions | undefined {
+  const measures = [...dryMeasures(job).values()];
+  const test = measures[measures.length - 1]?.test as CompressionTest | undefined;
+  if (!test) return undefined;
+  const end = test.tester?.valveAtEngineEnd;
+  const chamber = volumesOf(job.engine)?.chamberCm3;
+  return {
+    valve: end === undefined ? 'unsaid' : end ? 'engine-end' : 'elsewhere',
+    throttle: test.throttle ?? 'unsaid',
+    cranking: test.crankingRpm === undefined ? 'unsaid' : test.crankingRpm < LABOURS_BELOW * presetOf(job.engine).freeRpm ? 'labours' : 'turns-well',
+    temperature: test.engineTemperature ?? 'unsaid',
+    chamber: (chamber === undefined ? job.engine.family === 'handheld' || job.engine.family === 'scooter' : chamber < SMALL_CHAMBER_CM3) ? 'small' : 'large',
+  };
+}
+
+function median(figures: readonly number[]): number {
+  const sorted = [...figures].sort((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 === 1 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
+}

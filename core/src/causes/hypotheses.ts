@@ -1,0 +1,131 @@
+import { neighboursOfCylinder } from '../engine/banks';
+import type { Engine } from '../engine/engine';
+import type { JobFile } from '../jobfile/job-file';
+import { canHave, type FaultCause } from '../virtual-engine/faults';
+import type { Conditions } from './facts';
+
+/** Causes that one cylinder has by itself, as they are told. */
+export type CylinderCause = 'sound' | Exclude<FaultCause, 'crank-seal'>;
+/** Faults of the test: the first two belong to a cylinder, the others to all of them. */
+export type OwnTestFault = 'adapter-leak' | 'off-tdc';
+export type SharedTestFault = 'tester-without-valve' | 'throttle-closed' | 'slow-cranking' | 'cold-engine';
+export type TestFault = OwnTestFault | SharedTestFault;
+
+export const GRADED_CAUSES = [
+  'rings-or-bore', 'piston-damage', 'intake-valve', 'exhaust-valve', 'head-gasket-external', 'head-gasket-between', 'head-gasket-coolant', 'valve-train', 'carbon',
+] as const satisfies readonly CylinderCause[];
+export const SHARED_TEST_FAULTS: readonly SharedTestFault[] = ['tester-without-valve', 'throttle-closed', 'slow-cranking', 'cold-engine'];
+/** A slight fault and a gross one read so differently that each has tables of its own: severities up to these. */
+export const GRADES = [0.4, 0.65, 1] as const;
+
+/** One way in which a cylinder, or the test on it, may be: the row of the evidence tables. */
+export interface Hypothesis { row: string; cause: CylinderCause | 'test-fault'; which?: TestFault }
+
+export const OWN_HYPOTHESES: readonly Hypothesis[] = [
+  { row: 'sound', cause: 'sound' },
+  ...GRADED_CAUSES.flatMap((cause) => GRADES.map((_, grade): Hypothesis => ({ row: `${cause}:${grade + 1}`, cause }))),
+  { row: 'compression-release', cause: 'compression-release' },
+  { row: 'adapter-leak', cause: 'test-fault', which: 'adapter-leak' },
+  { row: 'off-tdc', cause: 'test-fault', which: 'off-tdc' },
+];
+
+/** The row of a shared test fault: a hose takes more from a small chamber. */
+export const sharedRow = (fault: SharedTestFault, chamber: Conditions['chamber']): string => (fault === 'tester-without-valve' ? `${fault}:${chamber}` : fault);
+export const SHARED_ROWS: readonly string[] = ['tester-without-valve:small', 'tester-without-valve:large', 'throttle-closed', 'slow-cranking', 'cold-engine'];
+
+/**
+ * How often each cause is met, before anything is measured, as odds against the others of its engine.
+ * Source: the order in which the trade suspects them; hours and symptoms move them, measurements decide.
+ */
+const FREQUENCY: Readonly<Record<Exclude<CylinderCause, 'sound' | 'compression-release'>, number>> = {
+  'rings-or-bore': 1, 'exhaust-valve': 0.8, 'intake-valve': 0.45, 'head-gasket-external': 0.3, 'head-gasket-between': 0.35, 'head-gasket-coolant': 0.35,
+  'valve-train': 0.3, 'piston-damage': 0.3, carbon: 0.3,
+};
+/** Chance that an engine on the bench has a fault of its own in some cylinder. */
+const FAULTY_ENGINE = 0.6;
+/** All cylinders worn alike. */
+export const ALL_WORN = 0.05;
+/** Two-strokes lose rings and pistons first. */
+const TWO_STROKE: Partial<typeof FREQUENCY> = { 'rings-or-bore': 1.4, 'piston-damage': 0.7 };
+/** Hours at which wear is as likely as the table says. */
+const USUAL_HOURS = 800;
+
+/** What a complaint makes likelier, as a factor on the odds. */
+const SYMPTOMS: Readonly<Record<string, Partial<typeof FREQUENCY>>> = {
+  'burns-oil': { 'rings-or-bore': 3, 'piston-damage': 1.5 },
+  'blue-smoke': { 'rings-or-bore': 3 },
+  overheats: { 'head-gasket-coolant': 4, 'head-gasket-between': 2, 'piston-damage': 1.5 },
+  'loses-coolant': { 'head-gasket-coolant': 8 },
+  'water-in-oil': { 'head-gasket-coolant': 8 },
+  'seized-once': { 'piston-damage': 4, 'rings-or-bore': 2 },
+  'rough-idle': { 'exhaust-valve': 1.5, 'valve-train': 2 },
+  backfires: { 'intake-valve': 2, 'exhaust-valve': 1.5 },
+  knocks: { carbon: 3, 'piston-damage': 1.5 },
+  'ticking': { 'valve-train': 3 },
+};
+
+/** Prior of each own hypothesis of one cylinder, adding up to 1. */
+export function priorsOf(job: Pick<JobFile, 'engine' | 'symptoms' | 'books'>, cylinder: string): Map<string, number> {
+  const { engine, symptoms = [] } = job;
+  const n = engine.cylinders.length;
+  const odds = new Map<CylinderCause, number>();
+  for (const cause of GRADED_CAUSES) {
+    if (!canHave(engine, cause) || (cause === 'head-gasket-between' && neighboursOfCylinder(engine, cylinder).length === 0)) continue;
+    const usual = (engine.cycle === 'two-stroke' ? TWO_STROKE[cause] : undefined) ?? FREQUENCY[cause];
+    const said = symptoms.reduce((product, symptom) => product * (SYMPTOMS[symptom]?.[cause] ?? 1), 1);
+    const worn = cause === 'rings-or-bore' && engine.hours !== undefined ? Math.min(2.5, Math.max(0.5, Math.sqrt(engine.hours / USUAL_HOURS))) : 1;
+    odds.set(cause, usual * said * worn);
+  }
+  const all = [...odds.values()].reduce((a, b) => a + b, 0);
+  const faulty = n === 1 ? FAULTY_ENGINE : (1.1 * FAULTY_ENGINE) / n;
+  const priors = new Map<string, number>();
+  for (const [cause, one] of odds) GRADES.forEach((_, grade) => priors.set(`${cause}:${grade + 1}`, (faulty * one) / all / GRADES.length));
+  if (canHave(engine, 'compression-release')) priors.set('compression-release', releasePrior(job));
+  priors.set('adapter-leak', 0.03 / Math.sqrt(n));
+  priors.set('off-tdc', 0.03 / Math.sqrt(n));
+  const taken = [...priors.values()].reduce((a, b) => a + b, 0);
+  priors.set('sound', Math.max(0.1, 1 - taken));
+  const sum = taken + Math.max(0.1, 1 - taken);
+  return new Map([...priors].map(([row, p]) => [row, p / sum]));
+}
+
+/** A release that the book does not count in explains a low reading by itself; one that is counted in may hang. A lever is now and then forgotten. */
+function releasePrior({ engine, books }: Pick<JobFile, 'engine' | 'books'>): number {
+  if (engine.compressionRelease !== 'automatic') return 0.06;
+  const book = books?.find(({ compression }) => compression)?.compression;
+  return book?.releaseActing === false ? 0.35 : 0.05;
+}
+
+/** Prior of each fault that the whole test may share. Source: what is found wrong with tests when they are repeated with care. */
+export const SHARED_PRIOR: Readonly<Record<SharedTestFault, number>> = { 'tester-without-valve': 0.04, 'throttle-closed': 0.045, 'slow-cranking': 0.05, 'cold-engine': 0.04 };
+
+/**
+ * How likely a note is when the test has a fault, and when it has none. Rows that are not listed: as likely either way.
+ * Source: practice; people write down what they know, and forget half of it.
+ */
+type Noted = { [K in 'valve' | 'throttle' | 'cranking' | 'temperature']: Record<Conditions[K], number> };
+const NOTED_WITHOUT: Noted = {
+  valve: { 'engine-end': 0.5, elsewhere: 0.005, unsaid: 0.495 },
+  throttle: { open: 0.6, closed: 0.02, unsaid: 0.38 },
+  cranking: { 'turns-well': 0.4, labours: 0.01, unsaid: 0.59 },
+  temperature: { warm: 0.75, cold: 0.03, unsaid: 0.22 },
+};
+const NOTED_WITH: Readonly<Record<SharedTestFault, Partial<Noted>>> = {
+  'tester-without-valve': { valve: { 'engine-end': 0.1, elsewhere: 0.4, unsaid: 0.5 } },
+  'throttle-closed': { throttle: { open: 0.12, closed: 0.4, unsaid: 0.48 } },
+  'slow-cranking': { cranking: { 'turns-well': 0.03, labours: 0.57, unsaid: 0.4 } },
+  'cold-engine': { temperature: { warm: 0.05, cold: 0.65, unsaid: 0.3 } },
+};
+
+export type NotedFact = keyof Noted;
+export const NOTED_FACTS: readonly NotedFact[] = ['valve', 'throttle', 'cranking', 'temperature'];
+
+/** How likely a note is under a shared fault, or under none. */
+export function notedProbability(fact: NotedFact, conditions: Conditions, fault: SharedTestFault | undefined): number {
+  const table = ((fault && NOTED_WITH[fault][fact]) ?? NOTED_WITHOUT[fact]) as Record<string, number>;
+  return table[conditions[fact]] ?? 1;
+}
+
+const NOT_THE_ENGINE: ReadonlySet<string> = new Set(['adapter-leak', 'off-tdc', 'compression-release', ...SHARED_TEST_FAULTS]);
+/** Whether a name stands for the test, or for a release at work, rather than for something broken. */
+export const isTestFault = (name: string): boolean => NOT_THE_ENGINE.has(name);

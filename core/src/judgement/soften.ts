@@ -1,0 +1,50 @@
+import { isTestFault, type TestFault } from '../causes/hypotheses';
+import type { Belief } from '../causes/infer';
+import type { HouseRules, JobFile } from '../jobfile/job-file';
+import type { CompressionLimits } from '../limits/limits';
+import { namesOf } from '../plan/worth';
+import type { DraftCylinder } from './judgement';
+import type { DryMeasure } from './measure';
+import type { Otherwise, Reason } from './reason';
+import { explains, testDoubts } from './test-doubt';
+
+/** A low cylinder is unproven while its test is likelier to blame than the engine. */
+
+interface Draft extends DraftCylinder { reasons: Reason[] }
+
+/** Low and alike all round, in a test that was recorded as a poor one: the test is doubted before the engine. */
+export function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMeasure>, job: JobFile, limits: CompressionLimits, rules: HouseRules): void {
+  const minHere = limits.minHereKPa;
+  if (minHere === undefined) return;
+  const measured = drafts.filter((draft) => draft.compression);
+  const everyOneLow = measured.every((draft) => (draft.compression?.probabilityBelowMin ?? 0) > 0.5);
+  if (!everyOneLow) return;
+  for (const draft of measured) {
+    const measure = measures.get(draft.id);
+    if (draft.state !== 'low' || !measure || !draft.compression) continue;
+    const estimate = draft.compression.estimateKPa;
+    const doubt = testDoubts(measure.test, job.engine, limits, rules.throttleSchool).find((one) => explains(one, estimate, minHere));
+    if (!doubt) continue;
+    draft.state = 'unproven';
+    draft.compression.state = 'unproven';
+    const others: Otherwise[] = doubt.which === 'throttle-closed' ? [{ school: { matter: 'throttle', school: 'no-difference' }, state: 'low' }] : [];
+    draft.reasons.unshift({ rule: 'test-doubted', doubt, ...(others.length > 0 ? { others } : {}) });
+  }
+}
+
+/** Low, and a fault of the test is likelier than one of the engine: then nothing is proven yet. */
+export function softenByLikelierTests(drafts: Draft[], belief: Belief): void {
+  for (const draft of drafts) {
+    // What holds no air standing still is not the cranking's doing.
+    if (draft.state !== 'low' || !draft.compression || draft.leakage?.state === 'low') continue;
+    const odds = [...namesOf(belief, draft.id)];
+    const blamed = odds.filter(([name]) => isTestFault(name)).sort((a, b) => b[1] - a[1]);
+    const probability = blamed.reduce((sum, [, p]) => sum + p, 0);
+    const engineProbability = odds.reduce((sum, [name, p]) => sum + (name === 'sound' || isTestFault(name) ? 0 : p), 0);
+    const [top] = blamed;
+    if (!top || probability <= engineProbability) continue;
+    draft.state = 'unproven';
+    draft.compression.state = 'unproven';
+    draft.reasons.unshift({ rule: 'test-likelier', blame: top[0] as TestFault, probability: top[1], engineProbability });
+  }
+}

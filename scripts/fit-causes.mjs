@@ -1,0 +1,36 @@
+// npm run fit-causes: counts the evidence tables anew on virtual engines. Takes some minutes; the measuring bench uses other seeds.
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
+import { fileURLToPath } from 'node:url';
+import { bundleBench } from './bundle.mjs';
+import { projectDir, say } from './packages.mjs';
+
+const SEED = 1000;
+const PER_ROW = Number(process.argv[2] ?? 300);
+
+if (isMainThread) {
+  const module = await bundleBench('causes/fit');
+  const { ALL_ROWS } = await import(module);
+  const hands = Math.max(1, os.availableParallelism());
+  let next = 0;
+  const rows = {};
+  let engines = 0;
+  await Promise.all(Array.from({ length: hands }, () => new Promise((resolve, reject) => {
+    const worker = new Worker(fileURLToPath(import.meta.url), { workerData: { seed: SEED, perRow: PER_ROW, module } });
+    const give = () => { if (next < ALL_ROWS.length) worker.postMessage(ALL_ROWS[next++]); else void worker.terminate().then(resolve); };
+    worker.on('message', (counted) => {
+      if (counted) { Object.assign(rows, counted.rows); engines += counted.engines; say(`${Object.keys(rows).length} of ${ALL_ROWS.length} rows`); }
+      give();
+    });
+    worker.on('error', reject);
+  })));
+  const lines = ALL_ROWS.map((row) => `    ${JSON.stringify(row)}: ${JSON.stringify(rows[row])}`);
+  const fitted = { date: new Date().toISOString().slice(0, 10), seed: SEED, perRow: PER_ROW, engines };
+  fs.writeFileSync(path.join(projectDir, 'core/src/causes/evidence.json'), `{\n  "fitted": ${JSON.stringify(fitted)},\n  "rows": {\n${lines.join(',\n')}\n  }\n}\n`);
+} else {
+  const { fit } = await import(workerData.module);
+  parentPort.on('message', (row) => parentPort.postMessage(fit([row], workerData.seed, workerData.perRow)));
+  parentPort.postMessage(undefined);
+}
