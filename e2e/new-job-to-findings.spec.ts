@@ -113,7 +113,7 @@ test('a wet test: the dose for this chamber, the lock refused, what the rings di
   await hand.signIn();
   await page.goto(`/jobs/${await jobNamed(page.request, 412)}`);
   await hand.button('Start wet test').click();
-  await expect(page.getByRole('heading', { name: 'Compression, wet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Wet test' })).toBeVisible();
   await hand.button('Engine: Warm').click();
   await expect(page.getByText(/^Dose \d+\.\d ml, \d+ drops$/)).toBeVisible();
   await page.getByLabel('Oil, ml').fill('40');

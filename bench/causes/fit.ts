@@ -1,5 +1,5 @@
 import { judge } from '@rugged/core';
-import { binsOf, FACT_NAMES, type FactName, factsOf, GRADED_CAUSES, OWN_HYPOTHESES, priorsOf, SHARED_ROWS, sharedRow, SHARED_TEST_FAULTS } from '@rugged/core/causes';
+import { binsOf, chamberOf, FACT_NAMES, type FactName, factsOf, GRADED_CAUSES, OWN_HYPOTHESES, priorsOf, SHARED_ROWS, sharedRow, SHARED_TEST_FAULTS } from '@rugged/core/causes';
 import { canHave, seeded } from '@rugged/core/virtual-engine';
 import { bareJob, caseOf, type Drawn } from './virtual-shop';
 
@@ -23,7 +23,7 @@ export function fit(rows: readonly string[], seed: number, perRow: number): Coun
       const facts = factsOf(job, judge(job).cylinders);
       for (const [id, found] of facts) {
         if (!made.counts(id, truth[id] as string)) continue;
-        for (const fact of FACT_NAMES) { const bin = found[fact]; if (bin !== undefined) counts[fact][bin] = (counts[fact][bin] as number) + 1; }
+        for (const fact of FACT_NAMES) { const bin = found[fact]?.bin; if (bin !== undefined) counts[fact][bin] = (counts[fact][bin] as number) + 1; }
       }
     }
     counted.rows[row] = Object.fromEntries(FACT_NAMES.flatMap((fact) => {
@@ -47,8 +47,7 @@ function engineFor(row: string, seed: number): { job: ReturnType<typeof bareJob>
   const shared = SHARED_TEST_FAULTS.find((fault) => row === fault || row.startsWith(`${fault}:`));
   if (shared) {
     if (uncounted) return undefined;
-    const small = engine.boreMm === undefined ? ['handheld', 'scooter'].includes(engine.family) : (Math.PI / 4) * engine.boreMm ** 2 * (engine.strokeMm ?? 0) / 1000 / ((engine.compressionRatio ?? 9) - 1) < 25;
-    return sharedRow(shared, small ? 'small' : 'large') === row ? made({ rows: sound, shared, allWorn: false }, () => true) : undefined;
+    return sharedRow(shared, chamberOf(engine)) === row ? made({ rows: sound, shared, allWorn: false }, () => true) : undefined;
   }
   if (row === 'all-worn') return cylinders.length > 1 && !uncounted ? made({ rows: Object.fromEntries(cylinders.map((id) => [id, 'rings-or-bore:2'])), allWorn: true }, () => true) : undefined;
   const target = random.pick(cylinders);

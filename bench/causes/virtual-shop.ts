@@ -1,5 +1,5 @@
-import type { Book, CompressionTest, Engine, Family, JobFile, LeakdownTest } from '@rugged/core';
-import { ALL_WORN, GRADES, notedProbability, priorsOf, SHARED_PRIOR, SHARED_TEST_FAULTS, type SharedTestFault } from '@rugged/core/causes';
+import type { Book, CompressionTest, Engine, Family, JobFile, LeakdownTest, Test, Tester } from '@rugged/core';
+import { ALL_WORN, chamberOf, GRADES, notedProbability, priorsOf, SHARED_TEST_FAULTS, sharedPrior, type SharedTestFault } from '@rugged/core/causes';
 import { crank, type Fault, type FaultCause, presetOf, type Random, seeded, simulate, soundCylinders, type VirtualCylinder, type VirtualTestFault } from '@rugged/core/virtual-engine';
 
 /** One engine that came into the virtual shop, with the readings taken on it and what is really the matter. */
@@ -40,7 +40,9 @@ function engineOf(random: Random): Engine {
   const n = random.pick(counts);
   const base = { family, cycle, fuel, cylinders: Array.from({ length: n }, (_, i) => String(i + 1)) };
   const preset = presetOf(base);
-  const measures = { boreMm: round(preset.boreMm * random.between(0.92, 1.08), 0.5), strokeMm: round(preset.strokeMm * random.between(0.93, 1.07), 0.5), compressionRatio: round(preset.compressionRatio * random.between(0.95, 1.05), 0.1) };
+  // Saws and trimmers go from a third of the size of the largest to its whole.
+  const least = family === 'handheld' ? 0.72 : 0.92;
+  const measures = { boreMm: round(preset.boreMm * random.between(least, 1.08), 0.5), strokeMm: round(preset.strokeMm * random.between(least, 1.07), 0.5), compressionRatio: round(preset.compressionRatio * random.between(0.95, 1.05), 0.1) };
   return {
     ...base, layout: n === 1 ? 'single' : random.pick(layouts), cooling: random.pick(cooling), compressionRelease: random.pick(releases),
     ...(random.uniform() < 0.75 ? measures : {}), ...(random.uniform() < 0.5 ? { hours: Math.round(random.between(50, 2500)) } : {}),
@@ -64,7 +66,7 @@ function bookOf(engine: Engine, random: Random): Book[] {
 }
 
 /** What is written down of the test, by the same habits that the inference supposes. */
-function noted(random: Random, shared: SharedTestFault | undefined, engine: Engine): Partial<CompressionTest> {
+function noted(random: Random, shared: SharedTestFault | undefined, engine: Engine): { tester: Tester; crankingRpm: number; notes: { tester: Partial<Tester>; test: Partial<CompressionTest> } } {
   const draw = (fact: 'valve' | 'throttle' | 'cranking' | 'temperature', values: readonly string[]): string => {
     let at = random.uniform();
     const conditions = { valve: 'unsaid', throttle: 'unsaid', cranking: 'unsaid', temperature: 'unsaid', chamber: 'large' };
@@ -80,9 +82,12 @@ function noted(random: Random, shared: SharedTestFault | undefined, engine: Engi
   const cranking = draw('cranking', ['turns-well', 'labours']);
   const diesel = engine.fuel === 'diesel';
   return {
-    tester: { unit: 'psi', fullScale: diesel ? 1000 : 300, division: diesel ? 10 : random.pick([2, 5]), accuracyPercentOfFullScale: random.pick([1, 1.6, 2]), ...(valve === 'unsaid' ? {} : { valveAtEngineEnd: valve === 'engine-end' }) },
-    ...(throttle === 'unsaid' ? {} : { throttle: throttle as 'open' }), ...(temperature === 'unsaid' ? {} : { engineTemperature: temperature as 'warm' }),
-    ...(cranking === 'unsaid' ? {} : { crankingRpm: 1 }),
+    tester: { unit: 'psi', fullScale: diesel ? 1000 : 300, division: diesel ? 10 : random.pick([2, 5]), accuracyPercentOfFullScale: random.pick([1, 1.6, 2]) },
+    crankingRpm: cranking === 'unsaid' ? 0 : 1,
+    notes: {
+      tester: valve === 'unsaid' ? {} : { valveAtEngineEnd: valve === 'engine-end' },
+      test: { ...(throttle === 'unsaid' ? {} : { throttle: throttle as 'open' }), ...(temperature === 'unsaid' ? {} : { engineTemperature: temperature as 'warm' }) },
+    },
   };
 }
 
@@ -93,7 +98,7 @@ function drawRows(job: JobFile, random: Random): Drawn {
   const { cylinders } = job.engine;
   let at = random.uniform();
   for (const fault of SHARED_TEST_FAULTS) {
-    at -= SHARED_PRIOR[fault];
+    at -= sharedPrior(fault, chamberOf(job.engine));
     if (at < 0) return { rows: Object.fromEntries(cylinders.map((id) => [id, 'sound'])), shared: fault, allWorn: false };
   }
   at -= ALL_WORN;
@@ -154,7 +159,9 @@ export function caseOf(seed: number, { job: given, drawn: forced, complete = fal
   if (testFaults.includes('lever-on')) for (const id of engine.cylinders) if (rows[id] === 'sound') rows[id] = 'compression-release';
   if (engine.compressionRelease === 'automatic' && job.books?.[0]?.compression?.releaseActing === false) for (const id of engine.cylinders) if (rows[id] === 'sound') rows[id] = 'compression-release';
 
-  const compression: CompressionTest = { kind: 'compression', ...noted(random, drawn.shared, engine), readings: [] };
+  // What is written down may be wrong: the engine is cranked as it really was, the notes are laid over it.
+  const { notes, tester, crankingRpm } = noted(random, drawn.shared, engine);
+  const compression: CompressionTest = { kind: 'compression', tester, ...(crankingRpm ? { crankingRpm } : {}), readings: [] };
   const leakdown: LeakdownTest = { kind: 'leakdown', tester: { unit: 'psi', fullScale: 100, division: random.pick([1, 2]), accuracyPercentOfFullScale: random.pick([1, 2]), ...(random.uniform() < 0.85 ? { orificeMm: 1 } : {}) }, readings: [] };
   const breather = random.uniform() < 0.15 ? ['breather-connected' as const] : [];
   const listened = complete || random.uniform() < 0.93;
@@ -163,9 +170,11 @@ export function caseOf(seed: number, { job: given, drawn: forced, complete = fal
   const again: Case['again'] = (tests) => {
     const run = (extra: readonly VirtualTestFault[]) => simulate({ ...job, tests: [compression, leakdown], virtual: { seed: seed + 1, faults, testFaults: [...testFaults, ...breather, ...extra], tests: [...tests] } });
     const done = run([]);
+    const overlaid = (test: Test): Test => (test.kind === 'compression' ? { ...test, ...notes.test, tester: { ...test.tester, ...notes.tester } } : test);
+    done.tests = done.tests?.map(overlaid) ?? [];
     for (const [id, fault] of Object.entries(troubled)) {
       const theirs = run([fault]);
-      done.tests = done.tests?.map((test, i) => ({ ...test, readings: 'readings' in test ? test.readings.map((reading, j) => ('cylinder' in reading && reading.cylinder === id ? (theirs.tests?.[i] as typeof test).readings[j] : reading)) : undefined }) as typeof test) ?? [];
+      done.tests = done.tests?.map((test, i) => ({ ...test, readings: 'readings' in test ? test.readings.map((reading, j) => ('cylinder' in reading && reading.cylinder === id ? (overlaid(theirs.tests?.[i] as Test) as typeof test).readings[j] : reading)) : undefined }) as typeof test) ?? [];
     }
     if (!listened) done.tests = done.tests?.map((test) => (test.kind === 'leakdown' ? { ...test, readings: test.readings.map(({ heard: _, ...rest }) => rest) } : test)) ?? [];
     const { virtual: _, ...plain } = done;

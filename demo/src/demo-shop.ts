@@ -66,11 +66,12 @@ function jobRows(demo: DemoJob, now: Date, by: string) {
   const opened = now.getTime() - demo.daysAgo * DAY_MS;
   const at = (minutes: number) => new Date(opened + minutes * 60_000).toISOString();
   const id = stableId(`job/${demo.number}`);
-  const { number, complaint, alreadyDone, hours } = demo;
+  const { number, complaint, alreadyDone, symptoms, hours } = demo;
   const job: ByPerson<JobRecord, 'openedBy'> = {
     id, number, complaint, engineId: stableId(`engine/${demo.fleet}`), site: { altitudeM: demo.altitudeM ?? 0 },
     status: demo.closed ? 'closed' : 'open', openedAt: at(0), openedBy: by, version: 1,
     ...(alreadyDone === undefined ? {} : { alreadyDone }),
+    ...(symptoms === undefined ? {} : { symptoms }),
     ...(hours === undefined ? {} : { hours }),
     ...(demo.closed ? { closedAt: at(180) } : {}),
   };

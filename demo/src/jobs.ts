@@ -1,5 +1,5 @@
 import type { ConditionsOf, FiguresOf, OtherKind } from '@rugged/contract';
-import type { CompressionTest, State } from '@rugged/core';
+import type { CompressionTest, State, Symptom } from '@rugged/core';
 
 type Conditions = Omit<CompressionTest, 'kind' | 'readings'>;
 /** Cylinder, strokes as far as they were noted, peak. psi. */
@@ -13,6 +13,7 @@ export interface DemoJob {
   daysAgo: number;
   complaint: string;
   alreadyDone?: string;
+  symptoms?: Symptom[];
   hours?: number;
   closed?: boolean;
   altitudeM?: number;
@@ -42,7 +43,7 @@ export const JOBS: readonly DemoJob[] = [
   { number: 398, fleet: 'corrie', daysAgo: 61, complaint: 'routine, fire season', hours: 88, closed: true, tests: [{ conditions: warm, readings: [['1', [78, 104], 118]] }] },
   { number: 412, fleet: 'orrin', daysAgo: 3, complaint: 'hard start', alreadyDone: 'New plugs, carburettor cleaned', hours: 640, altitudeM: 210, tests: [{ conditions: warm, readings: [['1', [98, 128, 140], 142], ['2', [71, 96, 108], 112], ['2', [72], 112], ['2', [], 139, 1]] }], others: [{ kind: 'leakdown', conditions: { engineTemperature: 'warm', tester: air }, figures: [{ cylinder: '1', unit: 'psi', supply: 80, cylinderPressure: 73, heard: [{ at: 'crankcase', level: 1 }] }, { cylinder: '2', unit: 'psi', supply: 80, cylinderPressure: 51, heard: [{ at: 'crankcase', level: 3 }, { at: 'exhaust', level: 0 }, { at: 'neighbour', level: 0, cylinder: '1' }] }] }] },
   { number: 415, fleet: 'pellow', daysAgo: 2.6, complaint: 'before buying', hours: 780, tests: [{ conditions: warm, readings: [['1', [92], 128], ['2', [80], 114], ['3', [90], 126], ['4', [93], 130], ['6', [91], 127]] }] },
-  { number: 418, fleet: 'halden', daysAgo: 2.1, complaint: 'uneven idle, smokes on the overrun', hours: 41200, tests: [{ conditions: warm, readings: [['1', [112, 146, 156], 158], ['2', [115, 149, 160], 161], ['3', [70, 94, 108, 115], 116], ['4', [96, 128, 140], 142]] }] },
+  { number: 418, fleet: 'halden', daysAgo: 2.1, complaint: 'uneven idle, smokes on the overrun', symptoms: ['rough-idle', 'blue-smoke'], hours: 41200, tests: [{ conditions: warm, readings: [['1', [112, 146, 156], 158], ['2', [115, 149, 160], 161], ['3', [70, 94, 108, 115], 116], ['4', [96, 128, 140], 142]] }] },
   { number: 420, fleet: 'bruar', daysAgo: 1.8, complaint: 'will it run again?', alreadyDone: 'Stood eight years in a barn. Recoil is broken', tests: [], others: [{ kind: 'leakdown', conditions: { engineTemperature: 'cold', tester: air }, figures: [{ cylinder: '1', unit: 'psi', supply: 40, cylinderPressure: 35.5, breatherOff: true, heard: [{ at: 'crankcase', level: 1 }, { at: 'exhaust', level: 0 }, { at: 'intake', level: 0 }] }] }] },
   { number: 421, fleet: 'skarn', daysAgo: 1.5, complaint: 'condemned elsewhere, shakes', hours: 1260, tests: [{ conditions: cold, readings: [['L', [66, 90], 104], ['R', [2, 4], 4]] }] },
   { number: 423, fleet: 'merrow', daysAgo: 1.2, complaint: 'baseline before a long trip', hours: 52400, tests: [{ conditions: warm, readings: [['L', [108, 140, 150], 152], ['R', [107, 139, 149], 151]] }], others: [{ kind: 'valve-clearance', conditions: { engineTemperature: 'cold' }, figures: [{ cylinder: 'L', valve: 'intake', mm: 0.15 }, { cylinder: 'L', valve: 'exhaust', mm: 0.1 }, { cylinder: 'R', valve: 'intake', mm: 0.15 }, { cylinder: 'R', valve: 'exhaust', mm: 0.25 }] }] },

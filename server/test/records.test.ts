@@ -114,6 +114,8 @@ describe('bad input is answered at the field, never with a 5xx', () => {
     ['empty complaint', 'jobs', () => ({ id: randomUUID(), engineId: ids.engine, complaint: '  ', site: {}, openedAt: NOW }), 'complaint', /begin or end with a space/],
     ['a name of nothing but NUL', 'owners', () => ({ id: randomUUID(), name: '\u0000' }), '', /character/],
     ['overrule of no cylinder', 'overrules', () => ({ id: randomUUID(), jobId: ids.job, cylinder: '9', state: 'sound', reason: 'because', madeAt: NOW }), 'cylinder', /no cylinder 9/],
+    ['a complaint nobody knows by that name', 'jobs', () => ({ id: randomUUID(), engineId: ids.engine, complaint: 'c', symptoms: ['haunted'], site: {}, openedAt: NOW }), 'symptoms[0]', /must be one of/],
+    ['a cause that is none', 'overrules', () => ({ id: randomUUID(), jobId: ids.job, cylinder: '1', cause: 'gremlins', reason: 'because', madeAt: NOW }), 'cause', /must be one of/],
     ['overrule without a reason', 'overrules', () => ({ id: randomUUID(), jobId: ids.job, cylinder: '1', state: 'sound', reason: 'x', madeAt: NOW }), 'reason', /at least 3/],
     ['firing order that misses one', 'engines', () => ({ id: randomUUID(), machineId: ids.machine, name: 'e', cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'], firingOrder: ['1'] }), 'firingOrder', /leaves out cylinder 2/],
   ])('%s', async (_name, path, body, field, reason) => {
@@ -205,6 +207,19 @@ describe('what the readings prove', () => {
   test('an overrule is kept with its reason and its person', async () => {
     await post('overrules', { id: randomUUID(), jobId: ids.job, cylinder: '1', state: 'watch', reason: 'Heard it run', madeAt: NOW }).expect(201);
     expect((await benchOf()).overrules).toEqual([expect.objectContaining({ state: 'watch', reason: 'Heard it run', by: 'ines' })]);
+  });
+  test('an opinion on the cause stands beside the computed state', async () => {
+    await post('overrules', { id: randomUUID(), jobId: ids.job, cylinder: '1', cause: 'rings-or-bore', reason: 'Smokes like it', madeAt: NOW }).expect(201);
+    const { overrules } = await benchOf();
+    expect(overrules.find(({ cause }) => cause)).toMatchObject({ cause: 'rings-or-bore' });
+    expect(overrules.find(({ cause }) => cause)).not.toHaveProperty('state');
+  });
+  test('what of a complaint has a name is kept with the job, and changed with it', async () => {
+    const job = { id: randomUUID(), engineId: ids.engine, complaint: 'smokes', symptoms: ['blue-smoke'], site: {}, openedAt: NOW };
+    await post('jobs', job).expect(201);
+    expect(((await shop.agent.get(`/api/jobs/${job.id}`)).body as Bench).job.symptoms).toEqual(['blue-smoke']);
+    const changed = await shop.agent.patch(`/api/jobs/${job.id}`).send({ version: 1, symptoms: ['blue-smoke', 'burns-oil'] }).expect(200);
+    expect(changed.body).toMatchObject({ symptoms: ['blue-smoke', 'burns-oil'] });
   });
 });
 

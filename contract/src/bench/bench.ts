@@ -53,6 +53,7 @@ export function toJobFile(bench: Bench): JobFile {
     books: [...bench.books].sort((a, b) => a.rank - b.rank).map(({ id, engineId, rank, version, ...book }) => book),
     houseRules: bench.houseRules,
     site: job.site,
+    ...(job.symptoms ? { symptoms: job.symptoms } : {}),
     tests: [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt))
       .map((test) => toTest(test, counting)),
   };

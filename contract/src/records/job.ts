@@ -1,4 +1,4 @@
-import type { Site } from '@rugged/core';
+import { type Site, type Symptom, SYMPTOMS } from '@rugged/core';
 import Joi from 'joi';
 import { siteSchema } from '../jobfile/schema';
 import { id, instant, version } from './record';
@@ -12,6 +12,8 @@ export interface JobRecord {
   engineId: string;
   complaint: string;
   alreadyDone?: string;
+  /** What of the complaint has a name here: it moves the odds of the causes. */
+  symptoms?: Symptom[];
   hours?: number;
   site: Site;
   status: JobStatus;
@@ -23,6 +25,7 @@ export type NewJob = Omit<JobRecord, 'number' | 'status' | 'closedAt' | 'version
 
 const complaint = () => Joi.string().trim().min(1).max(400);
 
+const symptoms = () => Joi.array().items(Joi.string().valid(...SYMPTOMS)).unique().max(SYMPTOMS.length);
 const hours = () => Joi.number().min(0).max(1_000_000);
 
 export const newJobSchema = Joi.object<NewJob>({
@@ -30,16 +33,18 @@ export const newJobSchema = Joi.object<NewJob>({
   engineId: id().required(),
   complaint: complaint().required(),
   alreadyDone: Joi.string().max(1000),
+  symptoms: symptoms(),
   hours: hours(),
   site: siteSchema.required(),
   openedAt: instant().required(),
 });
 
-export type JobChange = Partial<Pick<JobRecord, 'complaint' | 'alreadyDone' | 'hours' | 'site' | 'status'>> & { version: number };
+export type JobChange = Partial<Pick<JobRecord, 'complaint' | 'alreadyDone' | 'symptoms' | 'hours' | 'site' | 'status'>> & { version: number };
 export const jobChangeSchema = Joi.object<JobChange>({
   version: version().required(),
   complaint: complaint(),
   alreadyDone: Joi.string().max(1000).allow(''),
+  symptoms: symptoms(),
   hours: hours(),
   site: siteSchema,
   status: Joi.string().valid('open', 'closed'),

@@ -1,4 +1,4 @@
-import { type State, STATES } from '@rugged/core';
+import { CAUSES, type CauseName, type State, STATES } from '@rugged/core';
 import Joi from 'joi';
 import { id, instant } from './record';
 
@@ -8,8 +8,10 @@ export interface Overrule {
   jobId: string;
   /** Nothing: the engine as a whole. */
   cylinder?: string;
-  /** Nothing: the overrule is lifted and the computed state stands again. */
+  /** Nothing, and no cause either: the overrule is lifted and the computed state stands again. */
   state?: State;
+  /** What the mechanic takes it to be, whatever the odds say. Without a state the computed one stands. */
+  cause?: CauseName;
   reason: string;
   madeAt: string;
   by?: string;
@@ -21,6 +23,7 @@ export const newOverruleSchema = Joi.object<NewOverrule>({
   jobId: id().required(),
   cylinder: Joi.string().min(1).max(12),
   state: Joi.string().valid(...STATES),
+  cause: Joi.string().valid(...CAUSES),
   reason: Joi.string().trim().min(3).max(1000).required(),
   madeAt: instant().required(),
 });

@@ -1,14 +1,18 @@
-import type { CylinderCause, TestFault } from './hypotheses';
+import { GRADED_CAUSES, type CylinderCause, type TestFault } from './hypotheses';
 
 /** How sure the words may be: never more than the odds. */
 export type Confidence = 'almost-certainly' | 'probably' | 'may-be' | 'unlikely';
 
+/** What a mechanic may take it to be. */
+export const CAUSES = ['sound', ...GRADED_CAUSES, 'compression-release', 'crank-seal', 'test-fault'] as const satisfies readonly CauseName[];
+export type CauseName = CylinderCause | 'crank-seal' | 'test-fault';
+
 /** One thing found, and how many decibans it speaks for (or against) the cause. */
-export interface Evidence { fact: string; weight: number; cylinder?: string; text: string; why?: string }
+export interface Evidence { fact: string; weight: number; cylinder?: string; text: string; why: string }
 
 /** A cause with its odds. Per cylinder, its causes and the shared test faults (cylinder null) add up to 1. */
 export interface Cause {
-  cause: CylinderCause | 'crank-seal' | 'test-fault';
+  cause: CauseName;
   /** Which fault of the test. */
   which?: TestFault;
   cylinder: string | null;

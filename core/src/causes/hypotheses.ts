@@ -2,7 +2,8 @@ import { neighboursOfCylinder } from '../engine/banks';
 import type { Engine } from '../engine/engine';
 import type { JobFile } from '../jobfile/job-file';
 import { canHave, type FaultCause } from '../virtual-engine/faults';
-import type { Conditions } from './facts';
+import { type Chamber, CHAMBERS, type Conditions } from './facts';
+import { likelierBy } from './symptoms';
 
 /** Causes that one cylinder has by itself, as they are told. */
 export type CylinderCause = 'sound' | Exclude<FaultCause, 'crank-seal'>;
@@ -30,8 +31,8 @@ export const OWN_HYPOTHESES: readonly Hypothesis[] = [
 ];
 
 /** The row of a shared test fault: a hose takes more from a small chamber. */
-export const sharedRow = (fault: SharedTestFault, chamber: Conditions['chamber']): string => (fault === 'tester-without-valve' ? `${fault}:${chamber}` : fault);
-export const SHARED_ROWS: readonly string[] = ['tester-without-valve:small', 'tester-without-valve:large', 'throttle-closed', 'slow-cranking', 'cold-engine'];
+export const sharedRow = (fault: SharedTestFault, chamber: Chamber): string => (fault === 'tester-without-valve' ? `${fault}:${chamber}` : fault);
+export const SHARED_ROWS: readonly string[] = [...CHAMBERS.map((chamber) => `tester-without-valve:${chamber}`), 'throttle-closed', 'slow-cranking', 'cold-engine'];
 
 /**
  * How often each cause is met, before anything is measured, as odds against the others of its engine.
@@ -50,19 +51,8 @@ const TWO_STROKE: Partial<typeof FREQUENCY> = { 'rings-or-bore': 1.4, 'piston-da
 /** Hours at which wear is as likely as the table says. */
 const USUAL_HOURS = 800;
 
-/** What a complaint makes likelier, as a factor on the odds. */
-const SYMPTOMS: Readonly<Record<string, Partial<typeof FREQUENCY>>> = {
-  'burns-oil': { 'rings-or-bore': 3, 'piston-damage': 1.5 },
-  'blue-smoke': { 'rings-or-bore': 3 },
-  overheats: { 'head-gasket-coolant': 4, 'head-gasket-between': 2, 'piston-damage': 1.5 },
-  'loses-coolant': { 'head-gasket-coolant': 8 },
-  'water-in-oil': { 'head-gasket-coolant': 8 },
-  'seized-once': { 'piston-damage': 4, 'rings-or-bore': 2 },
-  'rough-idle': { 'exhaust-valve': 1.5, 'valve-train': 2 },
-  backfires: { 'intake-valve': 2, 'exhaust-valve': 1.5 },
-  knocks: { carbon: 3, 'piston-damage': 1.5 },
-  'ticking': { 'valve-train': 3 },
-};
+/** Whether an engine can have a cause at all. */
+export const canHaveCause = (engine: Engine, cause: CylinderCause | 'crank-seal' | 'test-fault'): boolean => cause === 'sound' || cause === 'test-fault' || canHave(engine, cause);
 
 /** Prior of each own hypothesis of one cylinder, adding up to 1. */
 export function priorsOf(job: Pick<JobFile, 'engine' | 'symptoms' | 'books'>, cylinder: string): Map<string, number> {
@@ -72,8 +62,8 @@ export function priorsOf(job: Pick<JobFile, 'engine' | 'symptoms' | 'books'>, cy
   for (const cause of GRADED_CAUSES) {
     if (!canHave(engine, cause) || (cause === 'head-gasket-between' && neighboursOfCylinder(engine, cylinder).length === 0)) continue;
     const usual = (engine.cycle === 'two-stroke' ? TWO_STROKE[cause] : undefined) ?? FREQUENCY[cause];
-    const said = symptoms.reduce((product, symptom) => product * (SYMPTOMS[symptom]?.[cause] ?? 1), 1);
-    const worn = cause === 'rings-or-bore' && engine.hours !== undefined ? Math.min(2.5, Math.max(0.5, Math.sqrt(engine.hours / USUAL_HOURS))) : 1;
+    const said = symptoms.reduce((product, symptom) => product * (likelierBy(symptom, cause)), 1);
+    const worn = cause === 'rings-or-bore' ? wearFactor(engine) : 1;
     odds.set(cause, usual * said * worn);
   }
   const all = [...odds.values()].reduce((a, b) => a + b, 0);
@@ -89,6 +79,16 @@ export function priorsOf(job: Pick<JobFile, 'engine' | 'symptoms' | 'books'>, cy
   return new Map([...priors].map(([row, p]) => [row, p / sum]));
 }
 
+/** Machines for the road count kilometres where others count hours: about so many an hour. */
+const KM_AN_HOUR = 50;
+const COUNTED_IN_KM = 5000;
+
+function wearFactor({ family, hours }: Engine): number {
+  if (hours === undefined) return 1;
+  const onRoad = (family === 'motorcycle' || family === 'scooter') && hours > COUNTED_IN_KM;
+  return Math.min(2.5, Math.max(0.5, Math.sqrt((onRoad ? hours / KM_AN_HOUR : hours) / USUAL_HOURS)));
+}
+
 /** A release that the book does not count in explains a low reading by itself; one that is counted in may hang. A lever is now and then forgotten. */
 function releasePrior({ engine, books }: Pick<JobFile, 'engine' | 'books'>): number {
   if (engine.compressionRelease !== 'automatic') return 0.06;
@@ -96,8 +96,13 @@ function releasePrior({ engine, books }: Pick<JobFile, 'engine' | 'books'>): num
   return book?.releaseActing === false ? 0.35 : 0.05;
 }
 
-/** Prior of each fault that the whole test may share. Source: what is found wrong with tests when they are repeated with care. */
-export const SHARED_PRIOR: Readonly<Record<SharedTestFault, number>> = { 'tester-without-valve': 0.04, 'throttle-closed': 0.045, 'slow-cranking': 0.05, 'cold-engine': 0.04 };
+/**
+ * Prior of each fault that the whole test may share: testers made for larger engines are met on small ones above all.
+ * Source: what is found wrong with tests when they are repeated with care.
+ */
+export const sharedPrior = (fault: SharedTestFault, chamber: Chamber): number => (fault === 'tester-without-valve' ? WITHOUT_VALVE[chamber] : SHARED_PRIOR[fault]);
+const WITHOUT_VALVE: Readonly<Record<Chamber, number>> = { tiny: 0.15, small: 0.06, large: 0.03 };
+const SHARED_PRIOR: Readonly<Record<Exclude<SharedTestFault, 'tester-without-valve'>, number>> = { 'throttle-closed': 0.045, 'slow-cranking': 0.05, 'cold-engine': 0.04 };
 
 /**
  * How likely a note is when the test has a fault, and when it has none. Rows that are not listed: as likely either way.
@@ -111,8 +116,8 @@ const NOTED_WITHOUT: Noted = {
   temperature: { warm: 0.75, cold: 0.03, unsaid: 0.22 },
 };
 const NOTED_WITH: Readonly<Record<SharedTestFault, Partial<Noted>>> = {
-  'tester-without-valve': { valve: { 'engine-end': 0.1, elsewhere: 0.4, unsaid: 0.5 } },
-  'throttle-closed': { throttle: { open: 0.12, closed: 0.4, unsaid: 0.48 } },
+  'tester-without-valve': { valve: { 'engine-end': 0.06, elsewhere: 0.42, unsaid: 0.52 } },
+  'throttle-closed': { throttle: { open: 0.06, closed: 0.44, unsaid: 0.5 } },
   'slow-cranking': { cranking: { 'turns-well': 0.03, labours: 0.57, unsaid: 0.4 } },
   'cold-engine': { temperature: { warm: 0.05, cold: 0.65, unsaid: 0.3 } },
 };
@@ -129,3 +134,12 @@ export function notedProbability(fact: NotedFact, conditions: Conditions, fault:
 const NOT_THE_ENGINE: ReadonlySet<string> = new Set(['adapter-leak', 'off-tdc', 'compression-release', ...SHARED_TEST_FAULTS]);
 /** Whether a name stands for the test, or for a release at work, rather than for something broken. */
 export const isTestFault = (name: string): boolean => NOT_THE_ENGINE.has(name);
+
+/** What the notes say when a shared fault cannot have been there, unless somebody noted it wrongly. */
+const RULED_OUT_BY: Readonly<Record<SharedTestFault, (conditions: Conditions) => boolean>> = {
+  'tester-without-valve': ({ valve }) => valve === 'engine-end',
+  'throttle-closed': ({ throttle }) => throttle === 'open',
+  'slow-cranking': ({ cranking }) => cranking === 'turns-well',
+  'cold-engine': ({ temperature }) => temperature === 'warm',
+};
+export const isRuledOut = (name: string, conditions: Conditions | undefined): boolean => conditions !== undefined && name in RULED_OUT_BY && RULED_OUT_BY[name as SharedTestFault](conditions);

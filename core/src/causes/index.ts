@@ -4,3 +4,4 @@ export * from './hypotheses';
 export * from './infer';
 export * from './rank';
 export * from './tables';
+export * from './symptoms';

@@ -1,10 +1,11 @@
+import { neighbourhoods } from '../engine/banks';
 import type { JobFile } from '../jobfile/job-file';
 import type { DraftCylinder } from '../judgement/judgement';
-import { type Conditions, conditionsOf, type Facts, factsOf } from './facts';
+import { chamberOf, type Conditions, conditionsOf, type Facts, factsOf } from './facts';
 import {
-  ALL_WORN, type Hypothesis, NOTED_FACTS, notedProbability, OWN_HYPOTHESES, priorsOf, SHARED_PRIOR, SHARED_TEST_FAULTS, sharedRow, type SharedTestFault,
+  ALL_WORN, GRADES, type Hypothesis, NOTED_FACTS, notedProbability, OWN_HYPOTHESES, priorsOf, SHARED_TEST_FAULTS, sharedPrior, sharedRow, type SharedTestFault,
 } from './hypotheses';
-import { logLikelihood } from './tables';
+import { type Found, foundOf, logLikelihood, type RowShares, sharesOf } from './tables';
 
 /** What the readings leave of each hypothesis. Per cylinder, its own and the shared ones add up to 1. */
 export interface Belief {
@@ -14,15 +15,14 @@ export interface Belief {
 }
 export interface CylinderBelief {
   facts: Facts;
-  /** By row, before anything was measured; adds up to 1. */
-  priors: Map<string, number>;
-  /** By row; adds up to what the shared test faults leave. */
-  posterior: Map<string, number>;
-  /** How many cylinders the levels are shared with. */
-  measured: number;
+  found: readonly Found[];
+  rows: readonly BelievedRow[];
 }
+/** @field prior before anything was measured; they add up to 1. @field posterior adds up to what the shared test faults leave */
+export interface BelievedRow { hypothesis: Hypothesis; shares: RowShares; prior: number; posterior: number }
+type PriorRow = Omit<BelievedRow, 'posterior'> & { log: number };
 
-const RINGS_ROWS = ['rings-or-bore:1', 'rings-or-bore:2', 'rings-or-bore:3'] as const;
+const BY_ROW = new Map(OWN_HYPOTHESES.map((one) => [one.row, one]));
 /** Under a fault of the test a cylinder may still have one of its own. */
 const ALSO_FAULTY = 0.04;
 
@@ -33,21 +33,31 @@ const ALSO_FAULTY = 0.04;
 export function infer(job: JobFile, cylinders: readonly DraftCylinder[]): Belief {
   const facts = factsOf(job, cylinders);
   const conditions = conditionsOf(job);
+  const chamber = chamberOf(job.engine);
   const measured = Math.max(1, cylinders.filter(({ compression }) => compression).length);
-  const own = cylinders.map(({ id }) => ownOf(facts.get(id) ?? {}, priorsOf(job, id), measured));
+  // Priors differ only by whether a cylinder shares a wall with another.
+  const beside = neighbourhoods(job.engine);
+  const known = new Map<boolean, PriorRow[]>();
+  const priorsFor = (id: string): PriorRow[] => {
+    const walled = (beside.get(id) ?? []).length > 0;
+    const rows = known.get(walled) ?? priorRows(job, id);
+    known.set(walled, rows);
+    return rows;
+  };
+  const own = cylinders.map(({ id }) => ownOf(facts.get(id) ?? {}, priorsFor(id), measured));
   // Under each common state of affairs: how well it explains every cylinder.
-  const allWorn = Math.log(ALL_WORN) + own.reduce((sum, one) => sum + logLikelihood('all-worn', one.facts, measured), 0);
+  const allWorn = Math.log(ALL_WORN) + own.reduce((sum, one) => sum + logLikelihood(sharesOf('all-worn'), one.found), 0);
   // A shop that holds that the throttle makes no difference does not blame it.
   const blamed = SHARED_TEST_FAULTS.filter((fault) => fault !== 'throttle-closed' || job.houseRules?.throttleSchool !== 'no-difference');
   const faults = conditions ? blamed : [];
-  const none = Math.log(1 - ALL_WORN - faults.reduce((sum, fault) => sum + SHARED_PRIOR[fault], 0)) + own.reduce((sum, { evidence }) => sum + evidence, 0) + noted(conditions, undefined);
+  const none = Math.log(1 - ALL_WORN - faults.reduce((sum, fault) => sum + sharedPrior(fault, chamber), 0)) + own.reduce((sum, { evidence }) => sum + evidence, 0) + noted(conditions, undefined);
   const several = own.length > 1;
   const states: [SharedTestFault | 'none' | 'all-worn', number][] = [
     ['none', none],
     ['all-worn', several ? allWorn + noted(conditions, undefined) : -Infinity],
     ...faults.map((fault): [SharedTestFault, number] => {
-      const row = sharedRow(fault, conditions?.chamber ?? 'large');
-      return [fault, Math.log(SHARED_PRIOR[fault]) + noted(conditions, fault) + own.reduce((sum, one) => sum + logMix(logLikelihood(row, one.facts, measured), one.evidence, ALSO_FAULTY), 0)];
+      const row = sharesOf(sharedRow(fault, chamber));
+      return [fault, Math.log(sharedPrior(fault, chamber)) + noted(conditions, fault) + own.reduce((sum, one) => sum + logMix(logLikelihood(row, one.found), one.evidence, ALSO_FAULTY), 0)];
     }),
   ];
   const shares = normalised(states.map(([, log]) => log));
@@ -56,22 +66,23 @@ export function infer(job: JobFile, cylinders: readonly DraftCylinder[]): Belief
     conditions,
     shared: new Map(faults.map((fault) => [fault, share.get(fault) ?? 0])),
     cylinders: new Map(cylinders.map(({ id }, i) => {
-      const { facts: found, priors, within } = own[i] as Own;
-      const posterior = new Map([...within].map(([row, p]) => [row, p * (share.get('none') ?? 0)]));
-      const worn = share.get('all-worn') ?? 0;
-      for (const row of RINGS_ROWS) posterior.set(row, (posterior.get(row) ?? 0) + worn / RINGS_ROWS.length);
-      return [id, { facts: found, priors, posterior, measured }];
+      const { facts: seen, found, rows, within } = own[i] as Own;
+      const none = share.get('none') ?? 0;
+      const worn = (share.get('all-worn') ?? 0) / GRADES.length;
+      return [id, { facts: seen, found, rows: rows.map(({ hypothesis, shares: table, prior }, r) => ({ hypothesis, shares: table, prior, posterior: (within[r] as number) * none + (hypothesis.cause === 'rings-or-bore' ? worn : 0) })) }];
     })),
   };
 }
 
-interface Own { facts: Facts; priors: Map<string, number>; within: Map<string, number>; evidence: number }
+const priorRows = (job: JobFile, cylinder: string): PriorRow[] => [...priorsOf(job, cylinder)].map(([row, prior]) => (
+  { hypothesis: BY_ROW.get(row) as Hypothesis, shares: sharesOf(row), prior, log: Math.log(prior) }));
 
-function ownOf(facts: Facts, priors: Map<string, number>, measured: number): Own {
-  const rows = [...priors];
-  const logs = rows.map(([row, prior]) => Math.log(prior) + logLikelihood(row, facts, measured));
-  const shares = normalised(logs);
-  return { facts, priors, within: new Map(rows.map(([row], i) => [row, shares[i] ?? 0])), evidence: logSum(logs) };
+interface Own { facts: Facts; found: Found[]; rows: PriorRow[]; within: number[]; evidence: number }
+
+function ownOf(facts: Facts, rows: PriorRow[], measured: number): Own {
+  const found = foundOf(facts, measured);
+  const logs = rows.map(({ log, shares }) => log + logLikelihood(shares, found));
+  return { facts, found, rows, within: normalised(logs), evidence: logSum(logs) };
 }
 
 function noted(conditions: Conditions | undefined, fault: SharedTestFault | undefined): number {
@@ -81,16 +92,16 @@ function noted(conditions: Conditions | undefined, fault: SharedTestFault | unde
 
 const logMix = (a: number, b: number, share: number) => logSum([Math.log(1 - share) + a, Math.log(share) + b]);
 
-export function logSum(logs: readonly number[]): number {
-  const top = Math.max(...logs);
-  return top === -Infinity ? -Infinity : top + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - top), 0));
+function logSum(logs: readonly number[]): number {
+  let top = -Infinity;
+  for (const log of logs) if (log > top) top = log;
+  if (top === -Infinity) return top;
+  let sum = 0;
+  for (const log of logs) sum += Math.exp(log - top);
+  return top + Math.log(sum);
 }
 
-export function normalised(logs: readonly number[]): number[] {
+function normalised(logs: readonly number[]): number[] {
   const all = logSum(logs);
   return logs.map((log) => Math.exp(log - all));
 }
-
-/** The own hypothesis behind a row. */
-export const hypothesisOf = (row: string): Hypothesis => BY_ROW.get(row) as Hypothesis;
-const BY_ROW = new Map(OWN_HYPOTHESES.map((one) => [one.row, one]));

@@ -5,10 +5,10 @@ import { probabilityBelow } from '../quantity/normal';
 import { COVERAGE } from '../quantity/doubt';
 import { tellCause, tellFact, tellNoted, whyFact, whyNoted } from '../wording/causes';
 import { type Cause, confidenceOf, type Evidence } from './cause';
-import { FACT_NAMES, type FactName } from './facts';
-import { type CylinderCause, NOTED_FACTS, notedProbability, sharedRow, type SharedTestFault, type TestFault } from './hypotheses';
-import { type Belief, type CylinderBelief, hypothesisOf } from './infer';
-import { logShare, weightOf } from './tables';
+import type { FactName } from './facts';
+import { type CylinderCause, type Hypothesis, NOTED_FACTS, notedProbability, sharedRow, type SharedTestFault, type TestFault } from './hypotheses';
+import type { Belief, BelievedRow, CylinderBelief } from './infer';
+import { logShare, shareOf, sharesOf } from './tables';
 
 /** Below this a cause is listed without its evidence. */
 const WORTH_TELLING = 0.03;
@@ -32,66 +32,77 @@ export function rankCauses(job: JobFile, belief: Belief, cylinders: readonly Jud
 const soundIn = (causes: readonly Cause[]) => causes.find(({ cause }) => cause === 'sound')?.probability ?? 0;
 
 function ownCauses(job: JobFile, id: string, belief: CylinderBelief, cylinders: readonly JudgedCylinder[]): Cause[] {
-  const byCause = new Map<string, { cause: CylinderCause | 'test-fault'; which?: TestFault; rows: string[]; probability: number }>();
-  for (const [row, p] of belief.posterior) {
-    const { cause, which } = hypothesisOf(row);
-    const key = which ?? cause;
-    const entry = byCause.get(key) ?? { cause, ...(which ? { which } : {}), rows: [], probability: 0 };
-    entry.rows.push(row);
-    entry.probability += p;
-    byCause.set(key, entry);
+  const expected = expectedOf(belief);
+  const byCause = new Map<string, { hypothesis: Hypothesis; rows: BelievedRow[]; probability: number }>();
+  for (const row of belief.rows) {
+    const key = row.hypothesis.which ?? row.hypothesis.cause;
+    const entry = byCause.get(key);
+    if (!entry) byCause.set(key, { hypothesis: row.hypothesis, rows: [row], probability: row.posterior });
+    else { entry.rows.push(row); entry.probability += row.posterior; }
   }
-  return [...byCause.values()].map(({ cause, which, rows, probability }): Cause => {
-    const other = cause === 'head-gasket-between' ? otherSide(job, id, cylinders) : undefined;
-    const entry = { cause, ...(which ? { which } : {}), cylinder: id, ...(other === undefined ? {} : { with: other }), probability, confidence: confidenceOf(probability) };
-    return { ...entry, text: tellCause(entry), evidence: probability < WORTH_TELLING ? [] : evidenceFor(cause, which, rows, belief, cylinders.find((one) => one.id === id)) };
+  return [...byCause.values()].map(({ hypothesis: { cause, which }, rows, probability }): Cause => {
+    const entry = causeOf(cause, which, id, cause === 'head-gasket-between' ? otherSide(job, id, cylinders) : undefined, probability);
+    if (probability >= WORTH_TELLING) entry.evidence = evidenceFor(which ?? (cause as CylinderCause), rows, belief, expected);
+    return entry;
   });
 }
 
+/** Without its evidence yet. */
+function causeOf(cause: Cause['cause'], which: TestFault | undefined, cylinder: string | null, other: string | undefined, probability: number): Cause {
+  const entry: Cause = { cause, cylinder, probability, confidence: confidenceOf(probability), text: '', evidence: [] };
+  if (which) entry.which = which;
+  if (other !== undefined) entry.with = other;
+  entry.text = tellCause(entry);
+  return entry;
+}
+
 /** Each fact's weight: how much likelier it is under this cause than under all the others of the cylinder. */
-function evidenceFor(cause: Cause['cause'], which: TestFault | undefined, rows: readonly string[], { facts, priors, measured }: CylinderBelief, judged: JudgedCylinder | undefined): Evidence[] {
-  const mine = rows.map((row): [string, number] => [row, priors.get(row) ?? 0]);
-  const others = [...priors].filter(([row]) => !rows.includes(row));
-  return FACT_NAMES.flatMap((fact): Evidence[] => {
-    const bin = facts[fact];
-    if (bin === undefined) return [];
-    const weight = DECIBANS * weightOf(fact, measured) * Math.log(meanShare(mine, fact, bin) / meanShare(others, fact, bin));
+function evidenceFor(name: CylinderCause | TestFault, rows: readonly BelievedRow[], { found }: CylinderBelief, expected: readonly number[]): Evidence[] {
+  const mine = rows.reduce((sum, { prior }) => sum + prior, 0);
+  return found.flatMap((one, i): Evidence[] => {
+    const { fact, at, bin, weight: counts } = one;
+    const here = rows.reduce((sum, { prior, shares }) => sum + prior * shareOf(shares, at, bin), 0);
+    const elsewhere = ((expected[i] as number) - here) / Math.max(1e-12, 1 - mine);
+    const weight = DECIBANS * counts * Math.log(here / mine / Math.max(1e-9, elsewhere));
     if (Math.abs(weight) < LEAST_DECIBANS) return [];
-    const why = whyFact(fact, which ?? cause, weight > 0);
-    return [{ fact, weight: rounded(weight), text: tellFact(fact, bin, judged), ...(why ? { why } : {}) }];
-  }).sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight));
+    return [{ fact, weight: rounded(weight), text: tellFact(fact, one), why: whyFact(fact, name, weight > 0) }];
+  }).sort(byWeight);
 }
 
-function meanShare(rows: readonly (readonly [string, number])[], fact: FactName, bin: number): number {
-  const all = rows.reduce((sum, [, prior]) => sum + prior, 0);
-  return rows.reduce((sum, [row, prior]) => sum + prior * Math.exp(logShare(row, fact, bin)), 0) / Math.max(1e-12, all);
-}
+const byWeight = (a: Evidence, b: Evidence) => Math.abs(b.weight) - Math.abs(a.weight);
 
-const rounded = (weight: number) => Number(weight.toFixed(1));
+/** How likely each fact was before anything was measured, over all that the cylinder may have. */
+const expectedOf = ({ found, rows }: CylinderBelief): number[] => found.map(({ at, bin }) => {
+  let sum = 0;
+  for (const { prior, shares } of rows) sum += prior * shareOf(shares, at, bin);
+  return sum;
+});
+
+const rounded = (weight: number) => Math.round(10 * weight) / 10;
 
 function sharedCause(fault: SharedTestFault, probability: number, belief: Belief): Cause {
-  const entry = { cause: 'test-fault' as const, which: fault, cylinder: null, probability, confidence: confidenceOf(probability) };
-  return { ...entry, text: tellCause(entry), evidence: probability < WORTH_TELLING ? [] : sharedEvidence(fault, belief) };
+  const entry = causeOf('test-fault', fault, null, undefined, probability);
+  if (probability >= WORTH_TELLING) entry.evidence = sharedEvidence(fault, belief);
+  return entry;
 }
 
 function sharedEvidence(fault: SharedTestFault, { conditions, cylinders }: Belief): Evidence[] {
   if (!conditions) return [];
-  const row = sharedRow(fault, conditions.chamber);
+  const row = sharesOf(sharedRow(fault, conditions.chamber));
   const notes = NOTED_FACTS.flatMap((fact): Evidence[] => {
     const weight = DECIBANS * Math.log(notedProbability(fact, conditions, fault) / notedProbability(fact, conditions, undefined));
     return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight), text: tellNoted(fact, conditions[fact]), why: whyNoted(fact) }];
   });
   // What every cylinder says alike, once for the whole row.
-  const told = FACT_NAMES.flatMap((fact): Evidence[] => {
-    let weight = 0;
-    for (const { facts, priors, measured } of cylinders.values()) {
-      const bin = facts[fact];
-      if (bin !== undefined) weight += DECIBANS * weightOf(fact, measured) * (logShare(row, fact, bin) - Math.log(meanShare([...priors], fact, bin)));
-    }
-    const why = whyFact(fact, fault, weight > 0);
-    return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight), text: tellFact(fact, undefined, undefined), ...(why ? { why } : {}) }];
+  const weights = new Map<FactName, number>();
+  for (const one of cylinders.values()) {
+    const expected = expectedOf(one);
+    one.found.forEach((found, i) => weights.set(found.fact, (weights.get(found.fact) ?? 0) + DECIBANS * found.weight * (logShare(row, found) - Math.log(expected[i] as number))));
+  }
+  const told = [...weights].flatMap(([fact, weight]): Evidence[] => {
+    return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight), text: tellFact(fact, undefined), why: whyFact(fact, fault, weight > 0) }];
   });
-  return [...notes, ...told].sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight));
+  return [...notes, ...told].sort(byWeight);
 }
 
 /** The neighbour that the gasket most likely blew to: where air was heard, else the one that reads most alike. */
@@ -110,8 +121,8 @@ function crankSeals(crankcase: JudgedCrankcase | null): Cause[] {
     if (netDrop === null || plusMinus === null) return [];
     const over = 1 - probabilityBelow(limit, netDrop, plusMinus / COVERAGE);
     const probability = Math.min(0.98, Math.max(0.02, over));
-    const entry = { cause: 'crank-seal' as const, cylinder: cylinder ?? null, probability, confidence: confidenceOf(probability) };
-    const weight = rounded(DECIBANS * Math.log(probability / (1 - probability)));
-    return [{ ...entry, text: tellCause(entry), evidence: [{ fact: 'crankcase-hold', weight, text: reasons[0]?.text ?? '' }] }];
+    const entry = causeOf('crank-seal', undefined, cylinder ?? null, undefined, probability);
+    entry.evidence = [{ fact: 'crankcase-hold', weight: rounded(DECIBANS * Math.log(probability / (1 - probability))), text: reasons[0]?.text ?? '', why: 'The crankcase test alone speaks of seals and joints.' }];
+    return [entry];
   });
 }

@@ -27,3 +27,10 @@ export function neighboursOfCylinder(
 ): string[] {
   return neighboursOf(engine).flatMap(([a, b]) => (a === cylinder ? [b] : b === cylinder ? [a] : []));
 }
+
+/** The same for every cylinder at once. */
+export function neighbourhoods(engine: Pick<Engine, 'layout' | 'cylinders' | 'banks' | 'neighbours'>): Map<string, string[]> {
+  const beside = new Map(engine.cylinders.map((id): [string, string[]] => [id, []]));
+  for (const [a, b] of neighboursOf(engine)) { beside.get(a)?.push(b); beside.get(b)?.push(a); }
+  return beside;
+}

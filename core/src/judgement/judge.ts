@@ -26,7 +26,7 @@ import type { DraftCylinder, JudgedCylinder, JudgedWet, Judgement } from './judg
 import { type DryMeasure, dryMeasures } from './measure';
 import type { Caution, Otherwise, Reason } from './reason';
 import { worstOf } from './state';
-import { softenByLikelierTests, softenByTestDoubts } from './soften';
+import { softenBesideHighOnes, softenByLikelierTests, softenByTestDoubts } from './soften';
 
 interface Draft extends DraftCylinder { reasons: Reason[] }
 
@@ -64,6 +64,7 @@ export function judge(job: JobFile): Judgement {
   const found = patternsOf(job, drafts, limits);
   const belief = infer(job, drafts);
   softenByLikelierTests(drafts, belief);
+  softenBesideHighOnes(drafts, belief);
   const cylinders = drafts.map((draft): JudgedCylinder => ({ ...draft, reasons: draft.reasons.map((reason) => told(reason, unit)) }));
   const state = worstOf([...cylinders.map((cylinder) => cylinder.state), ...(crankcase ? [crankcase.state] : [])]);
 

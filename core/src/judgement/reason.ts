@@ -38,6 +38,7 @@ export type Reason =
   | { rule: 'attempts-averaged'; used: number; of: number }
   | { rule: 'attempts-disagree'; earlierKPa: number; latestKPa: number }
   | WithOthers & { rule: 'test-doubted'; doubt: TestDoubt }
+  | { rule: 'beside-a-high-one'; high: string }
   | { rule: 'test-likelier'; blame: TestFault | 'compression-release'; probability: number; engineProbability: number }
   | WithOthers & LeakNumbers & { rule: 'leak-sound' | 'leak-watch' | 'leak-missed' }
   | WithOthers & LeakNumbers & { rule: 'leak-too-close'; settle: Settle }

@@ -65,7 +65,7 @@ describe('warm or cold', () => {
 });
 
 describe('throttle', () => {
-  const shut = (rules: Partial<HouseRules> = {}) => job({ 1: 60, 2: 61 }, { rules, test: { throttle: 'closed' } });
+  const shut = (rules: Partial<HouseRules> = {}) => job({ 1: 60, 2: 61 }, { rules, test: { throttle: 'closed', tester: { ...fine, valveAtEngineEnd: true } } });
   test('shut, it explains low readings all round', () => {
     expect(state(shut())).toBe('unproven');
     expect(others(shut(), '1', 'test-doubted')).toEqual([{ school: { matter: 'throttle', school: 'no-difference' }, state: 'low' }]);

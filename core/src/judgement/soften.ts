@@ -1,4 +1,4 @@
-import { isTestFault, type TestFault } from '../causes/hypotheses';
+import { isRuledOut, isTestFault, type TestFault } from '../causes/hypotheses';
 import type { Belief } from '../causes/infer';
 import type { HouseRules, JobFile } from '../jobfile/job-file';
 import type { CompressionLimits } from '../limits/limits';
@@ -32,19 +32,40 @@ export function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMea
   }
 }
 
+/** Under this nothing is known well enough to blame the test. */
+const CREDIBLE = 0.25;
+
 /** Low, and a fault of the test is likelier than one of the engine: then nothing is proven yet. */
 export function softenByLikelierTests(drafts: Draft[], belief: Belief): void {
   for (const draft of drafts) {
     // What holds no air standing still is not the cranking's doing.
     if (draft.state !== 'low' || !draft.compression || draft.leakage?.state === 'low') continue;
     const odds = [...namesOf(belief, draft.id)];
-    const blamed = odds.filter(([name]) => isTestFault(name)).sort((a, b) => b[1] - a[1]);
+    // What was noted is believed before it is doubted.
+    const blamed = odds.filter(([name]) => isTestFault(name) && !isRuledOut(name, belief.conditions)).sort((a, b) => b[1] - a[1]);
     const probability = blamed.reduce((sum, [, p]) => sum + p, 0);
     const engineProbability = odds.reduce((sum, [name, p]) => sum + (name === 'sound' || isTestFault(name) ? 0 : p), 0);
     const [top] = blamed;
-    if (!top || probability <= engineProbability) continue;
+    if (!top || probability <= engineProbability || probability < CREDIBLE) continue;
     draft.state = 'unproven';
     draft.compression.state = 'unproven';
     draft.reasons.unshift({ rule: 'test-likelier', blame: top[0] as TestFault, probability: top[1], engineProbability });
+  }
+}
+
+/** From these odds on the high cylinder is the odd one out, and the one below it is sound. */
+const HIGH_ONE = 0.6;
+const REST_SOUND = 0.6;
+
+/** Behind the others only because one of them stands high with carbon: the spread is missed by the high one. */
+export function softenBesideHighOnes(drafts: Draft[], belief: Belief): void {
+  const odds = new Map(drafts.map(({ id }) => [id, namesOf(belief, id)]));
+  const high = drafts.find(({ id }) => (odds.get(id)?.get('carbon') ?? 0) >= HIGH_ONE);
+  if (!high) return;
+  for (const draft of drafts) {
+    const onlySpread = draft.state === 'low' && draft.compression && draft.compression.state !== 'low' && draft.leakage?.state !== 'low';
+    if (!onlySpread || draft === high || (odds.get(draft.id)?.get('sound') ?? 0) < REST_SOUND) continue;
+    draft.state = 'watch';
+    draft.reasons.unshift({ rule: 'beside-a-high-one', high: high.id });
   }
 }

@@ -20,9 +20,9 @@ test('the first cylinder nobody measured, in order', () => {
 test('an engine that cannot be cranked is fed with air instead', () => { expect(next({ ...row, cranks: false }, {})).toEqual(['leakdown 1']); });
 test('a release asks for leak-down before compression', () => { expect(next({ ...row, compressionRelease: 'automatic' }, {})).toEqual(['leakdown 1', 'compression 1']); });
 test('good and even: stop, then spark and fuel', () => { expect(next(row, { 1: [150], 2: [151], 3: [150] })).toEqual(['stop', 'quick-checks']); });
-test('one low: again, then oil, then air', () => {
+test('one low: again, then air and oil, whichever takes away more doubt a minute', () => {
   expect(next(row, { 1: [150], 2: [100], 3: [150] })).toEqual(['retest 2']);
-  expect(next(row, { 1: [150], 2: [100, 101], 3: [150] })).toEqual(['wet 2', 'leakdown 2']);
+  expect(next(row, { 1: [150], 2: [100, 101], 3: [150] })).toEqual(['leakdown 2', 'wet 2']);
 });
 test('once the oil is in only the air is left', () => {
   expect(next(row, { 1: [150], 2: [100, 101], 3: [150] }, [{ cylinder: '2', unit: 'psi', peak: 103, wet: true, oilMl: 0.5 }])).toEqual(['leakdown 2']);

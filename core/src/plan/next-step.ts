@@ -1,4 +1,5 @@
 import type { Belief } from '../causes/infer';
+import { CASE_SYMPTOMS } from '../causes/symptoms';
 import type { Engine } from '../engine/engine';
 import type { JobFile } from '../jobfile/job-file';
 import type { JudgedCylinder } from '../judgement/judgement';
@@ -13,18 +14,17 @@ export type NextTest =
 /** Why this step is next: a rule with its numbers, told elsewhere. */
 export type NextReason =
   | { because: 'nothing-measured' }
-  | { because: 'release-hides'; }
+  | { because: 'release-hides' }
   | { because: 'still-to-measure'; missing: string[] }
   | { because: 'read-once'; state: State }
   | { because: 'attempts-disagree' }
   | { because: 'too-close' }
   | { because: 'all-low' }
-  | { because: 'oil-tells-rings-from-valves' }
   | { because: 'takes-most-doubt'; bits: number; left: number; likeliest: { cause: Named; probability: number } }
   | { because: 'case-may-leak' }
   | { because: 'no-tester-for-it'; missing: string }
   | { because: 'sure-enough'; likeliest: { cause: Named; probability: number } }
-  | { because: 'find-where-the-air-goes'; neighbours: string[] }
+  | { because: 'find-where-the-air-goes' }
   | { because: 'reads-nothing' }
   | { because: 'half-of-the-other'; other: string }
   | { because: 'past-watch' }
@@ -64,12 +64,16 @@ export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], pa
   const missing = cylinders.filter((c) => !c.compression && !c.leakage).map((c) => c.id);
   const first = missing[0];
   if (first !== undefined) return toMeasure(job, missing, first);
-  if (patterns.some((pattern) => pattern.name === 'all-low') || (cylinders.length === 1 && cylinders[0]?.state === 'low' && !cylinders[0].leakage)) {
+  const allLow = patterns.some((pattern) => pattern.name === 'all-low') || (cylinders.length === 1 && cylinders[0]?.state === 'low');
+  // Air tells a poor test from a poor engine: once it is in, the cylinders are looked at one by one.
+  if (allLow && cylinders.every(({ leakage }) => !leakage)) {
     return questionTheTest(job, cylinders);
   }
   const steps = cylinders.flatMap((cylinder) => forCylinder(job, cylinder, patterns, belief));
   if (steps.length > 0) return steps.sort((a, b) => urgency(a) - urgency(b));
-  if (cylinders.some((c) => c.state === 'low' || c.state === 'dead')) return [enough(cylinders, belief)];
+  if (cylinders.some((c) => c.state === 'low' || c.state === 'dead')) return [enough(job, cylinders, belief)];
+  const doubtful = inDoubt(job, cylinders, belief);
+  if (doubtful.length > 0) return [...doubtful, step('stop', null, { because: 'past-watch' })];
   if (cylinders.some((c) => c.state === 'watch')) {
     return [step('stop', null, { because: 'past-watch' }), ...watched(job, cylinders)];
   }
@@ -77,15 +81,16 @@ export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], pa
   return caseSuspected(job) && owns(job, 'crankcase') ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
 }
 
-/** Complaints that a leaking crankcase makes while compression is good. */
-const CASE_SYMPTOMS: readonly string[] = ['runs-lean', 'idles-high', 'seized-once', 'rebuilt'];
+/** Compression is good, and the complaint is one that a leaking crankcase makes. */
 const caseSuspected = ({ engine, symptoms, tests }: JobFile): boolean =>
   engine.cycle === 'two-stroke' && symptoms?.some((symptom) => CASE_SYMPTOMS.includes(symptom)) === true && !tests?.some(({ kind }) => kind === 'crankcase');
 
 /** Nothing left that is worth its minutes: the likeliest cause of the worst cylinder, and stop. */
-function enough(cylinders: readonly JudgedCylinder[], belief: Belief): PlannedStep {
+function enough(job: JobFile, cylinders: readonly JudgedCylinder[], belief: Belief): PlannedStep {
   const worst = cylinders.find((c) => c.state === 'dead') ?? cylinders.find((c) => c.state === 'low');
   const likeliest = worst && likeliestOf(belief, worst.id);
+  const airWouldTell = worst && !worst.leakage && likeliest && likeliest.probability <= SURE_ENOUGH && leakdownWorth(belief, worst.id, job.engine).bits >= LEAST_BITS;
+  if (airWouldTell && !owns(job, 'leakdown')) return step('stop', null, { because: 'no-tester-for-it', missing: 'a leak-down tester with air' });
   return step('stop', null, likeliest && likeliest.cause !== 'sound' ? { because: 'sure-enough', likeliest } : { because: 'enough-known' });
 }
 
@@ -104,7 +109,7 @@ function toMeasure(job: JobFile, missing: string[], first: string): PlannedStep[
   const air = owns(job, 'leakdown');
   if (engine.cranks === false) return air ? [step('leakdown', first, { because: 'cannot-crank' })] : [step('quick-checks', null, { because: 'no-tester-for-it', missing: 'a leak-down tester with air' })];
   if (engine.compressionRelease === 'automatic' && air) return [step('leakdown', first, { because: 'release-hides' }), ...(owns(job, 'compression') ? [compression] : [])];
-  if (!owns(job, 'compression')) return air ? [step('leakdown', first, { because: 'find-where-the-air-goes', neighbours: [] })] : [step('quick-checks', null, { because: 'no-tester-for-it', missing: 'a compression tester' })];
+  if (!owns(job, 'compression')) return air ? [step('leakdown', first, { because: 'find-where-the-air-goes' })] : [step('quick-checks', null, { because: 'no-tester-for-it', missing: 'a compression tester' })];
   return [compression];
 }
 
@@ -114,7 +119,7 @@ function questionTheTest(job: JobFile, cylinders: readonly JudgedCylinder[]): Pl
   return [
     step('check-tester', null, { because: 'all-low' }),
     ...once.slice(0, 1).map((c) => step('retest', c.id, { because: 'read-once', state: c.state })),
-    ...(owns(job, 'leakdown') && !lowest.leakage ? [step('leakdown', lowest.id, { because: 'find-where-the-air-goes', neighbours: [] })] : []),
+    ...(owns(job, 'leakdown') && !lowest.leakage ? [step('leakdown', lowest.id, { because: 'find-where-the-air-goes' })] : []),
   ];
 }
 
@@ -140,12 +145,21 @@ function forCylinder(job: JobFile, cylinder: JudgedCylinder, patterns: readonly 
     ];
   }
   if (state === 'unproven') {
-    if (has('test-likelier')) return [step('check-tester', null, { because: 'all-low' }), ...(air ? [step('leakdown', id, { because: 'find-where-the-air-goes', neighbours: [] })] : [])];
+    if (has('test-likelier')) return [step('check-tester', null, { because: 'all-low' }), ...(air ? [step('leakdown', id, { because: 'find-where-the-air-goes' })] : [])];
     if (has('test-doubted')) return air ? [step('leakdown', id, { because: 'release-hides' })] : [step('check-tester', null, { because: 'all-low' })];
     if (compression.attempts.of < 3) return [step('retest', id, { because: 'too-close' })];
     return air ? [step('leakdown', id, { because: 'too-close' })] : [];
   }
   return [];
+}
+
+/** Within its limits a cylinder may still read like a slightly leaking one: under this it is worth its air. */
+const SOUND_ENOUGH = 0.5;
+
+/** What passes, but by so little that it more likely has something: the least sure first. */
+function inDoubt(job: JobFile, cylinders: readonly JudgedCylinder[], belief: Belief): PlannedStep[] {
+  const sound = (id: string) => namesOf(belief, id).get('sound') ?? 1;
+  return cylinders.filter(({ id }) => sound(id) < SOUND_ENOUGH).sort((a, b) => sound(a.id) - sound(b.id)).flatMap((cylinder) => worthwhile(job, cylinder, belief));
 }
 
 /** A test that is expected to take away less than this is not worth its minutes, bits. */

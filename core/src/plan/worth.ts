@@ -1,8 +1,7 @@
-import type { FactName, HeardFact } from '../causes/facts';
+import { binsOf, FACT_NAMES, type FactName, type HeardFact } from '../causes/facts';
 import { type CylinderCause, sharedRow, type TestFault } from '../causes/hypotheses';
-import { type Belief, type CylinderBelief, hypothesisOf } from '../causes/infer';
-import { logShare } from '../causes/tables';
-import { binsOf } from '../causes/facts';
+import type { Belief, CylinderBelief } from '../causes/infer';
+import { type RowShares, shareOf, sharesOf } from '../causes/tables';
 import type { Engine } from '../engine/engine';
 
 /** What a test on one cylinder is worth: how much doubt it takes away, and what each of its outcomes would mean. */
@@ -24,13 +23,13 @@ const WET_OUTCOMES: readonly { outcome: Outcome; bins: readonly number[] }[] = [
   { outcome: 'oil-does-nothing', bins: [0, 1] }, { outcome: 'oil-seals-little', bins: [2, 3] }, { outcome: 'oil-seals', bins: [4, 5, 6] },
 ];
 
-interface Row { row: string; name: Named; probability: number }
+interface Row { shares: RowShares; name: Named; probability: number }
 
 /** Everything that a cylinder may have, shared faults too, with the odds as they stand. */
 function rowsOf(belief: Belief, one: CylinderBelief): Row[] {
   return [
-    ...[...one.posterior].map(([row, probability]): Row => { const { cause, which } = hypothesisOf(row); return { row, name: which ?? (cause as CylinderCause), probability }; }),
-    ...[...belief.shared].map(([fault, probability]): Row => ({ row: sharedRow(fault, belief.conditions?.chamber ?? 'large'), name: fault, probability })),
+    ...one.rows.map(({ hypothesis: { cause, which }, shares, posterior }): Row => ({ shares, name: which ?? (cause as CylinderCause), probability: posterior })),
+    ...[...belief.shared].map(([fault, probability]): Row => ({ shares: sharesOf(sharedRow(fault, belief.conditions?.chamber ?? 'large')), name: fault, probability })),
   ];
 }
 
@@ -49,10 +48,10 @@ export const wetWorth = (belief: Belief, cylinder: string): Worth => worth(belie
 /** Air in at top dead centre, and an ear at every place of this engine. */
 export function leakdownWorth(belief: Belief, cylinder: string, engine: Engine): Worth {
   const places = placesOf(engine);
-  const loud = (row: string, place: HeardFact) => Array.from({ length: binsOf(place) - CLEAR }, (_, i) => share(row, place, CLEAR + i)).reduce((a, b) => a + b, 0);
-  const holds = (row: string) => Array.from({ length: HOLDS_BELOW_BIN }, (_, bin) => share(row, 'leak', bin)).reduce((a, b) => a + b, 0);
+  const loud = (row: RowShares, place: HeardFact) => Array.from({ length: binsOf(place) - CLEAR }, (_, i) => share(row, place, CLEAR + i)).reduce((a, b) => a + b, 0);
+  const holds = (row: RowShares) => Array.from({ length: HOLDS_BELOW_BIN }, (_, bin) => share(row, 'leak', bin)).reduce((a, b) => a + b, 0);
   // The loudest place is the answer: loud here, and not there.
-  const alone = (row: string) => {
+  const alone = (row: RowShares) => {
     const chances = places.map((place) => loud(row, place));
     const silent = chances.reduce((product, chance) => product * (1 - chance), 1);
     const one = chances.map((chance) => (silent * chance) / Math.max(1e-3, 1 - chance));
@@ -62,7 +61,7 @@ export function leakdownWorth(belief: Belief, cylinder: string, engine: Engine):
   return worth(belief, cylinder, [
     ['holds', holds],
     ['heard-nowhere', (row) => (1 - holds(row)) * alone(row).silent],
-    ...places.map((place, i): [Outcome, (row: string) => number] => [place, (row) => (1 - holds(row)) * (alone(row).one[i] ?? 0)]),
+    ...places.map((place, i): [Outcome, (row: RowShares) => number] => [place, (row) => (1 - holds(row)) * (alone(row).one[i] ?? 0)]),
   ]);
 }
 
@@ -71,16 +70,16 @@ const placesOf = (engine: Engine): HeardFact[] => [
   ...(engine.headless ? [] : ['heard-head-joint' as const]), ...(engine.cooling === 'air' || engine.headless ? [] : ['heard-coolant' as const]), ...(engine.cylinders.length > 1 ? ['heard-neighbour' as const] : []),
 ];
 
-const share = (row: string, fact: FactName, bin: number) => Math.exp(logShare(row, fact, bin));
+const share = (row: RowShares, fact: FactName, bin: number) => shareOf(row, FACT_NAMES.indexOf(fact), bin);
 
-function worth(belief: Belief, cylinder: string, outcomes: readonly (readonly [Outcome, (row: string) => number])[]): Worth {
+function worth(belief: Belief, cylinder: string, outcomes: readonly (readonly [Outcome, (row: RowShares) => number])[]): Worth {
   const one = belief.cylinders.get(cylinder);
   if (!one) return { bits: 0, outcomes: [] };
   const rows = rowsOf(belief, one);
   const before = entropy(byName(rows, (row) => row.probability));
   let after = 0;
   const told: Worth['outcomes'] = [];
-  const chances = rows.map(({ row }) => normal(outcomes.map(([, chance]) => chance(row))));
+  const chances = rows.map(({ shares }) => normal(outcomes.map(([, chance]) => chance(shares))));
   outcomes.forEach(([outcome], o) => {
     const names = byName(rows, (row, i) => row.probability * (chances[i]?.[o] ?? 0));
     const probability = [...names.values()].reduce((a, b) => a + b, 0);

@@ -1,7 +1,7 @@
 import type { Cause, Confidence } from '../causes/cause';
-import { EDGES, type FactName, type HeardFact, STROKE_BINS } from '../causes/facts';
+import { type Fact, type FactName, type HeardFact, STROKE_BINS } from '../causes/facts';
 import type { CylinderCause, NotedFact, TestFault } from '../causes/hypotheses';
-import type { JudgedCylinder } from '../judgement/judgement';
+import type { Symptom } from '../causes/symptoms';
 import { percent } from './phrases';
 
 /** Names and sentences about causes. */
@@ -40,38 +40,38 @@ const HEARD: Readonly<Record<HeardFact, string>> = {
 const LOUD = ['No air', 'Faint air', 'Clear air', 'Strong air'] as const;
 const STROKES = { quick: 'It fills quickly', climbing: 'It climbs stroke by stroke', 'flat-low': 'It never builds' } as const;
 
-/** What was found. Without a cylinder it speaks of all of them alike. */
-export function tellFact(fact: FactName, bin: number | undefined, judged: JudgedCylinder | undefined): string {
-  if (fact in HEARD) return bin === undefined ? `Air at the ${HEARD[fact as HeardFact]}` : `${LOUD[bin]} at the ${HEARD[fact as HeardFact]}`;
-  if (bin === undefined || !judged) return ALL_ALIKE[fact as keyof typeof ALL_ALIKE];
+/** What was found on one cylinder; without it, of all of them alike. */
+export function tellFact(fact: FactName, found: Fact | undefined): string {
+  const heard = HEARD[fact as HeardFact] as string | undefined;
+  if (heard !== undefined) return found ? `${LOUD[found.bin]} at the ${heard}` : `Air at the ${heard}`;
+  if (!found) return ALL_ALIKE[fact as keyof typeof ALL_ALIKE];
+  const { bin, figure = 0 } = found;
   switch (fact) {
-    case 'level': {
-      const { estimateKPa = 0, limit } = judged.compression ?? {};
-      const off = 100 * (estimateKPa / (limit?.minHereKPa ?? estimateKPa) - 1);
-      return Math.abs(off) < 0.5 ? 'It reads on its limit' : `It reads ${percent(Math.abs(off))} ${off < 0 ? 'under' : 'over'} its limit`;
-    }
+    case 'level': return `It reads ${beside(figure, 'its limit')}`;
+    case 'others': return `It reads ${beside(figure, 'the middle of the others')}`;
+    case 'others-few': return `It reads ${beside(figure, 'the other')}`;
     case 'over-maximum': return bin === 1 ? 'It reads over the book’s maximum' : 'It stays under the book’s maximum';
-    case 'others': return range('against the others it reads', EDGES.others, bin);
     case 'strokes': return STROKES[STROKE_BINS[bin] ?? 'quick'];
     case 'first-stroke': return bin < 2 ? 'Its first stroke is weaker than the others’' : bin > 2 ? 'Its first stroke is stronger than the others’' : 'Its first stroke is like the others’';
     case 'neighbour-alike': return bin === 1 ? 'The cylinder beside it is low and alike' : 'No cylinder beside it is low and alike';
-    case 'wet': return (judged.wet?.from ?? 0) < 0.02 ? 'Oil did not seal it' : `Oil sealed ${percent(100 * (judged.wet?.from ?? 0))} at least`;
-    case 'wet-plain': return `Oil lifted it by ${percent(100 * (judged.wet?.rise ?? 0))}, its volume not known`;
-    default: return `${percent(judged.leakage?.percent ?? 0)} leaks away`;
+    case 'wet': return figure < HARDLY ? 'Oil did not seal it' : `Oil sealed ${percent(100 * figure)} at least`;
+    case 'wet-plain': return `Oil lifted it by ${percent(100 * figure)}, its volume not known`;
+    default: return `${percent(figure)} leaks away`;
   }
+}
+/** Sealing below this is none. */
+const HARDLY = 0.05;
+
+/** `12 % under the other`, `on its limit`. @param ratio 1 is level */
+function beside(ratio: number, what: string): string {
+  const off = 100 * Math.abs(ratio - 1);
+  return off < 0.5 ? `like ${what}` : `${percent(off)} ${ratio < 1 ? 'under' : 'over'} ${what}`;
 }
 
 const ALL_ALIKE: Readonly<Record<Exclude<FactName, HeardFact>, string>> = {
-  level: 'The level of all readings', 'over-maximum': 'The book’s maximum', others: 'How alike the cylinders read', strokes: 'How they build up', 'first-stroke': 'Their first strokes',
+  level: 'The level of all readings', 'over-maximum': 'The book’s maximum', others: 'How alike the cylinders read', 'others-few': 'How alike the cylinders read', strokes: 'How they build up', 'first-stroke': 'Their first strokes',
   'neighbour-alike': 'How neighbours read', wet: 'What oil did', 'wet-plain': 'What oil did', leak: 'How much leaks away',
 };
-
-function range(start: string, edges: readonly number[], bin: number): string {
-  const from = edges[bin - 1];
-  const to = edges[bin];
-  const words = from === undefined ? `under ${percent(100 * (to ?? 1))}` : to === undefined ? `over ${percent(100 * from)}` : `${percent(100 * from)} to ${percent(100 * to)}`;
-  return `${start.charAt(0).toUpperCase()}${start.slice(1)} ${words}`;
-}
 
 /** Why a fact speaks for a cause, row by row; the second text is why it speaks against it. */
 type Why = Partial<Record<FactName, readonly [pro: string, contra: string]>>;
@@ -81,7 +81,9 @@ const LOW: readonly [string, string] = ['It loses pressure.', 'It loses little p
 const NO_SEAL: readonly [string, string] = ['Oil cannot seal it.', 'Oil seals rings and nothing else.'];
 const ONE_LOW: readonly [string, string] = ['One cylinder has it, the others not.', 'It would stand behind the others.'];
 const FLAT: readonly [string, string] = ['It leaks as fast as it fills.', 'It would leak as fast as it fills.'];
-const COMMON = { level: LOW, leak: LEAKS, others: ONE_LOW } as const;
+const COMMON = { level: LOW, leak: LEAKS, others: ONE_LOW, 'first-stroke': ['It is weak from the first stroke on.', 'It would be weak from the first stroke on.'] } as const satisfies Why;
+/** Where a cause has nothing of its own to say about a fact. */
+const USUAL: readonly [string, string] = ['More often so than with anything else.', 'Less often so than with anything else.'];
 const elsewhere = (place: HeardFact): Why => Object.fromEntries((Object.keys(HEARD) as HeardFact[]).filter((fact) => fact !== place).map((fact) => [fact, [`Nothing else lets air out.`, 'The air goes somewhere else.']]));
 const VALVE: Why = { ...COMMON, wet: NO_SEAL, 'wet-plain': NO_SEAL, strokes: FLAT };
 
@@ -105,8 +107,11 @@ const WHY: Readonly<Record<Exclude<Named, 'crank-seal' | 'test-fault'>, Why>> = 
   'cold-engine': { level: ['Cold, it reads some percent low.', 'Cold explains only some percent.'], others: ['All of them are as cold.', 'All of them are as cold.'], leak: ['They hold their air.', 'Cold explains only a little.'] },
 };
 
-/** Why a fact speaks for or against; nothing where no reason of its own stands in the table. */
-export const whyFact = (fact: FactName, cause: Named, pro: boolean): string | undefined => (cause === 'crank-seal' || cause === 'test-fault' ? undefined : WHY[cause][fact]?.[pro ? 0 : 1]);
+/** Why a fact speaks for or against. */
+export function whyFact(fact: FactName, cause: Exclude<Named, 'crank-seal' | 'test-fault'>, pro: boolean): string {
+  const why = WHY[cause];
+  return (why[fact === 'others-few' ? 'others' : fact] ?? USUAL)[pro ? 0 : 1];
+}
 
 const NOTED: Readonly<Record<NotedFact, Readonly<Record<string, string>>>> = {
   valve: { 'engine-end': 'The tester has its valve at the engine end', elsewhere: 'The tester’s valve is not at the engine end', unsaid: 'Nobody noted where the tester’s valve is' },
@@ -119,3 +124,8 @@ const WHY_NOTED: Readonly<Record<NotedFact, string>> = {
 };
 export const tellNoted = (fact: NotedFact, value: string): string => NOTED[fact][value] ?? fact;
 export const whyNoted = (fact: NotedFact): string => WHY_NOTED[fact];
+
+export const SYMPTOM_NAME: Readonly<Record<Symptom, string>> = {
+  'burns-oil': 'Burns oil', 'blue-smoke': 'Blue smoke', overheats: 'Overheats', 'loses-coolant': 'Loses coolant', 'water-in-oil': 'Water in oil', 'seized-once': 'Seized once', 'rough-idle': 'Rough idle',
+  backfires: 'Backfires', knocks: 'Knocks', ticking: 'Ticks', 'runs-lean': 'Runs lean', 'idles-high': 'Idles high', rebuilt: 'Freshly rebuilt',
+};

@@ -17,7 +17,7 @@ export function tellStep(test: NextTest, cylinder: string | null): string {
     case 'inspect-valve-train': return cylinder === null ? 'Look under the rocker cover' : `Look under the rocker cover, cylinder ${cylinder}`;
     case 'check-tester': return 'Question the test first';
     case 'quick-checks': return 'Spark and fuel';
-    case 'stop': return 'Compression is done';
+    case 'stop': return 'Enough tested';
   }
 }
 
@@ -30,14 +30,11 @@ export function tellNext(reason: NextReason): string {
     case 'attempts-disagree': return 'Two readings disagree. A third settles which one counts.';
     case 'too-close': return 'Too close to its limit to call.';
     case 'all-low': return 'Low all round speaks of the test first: throttle, battery, tester valve, decompression.';
-    case 'oil-tells-rings-from-valves': return 'Low again, so it is real. Oil over the piston tells rings from valves.';
     case 'takes-most-doubt': return `Of what can be done this takes away the most doubt for its minutes. Now: ${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}.`;
     case 'sure-enough': return `More testing adds little: ${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}. Decide.`;
     case 'case-may-leak': return 'Compression is good, and the complaint is one that a leaking crankcase makes.';
     case 'no-tester-for-it': return `It takes ${reason.missing}, and the shop has none.`;
-    case 'find-where-the-air-goes': return reason.neighbours.length > 0
-      ? `Air in at top dead centre, and listen where it goes: also at the plug hole of ${cylinders(reason.neighbours)}.`
-      : 'Air in at top dead centre, and listen where it goes.';
+    case 'find-where-the-air-goes': return 'Air in at top dead centre, and listen where it goes.';
     case 'reads-nothing': return 'Oil cannot help a cylinder that makes nothing. Look at the valves moving, then listen for the air.';
     case 'half-of-the-other': return `About half of cylinder ${reason.other}: valve train or rod. Open the rocker cover before ordering anything.`;
     case 'past-watch': return 'It passes, with little to spare. Note it, and test again next season.';

@@ -90,15 +90,17 @@ describe('what is next, in words', () => {
   test.each<[NextReason, RegExp]>([
     [{ because: 'nothing-measured' }, /^Nothing measured yet/], [{ because: 'release-hides' }, /honest test/], [{ because: 'still-to-measure', missing: ['1', '2', '3'] }, /cyl 1, 2 and 3/],
     [{ because: 'read-once', state: 'low' }, /reads low on one reading/], [{ because: 'attempts-disagree' }, /A third settles/], [{ because: 'too-close' }, /Too close/],
-    [{ because: 'all-low' }, /the test first/], [{ because: 'oil-tells-rings-from-valves' }, /rings from valves/], [{ because: 'find-where-the-air-goes', neighbours: [] }, /listen where it goes\.$/],
-    [{ because: 'find-where-the-air-goes', neighbours: ['1', '3'] }, /plug hole of cyl 1 and 3/], [{ because: 'reads-nothing' }, /Oil cannot help/], [{ because: 'half-of-the-other', other: 'L' }, /half of cylinder L/],
+    [{ because: 'all-low' }, /the test first/], [{ because: 'find-where-the-air-goes' }, /listen where it goes\.$/],
+    [{ because: 'takes-most-doubt', bits: 0.9, left: 2, likeliest: { cause: 'rings-or-bore', probability: 0.41 } }, /most doubt for its minutes. Now: rings or bore, 41 %/],
+    [{ because: 'sure-enough', likeliest: { cause: 'exhaust-valve', probability: 0.94 } }, /exhaust valve, 94 %\. Decide/], [{ because: 'case-may-leak' }, /leaking crankcase/], [{ because: 'no-tester-for-it', missing: 'a compression tester' }, /takes a compression tester/],
+    [{ because: 'reads-nothing' }, /Oil cannot help/], [{ because: 'half-of-the-other', other: 'L' }, /half of cylinder L/],
     [{ because: 'past-watch' }, /next season/], [{ because: 'good-and-even' }, /spark and fuel/], [{ because: 'enough-known' }, /decide/], [{ because: 'cannot-crank' }, /cannot be cranked/],
   ])('%j', (reason, words) => { expect(tellNext(reason)).toMatch(words); });
 
   test.each([
     ['compression', '1', 'Compression, cylinder 1 first'], ['compression', null, 'Compression'], ['leakdown', '2', 'Leak-down on cylinder 2'], ['wet', '2', 'Wet test on cylinder 2'], ['retest', '3', 'Test cylinder 3 again'],
     ['retest', null, 'Test again'], ['inspect-valve-train', 'R', 'Look under the rocker cover, cylinder R'], ['inspect-valve-train', null, 'Look under the rocker cover'], ['check-tester', null, 'Question the test first'],
-    ['quick-checks', null, 'Spark and fuel'], ['crankcase', null, 'Crankcase pressure'], ['stop', null, 'Compression is done'],
+    ['quick-checks', null, 'Spark and fuel'], ['crankcase', null, 'Crankcase pressure'], ['stop', null, 'Enough tested'],
   ] as const)('%s on %p: %s', (test_, cylinder, words) => { expect(tellStep(test_, cylinder)).toBe(words); });
 });
 

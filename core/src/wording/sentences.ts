@@ -60,6 +60,7 @@ function tellRule(reason: Reason, unit: VacuumUnit): string {
       return `Two readings disagree: ${p(reason.earlierKPa)}, then ${p(reason.latestKPa)}. The latest counts until a third settles it.`;
     case 'test-doubted':
       return `${tellDoubt(reason.doubt)} That alone could explain it.`;
+    case 'beside-a-high-one': return `It stands behind only because cyl ${reason.high} stands high: look there for carbon.`;
     case 'test-likelier': return `${capital(CAUSE_NAME[reason.blame])} is likelier (${percent(100 * reason.probability)}) than a fault of the engine (${percent(100 * reason.engineProbability)}). Put the test right and read again.`;
     case 'leak-sound':
       return `${leak(reason)}: sound, up to ${percent(reason.sound)} is (${schoolOf(reason.source)}).`;

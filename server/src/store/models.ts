@@ -1,4 +1,4 @@
-import type { Book, Engine, HouseRules, PressureUnit, Site, State, Test, Tester } from '@rugged/core';
+import type { Book, CauseName, Engine, HouseRules, PressureUnit, Site, State, Symptom, Test, Tester } from '@rugged/core';
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 
 /** The rows as they are stored. Absent is null here and left out on the wire. */
@@ -14,7 +14,7 @@ export type EngineRow = { id: string; shopId: string; machineId: string; name: s
 export type BookRow = { id: string; shopId: string; engineId: string; rank: number; version: number } & Nullable<Required<Book>>;
 export type JobRow = {
   id: string; shopId: string; number: number; engineId: string; complaint: string; site: Site; status: 'open' | 'closed'; openedAt: Date; openedBy: string; version: number;
-} & Nullable<{ alreadyDone: string; hours: number; closedAt: Date }>;
+} & Nullable<{ alreadyDone: string; symptoms: Symptom[]; hours: number; closedAt: Date }>;
 export type TestRow = { id: string; shopId: string; jobId: string; kind: Test['kind']; startedAt: Date; startedBy: string } & Nullable<{
   conditions: object;
   engineTemperature: string; throttle: string; plugs: string; crankingRpm: number; tester: Tester;
@@ -23,7 +23,7 @@ export type ReadingRow = { id: string; shopId: string; testId: string; kind: Tes
   cylinder: string; unit: PressureUnit; peak: number; figures: object;
   strokes: number[]; per: string; wet: boolean; oilMl: number; supersedes: string; withdrawn: boolean;
 }>;
-export type OverruleRow = { id: string; shopId: string; jobId: string; reason: string; madeAt: Date; madeBy: string } & Nullable<{ cylinder: string; state: State }>;
+export type OverruleRow = { id: string; shopId: string; jobId: string; reason: string; madeAt: Date; madeBy: string } & Nullable<{ cylinder: string; state: State; cause: CauseName }>;
 
 export type Stored<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
 
@@ -60,7 +60,7 @@ const TABLES = {
     spread: JSONB, leakage: JSONB, crankcase: JSONB, runningCompression: JSONB, manifoldVacuum: JSONB, fuelPressure: JSONB, valveClearance: JSONB, bore: JSONB, ringGap: JSONB, version,
   },
   jobs: {
-    id, shopId: UUID, number: INTEGER, engineId: UUID, complaint: TEXT, alreadyDone: TEXT, hours: DOUBLE, site: JSONB,
+    id, shopId: UUID, number: INTEGER, engineId: UUID, complaint: TEXT, alreadyDone: TEXT, symptoms: JSONB, hours: DOUBLE, site: JSONB,
     status: { type: TEXT, defaultValue: 'open' }, openedAt: DATE, closedAt: DATE, openedBy: UUID, version,
   },
   tests: {
@@ -71,7 +71,7 @@ const TABLES = {
     id, shopId: UUID, testId: UUID, kind: { type: TEXT, defaultValue: 'compression' }, figures: JSONB, cylinder: TEXT, unit: TEXT, peak: DOUBLE, strokes: JSONB, per: TEXT, wet: BOOLEAN, oilMl: DOUBLE,
     takenAt: DATE, takenBy: UUID, supersedes: UUID, withdrawn: BOOLEAN,
   },
-  overrules: { id, shopId: UUID, jobId: UUID, cylinder: TEXT, state: TEXT, reason: TEXT, madeAt: DATE, madeBy: UUID },
+  overrules: { id, shopId: UUID, jobId: UUID, cylinder: TEXT, state: TEXT, cause: TEXT, reason: TEXT, madeAt: DATE, madeBy: UUID },
 } satisfies Record<keyof Models, ModelAttributes>;
 
 export type Table = keyof Models;

@@ -38,7 +38,7 @@ function BenchOf({ bench }: { bench: Bench }) {
       {keysSheet}
       <PlanPlate bench={bench} verdict={verdict} onCylinder={test} />
       <NextCard bench={bench} verdict={verdict} />
-      {verdict.ok ? <CausesPlate judgement={verdict.judgement} /> : null}
+      {verdict.ok ? <CausesPlate bench={bench} judgement={verdict.judgement} /> : null}
       {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
       {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}
       {verdict.ok ? <Evidence bench={bench} judgement={verdict.judgement} /> : null}

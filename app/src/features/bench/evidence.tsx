@@ -47,7 +47,7 @@ function CylinderReasons({ cylinder, shown, open, actions }: { cylinder: JudgedC
       </TouchableRipple>
       {opened ? (
         <View style={styles.reasons}>
-          {overrule ? <Words><Strong>{`Overruled by ${overrule.by ?? 'you'}: `}</Strong>{`${sentence(overrule.reason)} Computed: ${STATE_WORD[cylinder.state].toLowerCase()}.`}</Words> : null}
+          {overrule?.state ? <Words><Strong>{`Overruled by ${overrule.by ?? 'you'}: `}</Strong>{`${sentence(overrule.reason)} Computed: ${STATE_WORD[cylinder.state].toLowerCase()}.`}</Words> : null}
           {cylinder.reasons.map((reason, i) => <Words key={`${reason.rule}${i}`}>{tellReason(reason, unit)}</Words>)}
           {actions}
         </View>

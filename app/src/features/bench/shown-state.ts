@@ -22,7 +22,7 @@ export function shownStates(bench: Bench, judgement: Judgement | undefined): Sho
 function standingOverrules(overrules: readonly Overrule[]): Map<string, Overrule> {
   const latest = new Map<string, Overrule>();
   for (const overrule of [...overrules].sort((a, b) => Date.parse(a.madeAt) - Date.parse(b.madeAt))) {
-    if (overrule.state) latest.set(overrule.cylinder ?? '', overrule);
+    if (overrule.state ?? overrule.cause) latest.set(overrule.cylinder ?? '', overrule);
     else latest.delete(overrule.cylinder ?? '');
   }
   return latest;

@@ -32,7 +32,7 @@ export function WideBench({ bench, verdict, children, onCylinder, selected, titl
         </ScrollView>
         <ScrollView style={styles.middle} contentContainerStyle={styles.pane}>{children}</ScrollView>
         <ScrollView style={styles.right} contentContainerStyle={styles.pane}>
-          {verdict.ok ? <CausesPlate judgement={verdict.judgement} /> : null}
+          {verdict.ok ? <CausesPlate bench={bench} judgement={verdict.judgement} /> : null}
           {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
           {verdict.ok ? <Evidence bench={bench} judgement={verdict.judgement} /> : null}
           {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}

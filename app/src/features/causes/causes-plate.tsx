@@ -1,7 +1,9 @@
-import type { Cause, Judgement } from '@rugged/core';
+import type { Bench } from '@rugged/contract';
+import { type Cause, CAUSE_NAME, type CauseName, type Judgement } from '@rugged/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
+import { shownStates } from '@/features/bench/shown-state';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
 import { TOUCH } from '@/ui/tokens';
@@ -11,7 +13,7 @@ import { causeTitle, leastSound, oddsText, shownCauses } from './shown-causes';
 const AT_FIRST = 3;
 
 /** What it may be, with its odds; a cause opens to what speaks for and against it. @param open all of it, for paper */
-export function CausesPlate({ judgement, open = false, actions }: { judgement: Judgement; open?: boolean; actions?: React.ReactNode }) {
+export function CausesPlate({ bench, judgement, open = false }: { bench: Bench; judgement: Judgement; open?: boolean }) {
   const causes = shownCauses(judgement);
   const [all, setAll] = useState(open);
   const [opened, setOpened] = useState<string>();
@@ -22,6 +24,7 @@ export function CausesPlate({ judgement, open = false, actions }: { judgement: J
       <Plate label="What it may be">
         <Label>What it may be</Label>
         <Words>{`Nothing points at a fault. Sound, ${oddsText(sound.probability)} on ${judgement.cylinders.length > 1 ? 'the least sure cylinder' : 'this reading'}.`}</Words>
+        <Opinions bench={bench} />
       </Plate>
     );
   }
@@ -38,9 +41,17 @@ export function CausesPlate({ judgement, open = false, actions }: { judgement: J
         })}
       </View>
       {causes.length > AT_FIRST && !open ? <TouchableRipple role="button" aria-expanded={all} onPress={() => setAll(!all)} style={styles.more}><Words style={styles.link}>{all ? 'Only the likeliest' : `${causes.length - AT_FIRST} more`}</Words></TouchableRipple> : null}
-      {actions}
+      <Opinions bench={bench} />
     </Plate>
   );
+}
+
+/** What a mechanic takes it to be stands beside the odds, and changes none. */
+function Opinions({ bench }: { bench: Bench }) {
+  const opinions = [...shownStates(bench, undefined).overruled.values()].filter(({ cause }) => cause);
+  return opinions.map(({ id, cylinder, cause, by, reason }) => (
+    <Words key={id} style={styles.opinion}><Strong>{`${by ?? 'You'}: ${CAUSE_NAME[cause as CauseName]}${cylinder === undefined ? '' : `, cyl ${cylinder}`}. `}</Strong>{reason}</Words>
+  ));
 }
 
 const keyOf = ({ cause, which, cylinder }: Cause) => `${which ?? cause} ${cylinder ?? ''}`;
@@ -73,7 +84,7 @@ function EvidenceOf({ cause }: { cause: Cause }) {
           <Strong style={styles.sign}>{weight > 0 ? '+' : '−'}</Strong>
           <View style={styles.said}>
             <Words style={styles.small}>{`${text}.`}</Words>
-            {why ? <Words colour="dim" style={styles.why}>{why}</Words> : null}
+            <Words colour="dim" style={styles.why}>{why}</Words>
           </View>
           <Figure style={styles.weight}>{`${weight > 0 ? '+' : '−'}${Math.abs(weight).toFixed(0)}`}</Figure>
         </View>
@@ -97,6 +108,7 @@ const styles = StyleSheet.create({
   small: { fontSize: 15, lineHeight: 19 },
   why: { fontSize: 14, lineHeight: 17 },
   weight: { width: 40, textAlign: 'right', fontSize: 15 },
+  opinion: { marginTop: 8 },
   more: { minHeight: TOUCH.least, justifyContent: 'center' },
   link: { fontSize: 15, textDecorationLine: 'underline' },
 });

@@ -43,7 +43,7 @@ function CompressionOf({ bench }: { bench: Bench }) {
     return <>{sheets}<WideBench bench={bench} verdict={pad.verdict} onCylinder={pad.select} selected={pad.cylinder} title={`Compression, ${oiled ? 'wet, ' : ''}${bench.engine.name}`} middleAction={<><WetButton pad={pad} /><TraceButton onPress={() => setTracing(true)} /><IconButton icon="cog-outline" label={`How it is tested: ${conditionWords(pad.conditions)}`} onPress={() => setSettingUp(true)} ground /></>}>{body}</WideBench></>;
   }
   return (
-    <Screen title={oiled ? 'Compression, wet' : 'Compression, dry'} under={`${bench.engine.name} · ${conditionWords(pad.conditions)}`} onBack={back} fixed
+    <Screen title={oiled ? 'Wet test' : 'Compression'} under={`${oiled ? '' : 'dry · '}${bench.engine.name} · ${conditionWords(pad.conditions)}`} onBack={back} fixed
       action={<><KeptBadge /><WetButton pad={pad} /><TraceButton onPress={() => setTracing(true)} /><IconButton icon="cog-outline" label="How it is tested" onPress={() => setSettingUp(true)} ground /></>}>
       {sheets}
       {body}

@@ -43,7 +43,7 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
     <>
       <Headline bench={bench} judgement={judgement} />
       <Plate label="Readings"><CylinderTable bench={bench} judgement={judgement} /><Comparison bench={bench} judgement={judgement} /></Plate>
-      <CausesPlate judgement={judgement} open />
+      <CausesPlate bench={bench} judgement={judgement} open />
       <OtherTables judgement={judgement} />
       <Evidence bench={bench} judgement={judgement} open actions={(cylinder) => (
         <View dataSet={{ print: 'hide' }}><Button icon="pencil-outline" onPress={() => setOverruling(cylinder)}>{`Overrule cyl ${cylinder}`}</Button></View>
@@ -62,12 +62,13 @@ function Headline({ bench, judgement }: { bench: Bench; judgement: Judgement }) 
   const shown = shownStates(bench, judgement);
   const { job, owner, machine, engine } = bench;
   // A test that waits on this device is this person's.
+  const overruled = [...shown.overruled].filter(([, { state }]) => state);
   const readers = [...new Set(bench.tests.map((test) => test.by ?? person.name))];
   return (
     <Plate label="Headline">
       <Label>{`${shop.name} · ${job.number === undefined ? 'new job' : `job ${job.number}`} · ${day(job.openedAt)}`}</Label>
       <Title style={styles.headline}>{headline(judgement.engine.state, judgement.cylinders, judgement.patterns, judgement.spread ?? undefined, shop.unit, judgement.crankcase)}</Title>
-      <View style={styles.state}><StateMark state={shown.engine} size={20} />{shown.overruled.size > 0 ? <Words colour="dim">{`overruled: ${[...shown.overruled.keys()].map((id) => (id === '' ? 'engine' : `cyl ${id}`)).join(', ')}`}</Words> : null}</View>
+      <View style={styles.state}><StateMark state={shown.engine} size={20} />{overruled.length > 0 ? <Words colour="dim">{`overruled: ${overruled.map(([id]) => (id === '' ? 'engine' : `cyl ${id}`)).join(', ')}`}</Words> : null}</View>
       <Words colour="dim">{`${engine.name}, ${engine.cycle}, ${engine.cylinders.length === 1 ? 'single cylinder' : `${engine.cylinders.length} cylinders ${LAYOUT_WORD[layoutOf(engine)]}`}. ${machine.name}, ${owner.name}. Complaint: ${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}</Words>
       {readers.length > 0 ? <Words colour="dim">{`Read by ${readers.join(', ')}.`}</Words> : null}
     </Plate>

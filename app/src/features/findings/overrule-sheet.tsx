@@ -1,5 +1,5 @@
 import type { Bench } from '@rugged/contract';
-import { type State, STATES } from '@rugged/core';
+import { canHaveCause, capital, CAUSE_NAME, type CauseName, CAUSES, type Engine, type State, STATES } from '@rugged/core';
 import { useState } from 'react';
 import { outbox } from '@/data/client';
 import { newId } from '@/data/new-id';
@@ -15,31 +15,36 @@ import { Words } from '@/ui/words';
 
 const OPTIONS = STATES.map((value: State) => ({ value, word: STATE_WORD[value] }));
 
+/** What this engine can have: a two-stroke has no valves to blame. */
+const causesOf = (engine: Engine) => CAUSES.filter((cause) => canHaveCause(engine, cause)).map((value) => ({ value, word: capital(CAUSE_NAME[value]) }));
+
 /** A mechanic's own verdict on a cylinder. The reason is kept with it, and the computed state too. */
 export function OverruleSheet({ bench, cylinder, onClose }: { bench: Bench; cylinder: string; onClose(): void }) {
   const tell = useNotice();
   const standing = shownStates(bench, undefined).overruled.get(cylinder);
-  const [state, setState] = useState<State>();
+  const [state, setState] = useState(standing?.state);
+  const [cause, setCause] = useState(standing?.cause);
   const [reason, setReason] = useState('');
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
 
-  const keep = async (chosen: State | undefined) => {
-    const body = { id: newId(), jobId: bench.job.id, cylinder, ...(chosen ? { state: chosen } : {}), reason: reason.trim(), madeAt: new Date().toISOString() };
+  const keep = async (chosen: { state?: State | undefined; cause?: CauseName | undefined }) => {
+    const body = { id: newId(), jobId: bench.job.id, cylinder, ...(chosen.state ? { state: chosen.state } : {}), ...(chosen.cause ? { cause: chosen.cause } : {}), reason: reason.trim(), madeAt: new Date().toISOString() };
     const checked = await validate(({ newOverruleSchema }) => newOverruleSchema, body);
     setErrors(reasonsByField(checked));
     if (!checked.ok) return;
     await outbox.keep([{ method: 'POST', path: '/overrules', body, jobId: bench.job.id, what: `Overrule, cyl ${cylinder}, ${bench.engine.name}` }]);
-    tell({ text: chosen ? `Cyl ${cylinder} overruled to ${STATE_WORD[chosen].toLowerCase()}` : `Overrule of cyl ${cylinder} lifted` });
+    tell({ text: chosen.state ? `Cyl ${cylinder} overruled to ${STATE_WORD[chosen.state].toLowerCase()}` : chosen.cause ? `Your opinion on cyl ${cylinder} is kept` : `Overrule of cyl ${cylinder} lifted` });
     onClose();
   };
 
   return (
     <Sheet title={`Overrule cyl ${cylinder}`} visible onClose={onClose}>
       <Words colour="dim">Your word stands on the page; what was computed stays beside it.</Words>
-      <Choice<State> label="Your verdict" options={OPTIONS} chosen={state} onChoose={setState} />
+      <Choice<State> label="Your verdict" options={OPTIONS} chosen={state} onChoose={(value) => setState(value === state ? undefined : value)} />
+      <Choice<CauseName> label="What you take it to be" options={causesOf(bench.engine)} chosen={cause} onChoose={(value) => setCause(value === cause ? undefined : value)} />
       <Field label="Reason" value={reason} onChange={setReason} error={errors['reason']} multiline />
-      <Button kind="main" disabled={state === undefined} onPress={() => void keep(state)}>{state ? `Overrule to ${STATE_WORD[state].toLowerCase()}` : 'Choose a verdict'}</Button>
-      {standing ? <Button onPress={() => void keep(undefined)}>Lift the overrule that stands</Button> : null}
+      <Button kind="main" disabled={state === undefined && cause === undefined} onPress={() => void keep({ state, cause })}>{state ? `Overrule to ${STATE_WORD[state].toLowerCase()}` : cause ? 'Keep your opinion' : 'Choose a verdict or a cause'}</Button>
+      {standing ? <Button onPress={() => void keep({})}>Lift what stands</Button> : null}
     </Sheet>
   );
 }

@@ -1,5 +1,5 @@
 import type { Bench, EngineListItem, FieldError, NewBook, NewEngine, NewJob, NewMachine, NewOwner, Shop } from '@rugged/contract';
-import type { CompressionRelease, Cycle, Family, Fuel, Layout } from '@rugged/core';
+import type { CompressionRelease, Cycle, Family, Fuel, Layout, Symptom } from '@rugged/core';
 import type { NewEntry } from '@/data/outbox/entry';
 import { newId } from '@/data/new-id';
 import { contract } from '@/data/validating';
@@ -8,6 +8,7 @@ import { typedNumber } from '@/ui/format';
 /** What is typed, as text: a slip stays on screen until it is mended. */
 export interface NewJobForm {
   complaint: string;
+  symptoms: Symptom[];
   hours: string;
   alreadyDone: string;
   owner: string;
@@ -25,8 +26,11 @@ export interface NewJobForm {
   spreadLimit: string;
 }
 
+/** The fields that are typed. */
+export type TextField = Exclude<keyof NewJobForm, 'symptoms'>;
+
 export const BLANK: NewJobForm = {
-  complaint: '', hours: '', alreadyDone: '', owner: '', machine: '', engine: '', family: 'small-engine', cycle: 'four-stroke', fuel: 'petrol',
+  complaint: '', symptoms: [], hours: '', alreadyDone: '', owner: '', machine: '', engine: '', family: 'small-engine', cycle: 'four-stroke', fuel: 'petrol',
   layout: 'single', cylinders: '1', release: 'none', bookSource: '', bookMin: '', bookMax: '', spreadLimit: '',
 };
 
@@ -71,7 +75,7 @@ export async function buildJob(form: NewJobForm, { shop, source, knownOwners, no
   const hours = typedNumber(form.hours);
   const job: NewJob = {
     id: newId(), engineId: engine.id, complaint: form.complaint.trim(), site: shop.site, openedAt: now.toISOString(),
-    ...(hours === undefined ? {} : { hours: hours as number }), ...(form.alreadyDone.trim() === '' ? {} : { alreadyDone: form.alreadyDone.trim() }),
+    ...(hours === undefined ? {} : { hours: hours as number }), ...(form.symptoms.length === 0 ? {} : { symptoms: form.symptoms }), ...(form.alreadyDone.trim() === '' ? {} : { alreadyDone: form.alreadyDone.trim() }),
   };
 
   const problems = <T>(schema: Parameters<typeof check<T>>[0], value: T) => {

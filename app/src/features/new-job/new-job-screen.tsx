@@ -1,5 +1,5 @@
 import type { Shop } from '@rugged/contract';
-import { FAMILIES, type Family, UNIT_SIGN } from '@rugged/core';
+import { FAMILIES, type Family, type Symptom, SYMPTOM_NAME, SYMPTOMS, UNIT_SIGN } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { type Control, type FieldErrors, useController, useForm, useWatch } from 'react-hook-form';
@@ -15,7 +15,7 @@ import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Label, Strong, Words } from '@/ui/words';
 import { EnginePicker } from './engine-picker';
-import { BLANK, buildJob, type EngineSource, type NewJobForm, USUAL } from './form';
+import { BLANK, buildJob, type EngineSource, type NewJobForm, type TextField, USUAL } from './form';
 import { forgetDraft, readDraft, writeDraft } from './kept-draft';
 
 /** Takes an engine in: under a minute for one that was here before, a little more for a new one. */
@@ -53,6 +53,7 @@ export function NewJobScreen() {
       {source ? (
         <Plate label="The job" style={styles.plate}>
           <FormField control={control} errors={errors} name="complaint" label="Complaint" hint="In the owner's words." />
+          <Symptoms control={control} />
           <View style={styles.row}>
             <FormField control={control} errors={errors} name="hours" label="Hours or odometer" figures />
             <FormField control={control} errors={errors} name="alreadyDone" label="Already done" />
@@ -64,11 +65,25 @@ export function NewJobScreen() {
   );
 }
 
-interface TextProps { control: Control<NewJobForm>; errors: FieldErrors<NewJobForm>; name: keyof NewJobForm; label: string; hint?: string; figures?: boolean }
+interface TextProps { control: Control<NewJobForm>; errors: FieldErrors<NewJobForm>; name: TextField; label: string; hint?: string; figures?: boolean }
 
 function FormField({ control, errors, name, label, hint, figures = false }: TextProps) {
   const { field } = useController({ control, name });
   return <Field label={label} value={field.value} onChange={field.onChange} error={errors[name]?.message} figures={figures} {...(hint ? { hint } : {})} {...(figures ? { keyboard: 'decimal-pad' as const } : {})} />;
+}
+
+/** What of the complaint has a name here; each moves the odds of what it may be. */
+function Symptoms({ control }: { control: Control<NewJobForm> }) {
+  const { field } = useController({ control, name: 'symptoms' });
+  const toggle = (symptom: Symptom) => field.onChange(field.value.includes(symptom) ? field.value.filter((one) => one !== symptom) : [...field.value, symptom]);
+  return (
+    <View role="group" aria-label="What it does" style={styles.symptoms}>
+      <Label>What it does, as far as it is known</Label>
+      <View style={styles.row}>
+        {SYMPTOMS.map((symptom) => <Button key={symptom} kind={field.value.includes(symptom) ? 'chosen' : 'plain'} pressed={field.value.includes(symptom)} onPress={() => toggle(symptom)}>{SYMPTOM_NAME[symptom]}</Button>)}
+      </View>
+    </View>
+  );
 }
 
 interface NewMachineProps { control: Control<NewJobForm>; errors: FieldErrors<NewJobForm>; source: EngineSource; shop: Shop; owners: readonly string[]; onOwner(name: string): void; onFamily(family: Family): void }
@@ -142,4 +157,5 @@ const styles = StyleSheet.create({
   plate: { gap: 10 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start' },
   small: { fontSize: 15 },
+  symptoms: { gap: 4 },
 });

@@ -1,0 +1,27 @@
+import type { CylinderCause } from './hypotheses';
+
+/** Complaints that move the odds, as they are kept. */
+export const SYMPTOMS = [
+  'burns-oil', 'blue-smoke', 'overheats', 'loses-coolant', 'water-in-oil', 'seized-once', 'rough-idle', 'backfires', 'knocks', 'ticking', 'runs-lean', 'idles-high', 'rebuilt',
+] as const;
+export type Symptom = (typeof SYMPTOMS)[number];
+
+/** What a complaint makes likelier, as a factor on the odds. Source: what the trade looks at first when it hears it. */
+const LIKELIER: Readonly<Partial<Record<Symptom, Partial<Record<CylinderCause, number>>>>> = {
+  'burns-oil': { 'rings-or-bore': 3, 'piston-damage': 1.5 },
+  'blue-smoke': { 'rings-or-bore': 3 },
+  overheats: { 'head-gasket-coolant': 4, 'head-gasket-between': 2, 'piston-damage': 1.5 },
+  'loses-coolant': { 'head-gasket-coolant': 8 },
+  'water-in-oil': { 'head-gasket-coolant': 8 },
+  'seized-once': { 'piston-damage': 4, 'rings-or-bore': 2 },
+  'rough-idle': { 'exhaust-valve': 1.5, 'valve-train': 2 },
+  backfires: { 'intake-valve': 2, 'exhaust-valve': 1.5 },
+  knocks: { carbon: 3, 'piston-damage': 1.5 },
+  ticking: { 'valve-train': 3 },
+};
+
+/** 1 for a word that nobody knows here. */
+export const likelierBy = (symptom: string, cause: CylinderCause): number => LIKELIER[symptom as Symptom]?.[cause] ?? 1;
+
+/** Complaints that a leaking crankcase makes while compression is good. */
+export const CASE_SYMPTOMS: readonly string[] = ['runs-lean', 'idles-high', 'seized-once', 'rebuilt'] satisfies Symptom[];
