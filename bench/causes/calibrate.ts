@@ -31,22 +31,29 @@ export interface Calibration {
   faulty: { questions: number; first: number; firstTwo: number };
   soundLow: number;
   sound: number;
+  /** Over everything that was stated, and over what was named first alone. */
   expectedCalibrationError: number;
+  errorOfFirst: number;
   testFaults: { questions: number; recognised: number; nothingToExplain: number };
   byTests: Map<string, { questions: number; first: number }>;
   confusions: Map<string, Map<string, number>>;
-  bins: { from: number; n: number; said: number; was: number }[];
+  bins: Bin[];
+  firstBins: Bin[];
 }
+interface Bin { from: number; n: number; said: number; was: number }
 
 const BINS = 10;
 /** Test faults that the judgement may have corrected away: then there is nothing left to blame. */
 const TEST_FAULTS = new Set(['tester-without-valve', 'throttle-closed', 'slow-cranking', 'cold-engine', 'adapter-leak', 'off-tdc']);
 
+const emptyBins = (): Bin[] => Array.from({ length: BINS }, (_, i) => ({ from: i / BINS, n: 0, said: 0, was: 0 }));
+const errorOf = (bins: readonly Bin[]) => bins.reduce((sum, { said, was }) => sum + Math.abs(said - was), 0) / Math.max(1, bins.reduce((sum, { n }) => sum + n, 0));
+
 export function calibrate(fromSeed: number, engines: number): Calibration {
   const result: Calibration = {
-    engines, questions: 0, first: 0, firstTwo: 0, faulty: { questions: 0, first: 0, firstTwo: 0 }, soundLow: 0, sound: 0, expectedCalibrationError: 0,
+    engines, questions: 0, first: 0, firstTwo: 0, faulty: { questions: 0, first: 0, firstTwo: 0 }, soundLow: 0, sound: 0, expectedCalibrationError: 0, errorOfFirst: 0,
     testFaults: { questions: 0, recognised: 0, nothingToExplain: 0 }, byTests: new Map(), confusions: new Map(),
-    bins: Array.from({ length: BINS }, (_, i) => ({ from: i / BINS, n: 0, said: 0, was: 0 })),
+    bins: emptyBins(), firstBins: emptyBins(),
   };
   for (let i = 0; i < engines; i += 1) {
     const { asked, soundLow, sound } = questions(fromSeed + 17 * i);
@@ -54,8 +61,8 @@ export function calibrate(fromSeed: number, engines: number): Calibration {
     result.sound += sound;
     for (const question of asked) count(result, question);
   }
-  const all = result.bins.reduce((sum, { n }) => sum + n, 0);
-  result.expectedCalibrationError = result.bins.reduce((sum, { n, said, was }) => sum + Math.abs(said - was), 0) / Math.max(1, all);
+  result.expectedCalibrationError = errorOf(result.bins);
+  result.errorOfFirst = errorOf(result.firstBins);
   return result;
 }
 
@@ -85,11 +92,13 @@ function count(result: Calibration, { case: one, truth, ranked }: Asked): void {
     row.set(names[0] ?? 'nothing', (row.get(names[0] ?? 'nothing') ?? 0) + 1);
     result.confusions.set(truth, row);
   }
-  for (const cause of ranked) {
-    const bin = result.bins[Math.min(BINS - 1, Math.floor(cause.probability * BINS))];
-    if (!bin) continue;
-    bin.n += 1;
-    bin.said += cause.probability;
-    if (nameOf(cause) === truth) bin.was += 1;
-  }
+  ranked.forEach((cause, rank) => {
+    const right = nameOf(cause) === truth ? 1 : 0;
+    for (const bins of rank === 0 ? [result.bins, result.firstBins] : [result.bins]) {
+      const bin = bins[Math.min(BINS - 1, Math.floor(cause.probability * BINS))] as Bin;
+      bin.n += 1;
+      bin.said += cause.probability;
+      bin.was += right;
+    }
+  });
 }

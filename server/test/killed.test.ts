@@ -1,20 +1,16 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import path from 'node:path';
 import type { Bench } from '@rugged/contract';
-import { build } from 'esbuild';
 import { bench, reading, type ShopInTest, shopInTest } from './shop-in-test';
 
 const root = path.resolve(__dirname, '../..');
-const bundle = path.join(root, '.cache', 'server-under-test.mjs');
+const bundle = path.join(root, 'dist', 'server.mjs');
 
 let shop: ShopInTest;
 const children: ChildProcess[] = [];
 beforeAll(async () => {
   shop = await shopInTest();
-  await build({
-    entryPoints: [path.join(root, 'server/src/main.ts')], outfile: bundle, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external',
-    alias: { '@rugged/core': path.join(root, 'core/src/index.ts'), '@rugged/contract': path.join(root, 'contract/src/index.ts') }, logLevel: 'error',
-  });
+  execFileSync(process.execPath, ['--input-type=module', '-e', "await (await import('./scripts/bundle.mjs')).ensureBundle('server')"], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
 });
 afterAll(async () => {
   for (const child of children) child.kill('SIGKILL');

@@ -16,7 +16,7 @@ const ofCylinder = (job: JobFile, id: string) => judge(job).causes.filter(({ cau
 
 describe('odds', () => {
   const anyJob = fc.record({ seed: fc.integer({ min: 0, max: 1e6 }), cause: fc.constantFrom(...FAULT_CAUSES), severity: fc.double({ min: 0, max: 1, noNaN: true }), tests: fc.constantFrom<Virtual['tests']>(['compression'], ['leakdown'], ['compression', 'wet'], ['compression', 'wet', 'leakdown']), engine: fc.constantFrom(four, saw) })
-    .map(({ engine, cause, severity, ...virtual }) => jobOf(engine, { ...virtual, faults: canHave(engine, cause) ? [{ cause, cylinder: '1', severity }] : [] } as Partial<Virtual>));
+    .map(({ engine, cause, severity, ...virtual }) => jobOf(engine, { ...virtual, faults: canHave(engine, cause) ? [{ cause, cylinder: '1', severity }] : [] }));
   test('of a cylinder and of the shared test faults add up to one, whatever was measured', () => {
     fc.assert(fc.property(anyJob, (job) => {
       for (const id of job.engine.cylinders) expect(ofCylinder(job, id).reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
@@ -102,7 +102,7 @@ describe('engines that nobody modelled work by their data alone', () => {
     ['a flat twin', { ...four, layout: 'flat', cylinders: ['L', 'R'] }],
     ['a diesel single', { ...four, fuel: 'diesel', family: 'inboard', cylinders: ['1'], boreMm: 84, strokeMm: 88, compressionRatio: 20 }],
   ])('%s', (_, engine) => {
-    const at = engine.cylinders[1] ?? engine.cylinders[0] as string;
+    const at = engine.cylinders[1] ?? engine.cylinders[0];
     const job = jobOf(engine, { faults: [{ cause: 'exhaust-valve', cylinder: at, severity: 0.6 }] }, { books: [] });
     expect(ofCylinder(job, at)[0]).toMatchObject({ cause: 'exhaust-valve', cylinder: at });
   });

@@ -155,7 +155,7 @@ const LABOURS_BELOW = 0.65;
 /** Conditions of the test that the readings rest on; nothing when no compression was read. */
 export function conditionsOf(job: JobFile): Conditions | undefined {
   const measures = [...dryMeasures(job).values()];
-  const test = measures[measures.length - 1]?.test as CompressionTest | undefined;
+  const test = measures[measures.length - 1]?.test;
   if (!test) return undefined;
   const end = test.tester?.valveAtEngineEnd;
   return {

@@ -24,7 +24,7 @@ import { judgeSpread, type SpreadFinding } from './judge-spread';
 import { judgeWet, wetCautions } from './judge-wet';
 import type { DraftCylinder, JudgedCylinder, JudgedWet, Judgement } from './judgement';
 import { type DryMeasure, dryMeasures } from './measure';
-import type { Caution, Otherwise, Reason } from './reason';
+import type { Caution, Reason } from './reason';
 import { worstOf } from './state';
 import { softenBesideHighOnes, softenByLikelierTests, softenByTestDoubts } from './soften';
 

@@ -1,6 +1,5 @@
 import type { Belief } from '../causes/infer';
 import { CASE_SYMPTOMS } from '../causes/symptoms';
-import type { Engine } from '../engine/engine';
 import type { JobFile } from '../jobfile/job-file';
 import type { JudgedCylinder } from '../judgement/judgement';
 import type { State } from '../judgement/state';
@@ -60,7 +59,6 @@ const step = (test: NextTest, cylinder: string | null, reason: NextReason, minut
  * a choice the test that takes away the most doubt for its minutes.
  */
 export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], patterns: readonly Pattern[], belief: Belief): PlannedStep[] {
-  const { engine } = job;
   const missing = cylinders.filter((c) => !c.compression && !c.leakage).map((c) => c.id);
   const first = missing[0];
   if (first !== undefined) return toMeasure(job, missing, first);

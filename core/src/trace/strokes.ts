@@ -162,7 +162,7 @@ function gaps(seconds: Float64Array, pressure: Float32Array, interval: number): 
   const found: TraceReading['dropouts'] = [];
   let last = -1;
   for (let i = 0; i < seconds.length; i += 1) {
-    if (Number.isNaN(pressure[i] as number)) continue;
+    if (Number.isNaN(pressure[i])) continue;
     const from = last < 0 ? undefined : (seconds[last] as number);
     if (from !== undefined && interval > 0 && (seconds[i] as number) - from > GAP * interval) found.push({ from, to: seconds[i] as number });
     last = i;

@@ -101,7 +101,7 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
   const ports = cylinder.fourStroke ? air : air * (1 - CASE_DRAWS * (1 - options.throttle));
   const { rings, adapter, ...others } = cylinder.leaks;
   const ringsMm2 = ideal ? 0 : holeAreaMm2(rings) * (options.oilCm3 > 0 ? OILED_RINGS : 1);
-  const otherMm2 = ideal ? 0 : Object.values(others).reduce((sum: number, hole) => sum + holeAreaMm2(hole as number), 0) + holeAreaMm2(adapter);
+  const otherMm2 = ideal ? 0 : Object.values(others).reduce((sum: number, hole) => sum + holeAreaMm2(hole), 0) + holeAreaMm2(adapter);
   const releases = ideal || cylinder.releaseUntil === undefined ? -Infinity : -cylinder.releaseUntil;
 
   // Torque in step with the engine: what the gas can do at its best, times how strong the starter is.

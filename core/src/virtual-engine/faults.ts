@@ -40,18 +40,18 @@ const RELEASE_HANGS = 25;
 const LEVER_UNTIL = 50;
 const SEAL_LEAK_MM = { least: 0.03, more: 0.5 } as const;
 
+const hasValves = ({ cycle }: Engine) => cycle === 'four-stroke';
+/** What a cause takes of the engine; the others are met on any. */
+const NEEDS: Readonly<Partial<Record<FaultCause, (engine: Engine) => boolean>>> = {
+  'intake-valve': hasValves, 'exhaust-valve': hasValves, 'valve-train': hasValves,
+  'head-gasket-external': ({ headless }) => headless !== true,
+  'head-gasket-coolant': ({ headless, cooling }) => headless !== true && cooling !== 'air',
+  'head-gasket-between': (engine) => engine.headless !== true && engine.cylinders.some((id) => neighboursOfCylinder(engine, id).length > 0),
+  'crank-seal': ({ cycle }) => cycle === 'two-stroke',
+  'compression-release': ({ compressionRelease }) => compressionRelease === 'automatic' || compressionRelease === 'lever',
+};
 /** Which causes an engine can have at all: no valves without valves, no gasket without one. */
-export function canHave(engine: Engine, cause: FaultCause): boolean {
-  switch (cause) {
-    case 'intake-valve': case 'exhaust-valve': case 'valve-train': return engine.cycle === 'four-stroke';
-    case 'head-gasket-external': return engine.headless !== true;
-    case 'head-gasket-coolant': return engine.headless !== true && engine.cooling !== 'air';
-    case 'head-gasket-between': return engine.headless !== true && engine.cylinders.some((id) => neighboursOfCylinder(engine, id).length > 0);
-    case 'crank-seal': return engine.cycle === 'two-stroke';
-    case 'compression-release': return engine.compressionRelease === 'automatic' || engine.compressionRelease === 'lever';
-    default: return true;
-  }
-}
+export const canHave = (engine: Engine, cause: FaultCause): boolean => NEEDS[cause]?.(engine) ?? true;
 
 /** The other side of a gasket that blows between two cylinders. */
 export const otherSideOf = (engine: Engine, fault: Fault): string | undefined => fault.with ?? neighboursOfCylinder(engine, fault.cylinder)[0];

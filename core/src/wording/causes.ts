@@ -1,6 +1,6 @@
 import type { Cause, Confidence } from '../causes/cause';
 import { type Fact, type FactName, type HeardFact, STROKE_BINS } from '../causes/facts';
-import type { CylinderCause, NotedFact, TestFault } from '../causes/hypotheses';
+import type { NotedFact, TestFault } from '../causes/hypotheses';
 import type { Symptom } from '../causes/symptoms';
 import { percent } from './phrases';
 
@@ -46,7 +46,7 @@ export function tellFact(fact: FactName, found: Fact | undefined): string {
   if (heard !== undefined) return found ? `${LOUD[found.bin]} at the ${heard}` : `Air at the ${heard}`;
   if (!found) return ALL_ALIKE[fact as keyof typeof ALL_ALIKE];
   const { bin, figure = 0 } = found;
-  switch (fact) {
+  switch (fact as Exclude<FactName, HeardFact>) {
     case 'level': return `It reads ${beside(figure, 'its limit')}`;
     case 'others': return `It reads ${beside(figure, 'the middle of the others')}`;
     case 'others-few': return `It reads ${beside(figure, 'the other')}`;
@@ -56,7 +56,7 @@ export function tellFact(fact: FactName, found: Fact | undefined): string {
     case 'neighbour-alike': return bin === 1 ? 'The cylinder beside it is low and alike' : 'No cylinder beside it is low and alike';
     case 'wet': return figure < HARDLY ? 'Oil did not seal it' : `Oil sealed ${percent(100 * figure)} at least`;
     case 'wet-plain': return `Oil lifted it by ${percent(100 * figure)}, its volume not known`;
-    default: return `${percent(figure)} leaks away`;
+    case 'leak': return `${percent(figure)} leaks away`;
   }
 }
 /** Sealing below this is none. */

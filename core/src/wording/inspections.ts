@@ -28,12 +28,10 @@ const OF: Readonly<Record<Exclude<Inspected['of'], 'valve-clearance' | 'ring-gap
 
 /** What was measured, in a few words: `exhaust valve 2 clearance`. */
 export function inspectedName(what: Inspected): string {
-  switch (what.of) {
-    case 'valve-clearance': return `${what.valve} valve${what.number === undefined ? '' : ` ${what.number}`} clearance`;
-    case 'ring-gap': return `${what.ring} ring gap`;
-    case 'fuel-pressure-lost': return `fuel pressure lost${what.seconds > 0 ? ` in ${what.seconds} s` : ''}`;
-    default: return OF[what.of];
-  }
+  if (what.of === 'valve-clearance') return `${what.valve} valve${what.number === undefined ? '' : ` ${what.number}`} clearance`;
+  if (what.of === 'ring-gap') return `${what.ring} ring gap`;
+  if (what.of === 'fuel-pressure-lost') return `fuel pressure lost${what.seconds > 0 ? ` in ${what.seconds} s` : ''}`;
+  return OF[what.of];
 }
 
 export function tellInspection(one: JudgedInspection): string {

@@ -1,5 +1,4 @@
-import type { SchoolName, SchoolOf } from '../limits/schools';
-import { SPREAD_LIMIT_SCHOOLS } from '../limits/schools';
+import { type SchoolName, type SchoolOf, SPREAD_LIMIT_SCHOOLS } from '../limits/schools';
 import type { Otherwise } from '../judgement/reason';
 import type { State } from '../judgement/state';
 import type { RingResponse } from '../wet/sealing-rise';
