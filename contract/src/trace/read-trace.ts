@@ -34,7 +34,7 @@ export async function readTrace(source: TraceSource, { unit, progress }: { unit?
         progress?.(rows);
       } catch (error) {
         parser.abort();
-        reject(error);
+        reject(error instanceof Error ? error : new Error(String(error)));
       }
     };
     const unreadable = (error: Error & { code?: string }) => reject(new InputError('(file)', `cannot be read: ${error.code ?? error.message}`));

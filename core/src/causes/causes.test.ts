@@ -19,15 +19,15 @@ describe('odds', () => {
     .map(({ engine, cause, severity, ...virtual }) => jobOf(engine, { ...virtual, faults: canHave(engine, cause) ? [{ cause, cylinder: '1', severity }] : [] }));
   test('of a cylinder and of the shared test faults add up to one, whatever was measured', () => {
     fc.assert(fc.property(anyJob, (job) => {
-      for (const id of job.engine.cylinders) expect(ofCylinder(job, id).reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
+      for (const id of job.engine.cylinders) expect(ofCylinder(job, id).reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 6);
     }), { numRuns: 25 });
   });
   test('are what was supposed beforehand while nothing is measured', () => {
     const { cylinders } = judge({ format: 'rugged-gauge-job', version: 1, engine: four });
     const belief = infer({ format: 'rugged-gauge-job', version: 1, engine: four }, cylinders).cylinders.get('1');
     const supposed = priorsOf({ engine: four }, '1');
-    for (const { hypothesis: { row, cause }, posterior } of belief?.rows ?? []) {
-      if (cause !== 'rings-or-bore') expect(posterior / (supposed.get(row) ?? NaN)).toBeCloseTo(0.95, 9);
+    for (const [i, { hypothesis: { row, cause } }] of (belief?.rows ?? []).entries()) {
+      if (cause !== 'rings-or-bore') expect((belief?.posterior[i] ?? NaN) / (supposed.get(row) ?? NaN)).toBeCloseTo(0.95, 9);
     }
   });
   test('are the product of prior and tables, counted out by hand for a single cylinder', () => {
@@ -102,7 +102,7 @@ describe('engines that nobody modelled work by their data alone', () => {
     ['a flat twin', { ...four, layout: 'flat', cylinders: ['L', 'R'] }],
     ['a diesel single', { ...four, fuel: 'diesel', family: 'inboard', cylinders: ['1'], boreMm: 84, strokeMm: 88, compressionRatio: 20 }],
   ])('%s', (_, engine) => {
-    const at = engine.cylinders[1] ?? engine.cylinders[0];
+    const at = engine.cylinders[1] ?? '1';
     const job = jobOf(engine, { faults: [{ cause: 'exhaust-valve', cylinder: at, severity: 0.6 }] }, { books: [] });
     expect(ofCylinder(job, at)[0]).toMatchObject({ cause: 'exhaust-valve', cylinder: at });
   });

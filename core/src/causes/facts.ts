@@ -1,7 +1,7 @@
 import { neighbourhoods } from '../engine/banks';
 import type { Engine } from '../engine/engine';
 import { volumesOf } from '../engine/volume';
-import type { CompressionTest, HeardAt, JobFile } from '../jobfile/job-file';
+import type { HeardAt, JobFile } from '../jobfile/job-file';
 import type { DraftCylinder } from '../judgement/judgement';
 import { latestLeakdown } from '../judgement/judge-leakage';
 import { dryMeasures } from '../judgement/measure';
@@ -10,7 +10,7 @@ import { STANDARD_ATMOSPHERE_KPA } from '../quantity/pressure';
 import { presetOf } from '../virtual-engine/cylinder';
 
 /** What was found: the bin of its table, and the figure behind it where there is one. */
-export interface Fact { bin: number; figure?: number }
+export interface Fact { bin: number; figure?: number | undefined }
 /** What was found on one cylinder. A fact that nobody looked for is missing, and says nothing. */
 export type Facts = Partial<Record<FactName, Fact>>;
 
@@ -50,9 +50,12 @@ export const FACT_NAMES: readonly FactName[] = [
   'heard-exhaust', 'heard-intake', 'heard-intake-breather', 'heard-intake-reed', 'heard-crankcase', 'heard-coolant', 'heard-neighbour', 'heard-head-joint', 'heard-adapter',
 ];
 
+/** A figure on an edge falls above it in whatever unit it was read. */
+const ROUNDING = 1 - 1e-9;
+
 function binBelow(edges: readonly number[], figure: number): number {
   let at = 0;
-  while (at < edges.length && figure >= (edges[at] as number)) at += 1;
+  while (at < edges.length && figure >= (edges[at] as number) * ROUNDING) at += 1;
   return at;
 }
 const binned = (name: keyof typeof EDGES, figure: number): Fact => ({ bin: binBelow(EDGES[name], figure), figure });

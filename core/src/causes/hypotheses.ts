@@ -135,6 +135,8 @@ const NOT_THE_ENGINE: ReadonlySet<string> = new Set(['adapter-leak', 'off-tdc', 
 /** Whether a name stands for the test, or for a release at work, rather than for something broken. */
 export const isTestFault = (name: string): boolean => NOT_THE_ENGINE.has(name);
 
+export const isShared = (name: string): boolean => (SHARED_TEST_FAULTS as readonly string[]).includes(name);
+
 /** What the notes say when a shared fault cannot have been there, unless somebody noted it wrongly. */
 const RULED_OUT_BY: Readonly<Record<SharedTestFault, (conditions: Conditions) => boolean>> = {
   'tester-without-valve': ({ valve }) => valve === 'engine-end',

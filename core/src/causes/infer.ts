@@ -16,11 +16,12 @@ export interface Belief {
 export interface CylinderBelief {
   facts: Facts;
   found: readonly Found[];
-  rows: readonly BelievedRow[];
+  rows: readonly PriorRow[];
+  /** Row by row; adds up to what the shared test faults leave. */
+  posterior: readonly number[];
 }
-/** @field prior before anything was measured; they add up to 1. @field posterior adds up to what the shared test faults leave */
-export interface BelievedRow { hypothesis: Hypothesis; shares: RowShares; prior: number; posterior: number }
-type PriorRow = Omit<BelievedRow, 'posterior'> & { log: number };
+/** @field prior before anything was measured; they add up to 1. @field log of it, natural */
+export interface PriorRow { hypothesis: Hypothesis; shares: RowShares; prior: number; log: number }
 
 const BY_ROW = new Map(OWN_HYPOTHESES.map((one) => [one.row, one]));
 /** Under a fault of the test a cylinder may still have one of its own. */
@@ -69,7 +70,8 @@ export function infer(job: JobFile, cylinders: readonly DraftCylinder[]): Belief
       const { facts: seen, found, rows, within } = own[i] as Own;
       const none = share.get('none') ?? 0;
       const worn = (share.get('all-worn') ?? 0) / GRADES.length;
-      return [id, { facts: seen, found, rows: rows.map(({ hypothesis, shares: table, prior }, r) => ({ hypothesis, shares: table, prior, posterior: (within[r] as number) * none + (hypothesis.cause === 'rings-or-bore' ? worn : 0) })) }];
+      const posterior = rows.map(({ hypothesis }, r) => (within[r] as number) * none + (hypothesis.cause === 'rings-or-bore' ? worn : 0));
+      return [id, { facts: seen, found, rows, posterior }];
     })),
   };
 }

@@ -3,15 +3,16 @@ import type { JobFile } from '../jobfile/job-file';
 import type { JudgedCylinder, JudgedCrankcase } from '../judgement/judgement';
 import { probabilityBelow } from '../quantity/normal';
 import { COVERAGE } from '../quantity/doubt';
+import { roundOff } from '../quantity/round-off';
 import { tellCause, tellFact, tellNoted, whyFact, whyNoted } from '../wording/causes';
 import { type Cause, confidenceOf, type Evidence } from './cause';
 import type { FactName } from './facts';
 import { type CylinderCause, type Hypothesis, NOTED_FACTS, notedProbability, sharedRow, type SharedTestFault, type TestFault } from './hypotheses';
-import type { Belief, BelievedRow, CylinderBelief } from './infer';
+import type { Belief, CylinderBelief, PriorRow } from './infer';
 import { logShare, shareOf, sharesOf } from './tables';
 
 /** Below this a cause is listed without its evidence. */
-const WORTH_TELLING = 0.03;
+const WORTH_TELLING = 0.05;
 /** A fact that moves the odds by less is not worth a line, decibans. */
 const LEAST_DECIBANS = 1;
 const DECIBANS = 10 / Math.LN10;
@@ -33,23 +34,27 @@ const soundIn = (causes: readonly Cause[]) => causes.find(({ cause }) => cause =
 
 function ownCauses(job: JobFile, id: string, belief: CylinderBelief, cylinders: readonly JudgedCylinder[]): Cause[] {
   const expected = expectedOf(belief);
-  const byCause = new Map<string, { hypothesis: Hypothesis; rows: BelievedRow[]; probability: number }>();
-  for (const row of belief.rows) {
-    const key = row.hypothesis.which ?? row.hypothesis.cause;
-    const entry = byCause.get(key);
-    if (!entry) byCause.set(key, { hypothesis: row.hypothesis, rows: [row], probability: row.posterior });
-    else { entry.rows.push(row); entry.probability += row.posterior; }
-  }
-  return [...byCause.values()].map(({ hypothesis: { cause, which }, rows, probability }): Cause => {
+  const causes: Cause[] = [];
+  // The grades of a cause stand together: one entry tells them all.
+  const { rows, posterior } = belief;
+  for (let from = 0; from < rows.length;) {
+    const { cause, which } = (rows[from] as PriorRow).hypothesis;
+    let to = from;
+    let probability = 0;
+    while (to < rows.length && isSame((rows[to] as PriorRow).hypothesis, cause, which)) probability += posterior[to++] as number;
     const entry = causeOf(cause, which, id, cause === 'head-gasket-between' ? otherSide(job, id, cylinders) : undefined, probability);
-    if (probability >= WORTH_TELLING) entry.evidence = evidenceFor(which ?? (cause as CylinderCause), rows, belief, expected);
-    return entry;
-  });
+    if (probability >= WORTH_TELLING) entry.evidence = evidenceFor(which ?? (cause as CylinderCause), rows.slice(from, to), belief, expected);
+    causes.push(entry);
+    from = to;
+  }
+  return causes;
 }
+
+const isSame = (one: Hypothesis, cause: Hypothesis['cause'], which: Hypothesis['which']) => one.cause === cause && one.which === which;
 
 /** Without its evidence yet. */
 function causeOf(cause: Cause['cause'], which: TestFault | undefined, cylinder: string | null, other: string | undefined, probability: number): Cause {
-  const entry: Cause = { cause, cylinder, probability, confidence: confidenceOf(probability), text: '', evidence: [] };
+  const entry: Cause = { cause, cylinder, probability: roundOff(probability), confidence: confidenceOf(probability), text: '', evidence: [] };
   if (which) entry.which = which;
   if (other !== undefined) entry.with = other;
   entry.text = tellCause(entry);
@@ -57,7 +62,7 @@ function causeOf(cause: Cause['cause'], which: TestFault | undefined, cylinder: 
 }
 
 /** Each fact's weight: how much likelier it is under this cause than under all the others of the cylinder. */
-function evidenceFor(name: CylinderCause | TestFault, rows: readonly BelievedRow[], { found }: CylinderBelief, expected: readonly number[]): Evidence[] {
+function evidenceFor(name: CylinderCause | TestFault, rows: readonly PriorRow[], { found }: CylinderBelief, expected: readonly number[]): Evidence[] {
   const mine = rows.reduce((sum, { prior }) => sum + prior, 0);
   return found.flatMap((one, i): Evidence[] => {
     const { fact, at, bin, weight: counts } = one;

@@ -33,7 +33,7 @@ export function foundOf(facts: Facts, cylinders: number): Found[] {
   const found: Found[] = [];
   FACT_NAMES.forEach((fact, at) => {
     const one = facts[fact];
-    if (one) found.push({ fact, at, bin: one.bin, ...(one.figure === undefined ? {} : { figure: one.figure }), weight: (TEMPER[fact] ?? 1) * (fact === 'level' || fact === 'over-maximum' ? 1 / Math.sqrt(cylinders) : 1) });
+    if (one) found.push({ fact, at, bin: one.bin, figure: one.figure, weight: (TEMPER[fact] ?? 1) * (fact === 'level' || fact === 'over-maximum' ? 1 / Math.sqrt(cylinders) : 1) });
   });
   return found;
 }

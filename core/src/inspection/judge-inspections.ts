@@ -43,9 +43,12 @@ function find<K extends keyof Book>(books: readonly Book[], matter: K): { figure
 }
 
 function finish(what: Inspected, test: InspectionTest['kind'], cylinder: string | null, found: ReturnType<typeof judged>, says: (missed: 'below' | 'above') => Says | undefined, more: Says[] = []): JudgedInspection {
-  const { missed, ...rest } = found;
+  const { missed, figure, unit, plusMinus, min, max, source, state } = found;
   const said = missed && says(missed);
-  return { ...what, test, cylinder, ...rest, says: [...(said ? [said] : []), ...more] };
+  const one: JudgedInspection = { ...what, test, cylinder, figure, unit, plusMinus, source, state, says: said ? [said, ...more] : more };
+  if (min !== undefined) one.min = min;
+  if (max !== undefined) one.max = max;
+  return one;
 }
 
 /** Bounds given in one unit, wanted in another. */

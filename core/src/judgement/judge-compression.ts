@@ -12,7 +12,7 @@ import { settleByRepeats } from './settle';
 import { differs, type State, SURE, SURE_DEVIATIONS } from './state';
 
 /** Under this share of its limit, or of the best cylinder, a cylinder is dead. */
-const DEAD_SHARE = 0.1;
+const DEAD_SHARE = 0.1 - 1e-9;
 
 export interface CompressionFinding {
   judged: JudgedCompression;

@@ -9,6 +9,7 @@ import { type CompressionLimits, compressionLimits, leakLimits, spreadLimits } f
 import { judgeInspections } from '../inspection/judge-inspections';
 import { nextSteps } from '../plan/next-step';
 import type { PressureUnit } from '../quantity/pressure';
+import { roundOff } from '../quantity/round-off';
 import { strokePattern } from '../reading/strokes';
 import { type Pattern, patterns } from '../spread/pattern';
 import { tellNext, tellOutcomes } from '../wording/next';
@@ -70,17 +71,17 @@ export function judge(job: JobFile): Judgement {
 
   const cranksWell = new Set(cylinders.filter(({ compression }) => compression && !['low', 'dead', 'unproven'].includes(compression.state)).map(({ id }) => id));
   return {
-    cylinders,
-    spread: spread?.judged ?? null,
+    cylinders: roundOff(cylinders),
+    spread: roundOff(spread?.judged ?? null),
     patterns: found,
-    crankcase,
-    inspections: judgeInspections(job, cranksWell, atmosphereKPa).map((one) => ({ ...one, text: tellInspection(one) })),
+    crankcase: roundOff(crankcase),
+    inspections: roundOff(judgeInspections(job, cranksWell, atmosphereKPa).map((one) => ({ ...one, text: tellInspection(one) }))),
     engine: { state, headline: headline(state, cylinders, found, spread?.judged, unit, crankcase) },
     causes: rankCauses(job, belief, cylinders, crankcase),
-    cautions: [...cautionsOf(job, row, drafts, found, limits, rules), ...leakCautions(leaks), ...wetCautions(job, wet, row, atmosphereKPa)].map((caution) => ({ ...caution, text: tellCaution(caution, unit) })),
-    next: nextSteps(job, cylinders, found, belief).map((step, i) => ({
+    cautions: roundOff([...cautionsOf(job, row, drafts, found, limits, rules), ...leakCautions(leaks), ...wetCautions(job, wet, row, atmosphereKPa)].map((caution) => ({ ...caution, text: tellCaution(caution, unit) }))),
+    next: roundOff(nextSteps(job, cylinders, found, belief).map((step, i) => ({
       rank: i + 1, ...step, reason: { ...step.reason, text: tellNext(step.reason) }, outcomes: tellOutcomes(step.test, step.outcomes),
-    })),
+    }))),
   };
 }
 
@@ -100,7 +101,8 @@ function schooledLimits(engine: Engine, books: readonly Book[], rules: HouseRule
   return { limits, others };
 }
 
-const told = (reason: Reason, unit: PressureUnit) => ({ ...reason, text: tellReason(reason, unit) });
+/** The reasons of a draft are its own: each is given its sentence. */
+const told = (reason: Reason, unit: PressureUnit) => Object.assign(reason, { text: tellReason(reason, unit) });
 
 function draftCylinder(
   id: string, measure: DryMeasure | undefined, limits: SchooledLimits, atmosphereKPa: number,

@@ -24,13 +24,14 @@ test('the unit of the gauge changes no verdict', () => {
 test('the order in which cylinders were read changes no verdict', () => {
   fc.assert(fc.property(peaks, fc.shuffledSubarray([0, 1, 2, 3], { minLength: 4 }), (figures, order) => { expect(states(job(figures, 'psi', order))).toEqual(states(job(figures))); }), { numRuns: 60 });
 });
-test('raising the lowest of them never makes it worse', () => {
+test('raising the lowest of them never makes it worse; one excused by the test or by a high neighbour counts as low', () => {
   const rank = ['dead', 'low', 'unproven', 'watch', 'sound'];
+  const judged = (file: JobFile) => Object.fromEntries(judge(file).cylinders.map(({ id, state, reasons }) => [id, reasons.some(({ rule }) => rule === 'test-likelier' || rule === 'beside-a-high-one') ? 'low' : state]));
   fc.assert(fc.property(peaks, fc.integer({ min: 0, max: 40 }), (figures, more) => {
     const at = figures.indexOf(Math.min(...figures));
     const raised = figures.map((figure, i) => (i === at ? Math.min(figure + more, Math.max(...figures)) : figure));
-    const before = states(job(figures))[CYLINDERS[at] as string] as string;
-    const after = states(job(raised))[CYLINDERS[at] as string] as string;
+    const before = judged(job(figures))[CYLINDERS[at] as string] as string;
+    const after = judged(job(raised))[CYLINDERS[at] as string] as string;
     expect(rank.indexOf(after)).toBeGreaterThanOrEqual(rank.indexOf(before));
   }), { numRuns: 100 });
 });

@@ -83,7 +83,7 @@ describe('leakage', () => {
   test('what repeats cannot lessen stays in the doubt', () => {
     const test = (n: number, klass: number): LeakdownTest => ({ kind: 'leakdown', tester: { unit: 'psi', fullScale: 100, division: 2, accuracyPercentOfFullScale: klass }, readings: Array.from({ length: n }, () => ({ cylinder: '1', unit: 'psi', supply: 80, percent: 20 })) });
     const doubt = (n: number, klass: number) => judge(job({ 1: 150 }, { more: [test(n, klass)] })).cylinders[0]?.leakage?.plusMinusPercent ?? NaN;
-    expect(doubt(4, 0)).toBeCloseTo(doubt(1, 0) / 2, 9);
+    expect(doubt(4, 0)).toBeCloseTo(doubt(1, 0) / 2, 7);
     expect(doubt(4, 2)).toBeGreaterThan(0.8 * doubt(1, 2));
   });
   test('the hole carries its own doubt, from the percentage', () => {

@@ -1,4 +1,4 @@
-import { isRuledOut, isTestFault, type TestFault } from '../causes/hypotheses';
+import { isRuledOut, isShared, isTestFault, type TestFault } from '../causes/hypotheses';
 import type { Belief } from '../causes/infer';
 import type { HouseRules, JobFile } from '../jobfile/job-file';
 import type { CompressionLimits } from '../limits/limits';
@@ -32,17 +32,22 @@ export function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMea
   }
 }
 
+/** The lowest of a row that one fault of the test explains reads at least this share of the highest. */
+const ALIKE = 0.75;
 /** Under this nothing is known well enough to blame the test. */
 const CREDIBLE = 0.25;
 
 /** Low, and a fault of the test is likelier than one of the engine: then nothing is proven yet. */
 export function softenByLikelierTests(drafts: Draft[], belief: Belief): void {
+  const read = drafts.flatMap(({ compression }) => compression?.readKPa ?? []);
+  // What the whole test does, it does to all of them alike.
+  const alike = Math.min(...read) >= ALIKE * Math.max(...read);
   for (const draft of drafts) {
     // What holds no air standing still is not the cranking's doing.
     if (draft.state !== 'low' || !draft.compression || draft.leakage?.state === 'low') continue;
     const odds = [...namesOf(belief, draft.id)];
     // What was noted is believed before it is doubted.
-    const blamed = odds.filter(([name]) => isTestFault(name) && !isRuledOut(name, belief.conditions)).sort((a, b) => b[1] - a[1]);
+    const blamed = odds.filter(([name]) => isTestFault(name) && !isRuledOut(name, belief.conditions) && (alike || !isShared(name))).sort((a, b) => b[1] - a[1]);
     const probability = blamed.reduce((sum, [, p]) => sum + p, 0);
     const engineProbability = odds.reduce((sum, [name, p]) => sum + (name === 'sound' || isTestFault(name) ? 0 : p), 0);
     const [top] = blamed;

@@ -28,7 +28,7 @@ interface Row { shares: RowShares; name: Named; probability: number }
 /** Everything that a cylinder may have, shared faults too, with the odds as they stand. */
 function rowsOf(belief: Belief, one: CylinderBelief): Row[] {
   return [
-    ...one.rows.map(({ hypothesis: { cause, which }, shares, posterior }): Row => ({ shares, name: which ?? (cause as CylinderCause), probability: posterior })),
+    ...one.rows.map(({ hypothesis: { cause, which }, shares }, i): Row => ({ shares, name: which ?? (cause as CylinderCause), probability: one.posterior[i] as number })),
     ...[...belief.shared].map(([fault, probability]): Row => ({ shares: sharesOf(sharedRow(fault, belief.conditions?.chamber ?? 'large')), name: fault, probability })),
   ];
 }

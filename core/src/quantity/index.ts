@@ -2,3 +2,4 @@ export * from './doubt';
 export * from './input-error';
 export * from './normal';
 export * from './pressure';
+export * from './round-off';

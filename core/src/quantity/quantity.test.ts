@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { formatPressure, fromKPa, InputError, normalBelow, PRESSURE_UNITS, probabilityBelow, rectangular, toKPa, within } from '.';
+import { formatPressure, fromKPa, InputError, normalBelow, PRESSURE_UNITS, probabilityBelow, rectangular, roundOff, toKPa, within } from '.';
 
 describe('pressure units', () => {
   test.each([
@@ -61,4 +61,18 @@ describe('the normal curve', () => {
 test('an error seen from further out names the whole path', () => {
   const fail = () => within('tests[2]', () => within('readings[0]', () => { throw new InputError('peak', 'must not be negative'); }));
   expect(fail).toThrow('tests[2].readings[0].peak: must not be negative');
+});
+
+describe('rounding off', () => {
+  test('cuts the bits in which machines differ, and nothing that can be read', () => {
+    expect(roundOff({ a: 0.1 + 0.2, b: [1 / 3, 'as it is', null, true], c: { d: -1e-12 } })).toEqual({ a: 0.3, b: [0.333333333, 'as it is', null, true], c: { d: -0 } });
+    expect(roundOff(Math.exp(1))).toBe(roundOff(Math.exp(1) * (1 + 2 ** -52)));
+  });
+  test('changes nothing in place, and copies nothing that needs no cutting', () => {
+    const kept = { heard: [{ level: 2 }], inner: { x: 1 / 3 } };
+    const cut = roundOff(kept);
+    expect(kept.inner.x).toBe(1 / 3);
+    expect(cut.heard).toBe(kept.heard);
+  });
+  test('leaves what is no figure', () => { expect([roundOff(Infinity), roundOff(NaN), roundOff(1e300)]).toEqual([Infinity, NaN, 1e300]); });
 });

@@ -20,7 +20,7 @@ export interface PatternInput {
 /** Two low neighbours within this share of each other are alike. */
 const ALIKE = 0.1;
 /** Nearly nothing: under a tenth of the best, or of the limit. */
-const NEARLY_ZERO = 0.1;
+const NEARLY_ZERO = 0.1 + 1e-9;
 
 /**
  * The known patterns across cylinders, strongest first. Several may hold.

@@ -32,10 +32,11 @@ export function columnsOf(rows: readonly (readonly string[])[]): Columns | undef
   const body = rows.slice(header ? 1 : 0);
   const width = Math.max(0, ...rows.map((row) => row.length));
   const numeric = Array.from({ length: width }, (_, i) => i).filter((i) => body.length === 0 ? header : body.some((row) => isNumber(row[i])));
-  if (numeric.length < 2) return undefined;
+  const [left, right] = numeric;
+  if (left === undefined || right === undefined) return undefined;
   const named = (name: RegExp, not = -1) => (header ? numeric.find((i) => i !== not && name.test(first[i]?.trim() ?? '')) : undefined);
-  const time = named(TIME_NAME) ?? numeric.find((i) => rises(body, i)) ?? (numeric[0]);
-  const pressure = named(PRESSURE_NAME, time) ?? (numeric.find((i) => i !== time));
+  const time = named(TIME_NAME) ?? numeric.find((i) => rises(body, i)) ?? left;
+  const pressure = named(PRESSURE_NAME, time) ?? (time === left ? right : left);
   const timeName = header ? first[time] ?? '' : '';
   const pressureName = header ? first[pressure] ?? '' : '';
   const unit = PRESSURE_UNITS_IN_NAMES.find(([name]) => name.test(pressureName))?.[1];
