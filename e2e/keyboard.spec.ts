@@ -45,7 +45,7 @@ test('four cylinders by keyboard alone, with a slip mended and one repeated', as
   await keyboard.press('Enter');
   await expect(page.getByText(/^Kept /)).toContainText('142');
   await keyboard.press('Escape');
-  await expect(page.getByText('Wet test on cylinder 3')).toBeVisible();
+  await expect(page.getByText('Leak-down on cylinder 3')).toBeVisible();
   await keyboard.press('f');
   await expect(page.getByRole('heading', { name: /Cyl 3 is low/ })).toBeVisible();
 

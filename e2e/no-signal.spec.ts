@@ -62,7 +62,8 @@ test('the network cut in the middle, a reload, the browser restarted, the networ
     await expect(page.getByText('Cyl 4 120 psi, Halden Four, motorcycle')).toBeVisible();
 
     await context.setOffline(false);
-    await hand.button('Send now').click();
+    // Or it has gone by itself already.
+    await hand.button('Send now').click({ timeout: 3000 }).catch(() => undefined);
     await expect(page.getByRole('heading', { name: 'All sent' })).toBeVisible();
     const bench = await benchAt(page.request, jobId);
     expect(compressionOf(bench.readings).map(({ cylinder, peak }) => `${cylinder}:${peak}`).sort()).toEqual(['1:150', '2:151', '3:149', '4:120']);

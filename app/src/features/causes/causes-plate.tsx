@@ -60,7 +60,7 @@ function CauseRow({ cause, open, onPress }: { cause: Cause; open: boolean; onPre
   const c = useColours();
   return (
     <View>
-      <TouchableRipple role="button" aria-expanded={open} aria-label={`${causeTitle(cause)}, ${oddsText(cause.probability)}`} onPress={onPress} style={styles.row}>
+      <TouchableRipple role="button" aria-expanded={open} onPress={onPress} style={styles.row}>
         <View style={styles.rowInside}>
           <Strong style={styles.name} lines={2}>{causeTitle(cause)}</Strong>
           <View style={[styles.bar, { borderColor: c.line }]}><View style={[styles.fill, { width: `${100 * cause.probability}%`, backgroundColor: c.ink }]} /></View>
