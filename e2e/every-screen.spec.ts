@@ -12,6 +12,8 @@ const SCREENS: readonly { name: string; open(page: Page, hand: Hand, ids: { benc
   { name: 'bench', open: async (page, _hand, { bench }) => { await page.goto(`/jobs/${bench}`); await expect(page.getByText('Engine, from above')).toBeVisible(); } },
   { name: 'bench of six', open: async (page, _hand, { v6 }) => { await page.goto(`/jobs/${v6}`); await expect(page.getByText('Engine, from above')).toBeVisible(); } },
   { name: 'pad', open: async (page, hand, { v6 }) => { await page.goto(`/jobs/${v6}/compression`); await hand.digits('119'); } },
+  { name: 'leak-down', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/leakdown?cylinder=2`); await hand.digits('52'); } },
+  { name: 'listening', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/leakdown?cylinder=2`); await hand.button('Listen where it goes').first().click(); await hand.button(/^Crankcase/).click(); } },
   { name: 'conditions', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/compression`); await hand.button(/^How it is tested/).click(); } },
   { name: 'attempts', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/compression?cylinder=2`); await hand.button(/^kept .*change$/).click(); } },
   { name: 'findings', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/findings`); await expect(hand.button('Print for the owner')).toBeVisible(); } },

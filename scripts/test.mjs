@@ -1,5 +1,5 @@
 // npm test: all set-up, then lint, types, unit, server and browser tests. Ends with a line "N passed, N failed".
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { aptInstall, ensurePackages, projectDir, say } from './packages.mjs';
@@ -8,22 +8,35 @@ const results = [];
 const out = (name) => path.join(projectDir, '.cache', name);
 const bin = (name) => path.join(projectDir, 'node_modules', '.bin', name);
 
-/** One part of the run. `count` reads how many passed and failed from its report; without one it is a single check. */
+/**
+ * One part of the run. `count` reads how many passed and failed from its report; without one it is a single check. What
+ * it prints comes as a piece when it ends, so that two parts side by side do not talk into each other.
+ */
 function part(name, command, args, { cwd = projectDir, count } = {}) {
-  say(`\n== ${name}`);
+  say(`== ${name} ...`);
   const started = Date.now();
-  const { status } = spawnSync(command, args, { cwd, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '' } });
-  const counted = count?.();
-  const failed = counted ? Math.max(counted.failed, status === 0 ? 0 : 1) : status === 0 ? 0 : 1;
-  const passed = counted ? counted.passed : status === 0 ? 1 : 0;
-  results.push({ name, passed, failed });
-  say(`== ${name}: ${passed} passed, ${failed} failed, ${((Date.now() - started) / 1000).toFixed(0)} s`);
+  const child = spawn(command, args, { cwd, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '' } });
+  const said = [];
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => said.push(piece));
+  return new Promise((resolve) => {
+    const ended = (status) => {
+      const counted = count?.();
+      const failed = counted ? Math.max(counted.failed, status === 0 ? 0 : 1) : status === 0 ? 0 : 1;
+      const passed = counted ? counted.passed : status === 0 ? 1 : 0;
+      results.push({ name, passed, failed });
+      process.stderr.write(Buffer.concat(said));
+      say(`== ${name}: ${passed} passed, ${failed} failed, ${((Date.now() - started) / 1000).toFixed(0)} s`);
+      resolve();
+    };
+    child.once('error', (error) => { said.push(Buffer.from(`${error.message}\n`)); ended(1); });
+    child.once('close', ended);
+  });
 }
 
 function jest(name) {
   const report = out(`jest-${name}.json`);
   fs.rmSync(report, { force: true });
-  part(name, process.execPath, [bin('jest'), '--ci', '--json', `--outputFile=${report}`, '--silent'], {
+  return part(name, process.execPath, [bin('jest'), '--ci', '--json', `--outputFile=${report}`, '--silent'], {
     cwd: path.join(projectDir, name),
     count: () => {
       if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
@@ -36,7 +49,7 @@ function jest(name) {
 function journeys() {
   const report = path.join(projectDir, 'e2e/out/report.json');
   fs.rmSync(report, { force: true });
-  part('journeys in the browser', process.execPath, [bin('playwright'), 'test'], {
+  return part('journeys in the browser', process.execPath, [bin('playwright'), 'test'], {
     count: () => {
       if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
       const { stats } = JSON.parse(fs.readFileSync(report, 'utf8'));
@@ -57,10 +70,14 @@ try {
   ensurePackages();
   ensureChromium();
   fs.mkdirSync(path.join(projectDir, '.cache'), { recursive: true });
-  part('lint', process.execPath, [bin('eslint'), '.', '--max-warnings', '0']);
-  for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e', 'bench']) part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
-  for (const name of ['core', 'contract', 'cli', 'demo', 'server', 'app']) jest(name);
-  journeys();
+  const checks = async () => {
+    await part('lint', process.execPath, [bin('eslint'), '.', '--max-warnings', '0']);
+    for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e', 'bench']) await part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
+  };
+  const units = async () => { for (const name of ['core', 'contract', 'cli', 'demo', 'server', 'app']) await jest(name); };
+  // Side by side; the journeys have the machine to themselves.
+  await Promise.all([checks(), units()]);
+  await journeys();
 } catch (error) {
   say(error.message);
   results.push({ name: 'set-up', passed: 0, failed: 1 });

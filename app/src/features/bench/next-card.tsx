@@ -9,14 +9,14 @@ import { useColours } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 
 /** Tests that have a pad. The others are advice: done at the engine, not entered here. */
-const ENTERED: readonly NextTest[] = ['compression', 'retest', 'wet'];
+const ENTERED: readonly NextTest[] = ['compression', 'retest', 'wet', 'leakdown'];
 
 /** One thing next: what, why, how long, and one big button. */
 export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict }) {
   const router = useRouter();
   const { job } = bench;
   const findings = () => router.push(`/jobs/${job.id}/findings`);
-  const pad = (cylinder: string | null, wet = false) => router.push(`/jobs/${job.id}/compression${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}${wet ? '&wet=yes' : ''}`}`);
+  const pad = (test: NextTest, cylinder: string | null) => router.push(`/jobs/${job.id}/${test === 'leakdown' ? 'leakdown' : 'compression'}${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}${test === 'wet' ? '&wet=yes' : ''}`}`);
 
   if (!verdict.ok) {
     return (
@@ -28,7 +28,7 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
   }
   const [first, ...rest] = verdict.judgement.next;
   if (!first) return null;
-  const measured = verdict.judgement.cylinders.some((cylinder) => cylinder.compression);
+  const measured = verdict.judgement.cylinders.some((cylinder) => cylinder.compression ?? cylinder.leakage);
   const entered = ENTERED.includes(first.test) ? first : rest.find((step) => ENTERED.includes(step.test));
   const advice = first === entered ? undefined : first;
   const lead = advice ?? first;
@@ -41,15 +41,23 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
       {rest.filter((step) => step !== entered && step !== lead).slice(0, 2).map((step) => <Also key={step.rank} step={step} />)}
       <View style={styles.buttons}>
         {entered
-          ? <Button kind="main" onPress={() => pad(entered.cylinder, entered.test === 'wet')}>{entered.test === 'wet' ? 'Start wet test' : entered.test === 'retest' ? `Test cyl ${entered.cylinder} again` : measured ? `Go on with cyl ${entered.cylinder}` : 'Start compression'}</Button>
+          ? <Button kind="main" onPress={() => pad(entered.test, entered.cylinder)}>{startWords(entered, measured)}</Button>
           : <Button kind="main" onPress={findings}>Findings</Button>}
         <View style={styles.row}>
-          <Button onPress={() => pad(null)} style={styles.grow}>Compression</Button>
+          <Button onPress={() => pad('compression', null)} style={styles.grow}>Compression</Button>
+          <Button onPress={() => pad('leakdown', null)} style={styles.grow}>Leak-down</Button>
           {entered ? <Button onPress={findings} disabled={!measured} style={styles.grow}>Findings</Button> : null}
         </View>
       </View>
     </Plate>
   );
+}
+
+function startWords({ test, cylinder }: NextStep, measured: boolean): string {
+  if (test === 'wet') return 'Start wet test';
+  if (test === 'leakdown') return 'Start leak-down';
+  if (test === 'retest') return `Test cyl ${cylinder} again`;
+  return measured ? `Go on with cyl ${cylinder}` : 'Start compression';
 }
 
 /** What it may show, before anybody does it: so that the result is not a surprise. */

@@ -1,0 +1,3 @@
+import { LeakdownScreen } from '@/features/leakdown/leakdown-screen';
+
+export default LeakdownScreen;

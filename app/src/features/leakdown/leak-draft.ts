@@ -1,0 +1,82 @@
+import { type Heard, type HeardAt, InputError, leakagePercent, type LeakdownReading, type PressureUnit } from '@rugged/core';
+import { typedNumber } from '@/ui/format';
+
+/** What is being typed and heard for one cylinder: figures as text, so that a slip stays until it is mended. */
+export interface LeakDraft {
+  supply: string;
+  held: string;
+  focus: 'supply' | 'held';
+  /** By place, a neighbour's under `neighbour 2`. A place nobody listened at is missing. */
+  heard: Readonly<Record<string, number>>;
+  breatherOff?: boolean;
+  tdcConfirmed?: boolean;
+}
+
+/** Air at a place: a key of `heard`. */
+export interface Place { key: string; at: HeardAt; cylinder?: string }
+export const placeKey = (at: HeardAt, cylinder?: string): string => (cylinder === undefined ? at : `${at} ${cylinder}`);
+
+export const emptyLeakDraft = (supply = ''): LeakDraft => ({ supply, held: '', focus: supply === '' ? 'supply' : 'held', heard: {} });
+const MOST_DIGITS = 7;
+
+export type LeakAction =
+  | { do: 'key'; key: string }
+  | { do: 'focus'; focus: LeakDraft['focus'] }
+  | { do: 'heard'; place: string; level: number }
+  | { do: 'breather'; off: boolean }
+  | { do: 'confirm-tdc' }
+  | { do: 'clear' }
+  | { do: 'convert'; convert: (figure: number) => string };
+
+export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
+  switch (action.do) {
+    case 'key': return { ...draft, [draft.focus]: edited(draft[draft.focus], action.key) };
+    case 'focus': return { ...draft, focus: action.focus };
+    case 'heard': return { ...draft, heard: { ...draft.heard, [action.place]: action.level } };
+    case 'breather': return { ...draft, breatherOff: action.off };
+    case 'confirm-tdc': return { ...draft, tdcConfirmed: true };
+    // The regulator stays where it is from one cylinder to the next.
+    case 'clear': return emptyLeakDraft(draft.supply);
+    case 'convert': {
+      const converted = (text: string) => (text === '' || Number.isNaN(Number(text)) ? text : action.convert(Number(text)));
+      return { ...draft, supply: converted(draft.supply), held: converted(draft.held) };
+    }
+  }
+}
+
+function edited(text: string, key: string): string {
+  if (key === 'back') return text.slice(0, -1);
+  if (text.length >= MOST_DIGITS || (key === '.' && text.includes('.'))) return text;
+  return text === '0' && key !== '.' ? key : text === '' && key === '.' ? '0.' : text + key;
+}
+
+export type TypedLeak = { ok: true; reading: LeakdownReading; percent: number } | { ok: false; error?: InputError };
+
+/** The draft as a reading. While a figure is missing it is not wrong, only not there yet. */
+export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit, fourStroke: boolean): TypedLeak {
+  if (draft.supply === '' || draft.held === '') return { ok: false };
+  const supply = typedNumber(draft.supply);
+  const cylinderPressure = typedNumber(draft.held);
+  try {
+    if (typeof supply !== 'number' || supply <= 0) throw new InputError('supply', 'must be a number above 0');
+    if (typeof cylinderPressure !== 'number') throw new InputError('cylinderPressure', 'must be a number');
+    if (cylinderPressure > supply) throw new InputError('cylinderPressure', `cannot be above what goes in (${supply})`);
+    const heard = Object.entries(draft.heard).map(([key, level]): Heard => {
+      const [at, neighbour] = key.split(' ') as [HeardAt, string | undefined];
+      return { at, level, ...(neighbour === undefined ? {} : { cylinder: neighbour }) };
+    });
+    return {
+      ok: true, percent: leakagePercent(supply, cylinderPressure),
+      reading: {
+        cylinder, unit, supply, cylinderPressure, ...(heard.length > 0 ? { heard } : {}),
+        ...(fourStroke && draft.breatherOff !== undefined ? { breatherOff: draft.breatherOff } : {}), ...(draft.tdcConfirmed ? { tdcConfirmed: true } : {}),
+      },
+    };
+  } catch (error) {
+    if (error instanceof InputError) return { ok: false, error };
+    throw error;
+  }
+}
+
+/** What is wrong, in words that name the figure. */
+export const leakErrorWords = ({ field, reason }: InputError): string => `${field === 'supply' ? 'Supply' : field === 'cylinderPressure' ? 'Held' : field}: ${reason}.`;

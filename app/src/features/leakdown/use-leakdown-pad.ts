@@ -1,0 +1,154 @@
+import type { NewReading, NewTest, OtherReadingRecord } from '@rugged/contract';
+import { type Bench, countingReadings } from '@rugged/contract/bench';
+import { crankTorqueNm, forceInKg, fromKPa, type LeakdownTest, neighboursOfCylinder, pistonForceN, type PressureUnit, toKPa, turningSchedule } from '@rugged/core';
+import { useEffect, useMemo, useReducer, useState } from 'react';
+import { outbox } from '@/data/client';
+import { judgeBench } from '@/data/jobs';
+import { newId } from '@/data/new-id';
+import type { NewEntry } from '@/data/outbox/entry';
+import { useSignedIn } from '@/data/session';
+import { emptyLeakDraft, type LeakDraft, leakReducer, type Place, placeKey, typedLeak } from './leak-draft';
+
+export type LeakConditions = Omit<LeakdownTest, 'kind' | 'readings'>;
+type LeakRecord = Extract<OtherReadingRecord, { kind: 'leakdown' }>;
+type LeakTestRecord = Extract<NewTest, { kind: 'leakdown' }>;
+
+/** After this long a new test is begun: regulator and zero have drifted. */
+const SAME_SESSION_MS = 6 * 3600 * 1000;
+/** Where the torque is told: a few degrees that nobody sees. */
+const OFF_CENTRE = 5;
+
+/** All of the leak-down pad but its looks. */
+export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
+  const { shop: { unit } } = useSignedIn();
+  const { engine, job } = bench;
+  const fourStroke = engine.cycle === 'four-stroke';
+  const [openedAt] = useState(() => Date.now());
+  const counting = useMemo(() => countingReadings(bench.readings).filter((reading): reading is LeakRecord => reading.kind === 'leakdown'), [bench.readings]);
+  const latest = latestLeakTest(bench, openedAt);
+  const [conditions, setConditions] = useState<LeakConditions>(() => latest?.conditions ?? rememberedTester());
+  const measured = new Set(counting.map(({ figures }) => figures.cylinder));
+  const schedule = turningSchedule(engine);
+  const order = schedule?.map(({ cylinder: id }) => id) ?? engine.cylinders;
+  const [cylinder, setCylinder] = useState(() => (startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : order.find((id) => !measured.has(id)) ?? order[0] as string));
+  const [draft, act] = useReducer(leakReducer, undefined, () => keptDraft(job.id) ?? emptyLeakDraft(usualSupply(unit)));
+  const [listening, setListening] = useState(false);
+  const [lastKept, setLastKept] = useState<LeakRecord>();
+  useEffect(() => { keepDraft(job.id, draft); }, [job.id, draft]);
+
+  const typed = typedLeak(draft, cylinder, unit, fourStroke);
+  const verdict = useMemo(() => {
+    if (!typed.ok) return undefined;
+    const { test, reading } = entriesFor(bench, conditions, typed.reading, openedAt, 'draft');
+    return judgeBench({ ...bench, tests: [...bench.tests, ...(test ? [test] : [])], readings: [...bench.readings, reading] });
+    // The draft is the only thing that moves between renders.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [bench, conditions, draft, cylinder, unit, openedAt]);
+  const judged = verdict?.ok ? verdict.judgement.cylinders.find(({ id }) => id === cylinder) : undefined;
+
+  const select = (id: string) => {
+    setCylinder(id);
+    setLastKept(undefined);
+    setListening(false);
+    act({ do: 'clear' });
+  };
+  const nextUnmeasured = [...order.slice(order.indexOf(cylinder) + 1), ...order.slice(0, order.indexOf(cylinder))].find((id) => !measured.has(id));
+
+  const keep = () => {
+    if (!typed.ok) return;
+    const { test, reading } = entriesFor(bench, conditions, typed.reading, Date.now(), newId());
+    const entries: NewEntry[] = [
+      ...(test ? [{ method: 'POST' as const, path: '/tests', body: { ...test }, jobId: job.id, what: `Leak-down test, ${engine.name}` }] : []),
+      { method: 'POST', path: '/readings', body: { ...reading }, jobId: job.id, what: `Cyl ${cylinder} loses ${typed.percent.toFixed(0)} %, ${engine.name}` },
+    ];
+    rememberTester(conditions);
+    void outbox.keep(entries).then(() => {
+      act({ do: 'clear' });
+      setListening(false);
+      if (nextUnmeasured !== undefined) setCylinder(nextUnmeasured);
+      setLastKept(reading);
+    });
+  };
+  const takeBack = (reading: LeakRecord) => {
+    const body: LeakRecord = { id: newId(), testId: reading.testId, kind: 'leakdown', figures: reading.figures, takenAt: new Date().toISOString(), supersedes: reading.id, withdrawn: true };
+    void outbox.keep([{ method: 'POST', path: '/readings', body: { ...body }, jobId: job.id, what: `Leak-down of cyl ${reading.figures.cylinder} taken back, ${engine.name}` }]).then(() => select(reading.figures.cylinder));
+  };
+
+  const supplyKPa = draft.supply === '' || Number.isNaN(Number(draft.supply)) ? undefined : toKPa(Number(draft.supply), unit);
+  return {
+    unit, cylinder, select, draft, act, typed, judged, counting, keep, takeBack, lastKept, listening, setListening, conditions, setConditions, fourStroke,
+    /** Refused by the judgement itself, with its field. */
+    refused: verdict && !verdict.ok ? verdict.error : undefined,
+    error: typed.ok ? undefined : typed.error,
+    next: nextUnmeasured,
+    /** How far to turn from the cylinder in hand to the next in the firing order. */
+    turn: turnTo(schedule, cylinder),
+    hold: supplyKPa === undefined || engine.boreMm === undefined ? undefined : {
+      kg: forceInKg(pistonForceN(supplyKPa, engine.boreMm)),
+      torqueNm: engine.strokeMm === undefined ? undefined : crankTorqueNm(OFF_CENTRE, supplyKPa, { boreMm: engine.boreMm, strokeMm: engine.strokeMm, conrodMm: engine.conrodMm ?? 1.75 * engine.strokeMm }),
+      degrees: OFF_CENTRE,
+    },
+    places: placesOf(bench, cylinder),
+    convertDraft: (to: PressureUnit) => act({ do: 'convert', convert: (figure) => String(Number(fromKPa(toKPa(figure, unit), to).toFixed(2))) }),
+  };
+}
+export type LeakdownPad = ReturnType<typeof useLeakdownPad>;
+
+function turnTo(schedule: ReturnType<typeof turningSchedule>, cylinder: string): { cylinder: string; degrees: number } | undefined {
+  if (!schedule || schedule.length < 2) return undefined;
+  const at = schedule.findIndex((turn) => turn.cylinder === cylinder);
+  return schedule[at + 1];
+}
+
+/** Where air may be heard on this engine, in the order in which an ear goes round. */
+function placesOf({ engine }: Bench, cylinder: string): Place[] {
+  const place = (at: Place['at'], neighbour?: string): Place => ({ key: placeKey(at, neighbour), at, ...(neighbour === undefined ? {} : { cylinder: neighbour }) });
+  return [
+    place('exhaust'), place('intake'), place('crankcase'),
+    ...(engine.cooling === 'air' || engine.headless ? [] : [place('coolant')]),
+    ...neighboursOfCylinder(engine, cylinder).map((id) => place('neighbour', id)),
+    ...(engine.headless ? [] : [place('head-joint')]), place('adapter'),
+  ];
+}
+
+/** The test that a reading joins, or the new one it needs, and the reading itself. */
+function entriesFor(bench: Bench, conditions: LeakConditions, figures: LeakRecord['figures'], now: number, readingId: string): { test?: LeakTestRecord; reading: LeakRecord } {
+  const takenAt = new Date(now).toISOString();
+  const reading = (testId: string): NewReading & LeakRecord => ({ id: readingId, testId, kind: 'leakdown', figures, takenAt });
+  const latest = latestLeakTest(bench, now);
+  if (latest && JSON.stringify(latest.conditions) === JSON.stringify(conditions)) return { reading: reading(latest.id) };
+  const test: LeakTestRecord = { id: readingId === 'draft' ? 'draft' : newId(), jobId: bench.job.id, kind: 'leakdown', conditions, startedAt: takenAt };
+  return { test, reading: reading(test.id) };
+}
+
+function latestLeakTest(bench: Bench, now: number): LeakTestRecord | undefined {
+  const [latest] = bench.tests.filter((test): test is LeakTestRecord => test.kind === 'leakdown').sort((a, b) => Date.parse(b.startedAt) - Date.parse(a.startedAt));
+  return latest && now - Date.parse(latest.startedAt) < SAME_SESSION_MS ? latest : undefined;
+}
+
+/** 80 psi suits most; what a shop sets is what was typed the last time. */
+const usualSupply = (unit: PressureUnit): string => String(Number(fromKPa(toKPa(80, 'psi'), unit).toFixed(unit === 'kPa' ? 0 : 1)));
+
+const DRAFT = 'rugged.leakdown.';
+const TESTER = 'rugged.leakdown-tester';
+
+/** A half-typed reading survives a reload. */
+function keptDraft(jobId: string): LeakDraft | undefined {
+  try {
+    const text = localStorage.getItem(DRAFT + jobId);
+    return text === null ? undefined : JSON.parse(text) as LeakDraft;
+  } catch {
+    return undefined;
+  }
+}
+const keepDraft = (jobId: string, draft: LeakDraft) => localStorage.setItem(DRAFT + jobId, JSON.stringify(draft));
+
+/** The tester stays the same from job to job. */
+function rememberedTester(): LeakConditions {
+  try {
+    return JSON.parse(localStorage.getItem(TESTER) ?? '{}') as LeakConditions;
+  } catch {
+    return {};
+  }
+}
+const rememberTester = ({ tester }: LeakConditions) => localStorage.setItem(TESTER, JSON.stringify(tester ? { tester } : {}));
