@@ -40,8 +40,9 @@ test('leak-down on a four: figures, a slip mended, where the air goes, the wrong
   await hand.button('Keep what I heard').click();
   await expect(page.getByText('Kept 35 % for cyl 3.')).toBeVisible();
 
-  const leaks = countingReadings((await benchAt(page.request, jobId)).readings).flatMap((reading) => (reading.kind === 'leakdown' ? [reading.figures] : []));
-  expect(leaks).toMatchObject([
+  const leaks = async () => countingReadings((await benchAt(page.request, jobId)).readings).flatMap((reading) => (reading.kind === 'leakdown' ? [reading.figures] : []));
+  await expect.poll(async () => (await leaks()).length).toBe(2);
+  expect(await leaks()).toMatchObject([
     { cylinder: '1', supply: 80, cylinderPressure: 76 },
     { cylinder: '3', supply: 80, cylinderPressure: 52, tdcConfirmed: true, breatherOff: true, heard: [{ at: 'intake', level: 0 }, { at: 'exhaust', level: 3 }, { at: 'crankcase', level: 2 }] },
   ]);

@@ -34,6 +34,32 @@ const VIEWS = [
   { name: 'bench-wide-night', ready: 'Apr 25', ...WIDE, theme: 'night', open: at(jobPlace(418)) },
   { name: 'pad-phone', ready: 'Keep 119', ...PHONE, open: pad(415, '5', '119') },
   { name: 'pad-wide-night', ready: 'Apr 25', ...WIDE, theme: 'night', open: pad(418, '3', '117') },
+  {
+    name: 'leak-down-phone', ready: 'Listen where it goes', ...PHONE,
+    open: async (page) => {
+      await page.goto(`${base}/jobs/${await job(418)(page)}/leakdown?cylinder=3`);
+      for (const digit of '52') await page.getByRole('button', { name: digit, exact: true }).click();
+    },
+  },
+  {
+    name: 'listen-phone', ready: 'How loud', readyRole: 'region', ...PHONE,
+    open: async (page) => {
+      await page.goto(`${base}/jobs/${await job(418)(page)}/leakdown?cylinder=3`);
+      for (const digit of '52') await page.getByRole('button', { name: digit, exact: true }).click();
+      const tap = (name) => page.getByRole('button', { name, exact: true }).last().click();
+      for (const name of ['Listen where it goes', 'Intake: not listened at', 'Intake: Faint', 'Crankcase: not listened at', 'Crankcase: Clear']) await tap(name);
+    },
+  },
+  {
+    name: 'crankcase-phone', ready: 's to go', ...PHONE,
+    open: async (page) => {
+      await page.goto(`${base}/jobs/${await job(427)(page)}/crankcase`);
+      await page.getByRole('button', { name: 'Another test' }).or(page.getByRole('button', { name: /^Valve shut/ })).first().waitFor();
+      const again = page.getByRole('button', { name: 'Another test' });
+      if (await again.isVisible()) await again.click();
+      await page.getByRole('button', { name: /^Valve shut/ }).click();
+    },
+  },
   { name: 'findings-phone', ready: 'Tests so far', ...PHONE, open: at(jobPlace(412, '/findings')) },
   { name: 'new-job-phone', ready: 'Same kind', ...PHONE, open: at('/new-job') },
   { name: 'engines-phone', ready: 'Orrin 20', ...PHONE, open: at('/engines') },
@@ -66,7 +92,7 @@ try {
     const page = await context.newPage();
     if (!view.signedOut) await page.request.post(`${base}/api/session`, { data: { email: 'ines@tidewrack.example', password: 'low tide' } });
     await view.open(page);
-    await page.getByText(view.ready, { exact: false }).first().waitFor({ timeout: 30_000 });
+    await (view.readyRole ? page.getByRole(view.readyRole, { name: view.ready }) : page.getByText(view.ready, { exact: false })).first().waitFor({ timeout: 30_000 });
     await page.waitForTimeout(1200);
     if (view.print) await page.emulateMedia({ media: 'print' });
     await page.waitForTimeout(200);

@@ -49,6 +49,8 @@ export function useBench(jobId: string) {
     queryKey: keys.bench(jobId),
     queryFn: () => fetching<Bench>(`/jobs/${jobId}`),
     enabled: !fresh,
+    // The cache is written a moment behind: kept from before a reload it may miss what was sent last.
+    staleTime: 0,
   });
   // Without what waits on this device the bench would show, and go on from, less than was entered.
   const base = loaded ? query.data ?? fresh : undefined;

@@ -23,7 +23,7 @@ export const DAY: Colours = {
 };
 
 export const NIGHT: Colours = {
-  ground: '#0A1415', groundDeep: '#060D0E', onGround: '#EFE8D8', onGroundDim: '#A3ADA9', plate: '#17272A', plateSunk: '#203539', ink: '#EFE8D8', dim: '#A3ADA9', line: '#48605F',
+  ground: '#0A1415', groundDeep: '#060D0E', onGround: '#EFE8D8', onGroundDim: '#ABB5B1', plate: '#17272A', plateSunk: '#203539', ink: '#EFE8D8', dim: '#ABB5B1', line: '#48605F',
   amber: '#F0A51E', onAmber: '#1A2324', rust: '#F0886B', ochre: '#E0AE4A', moss: '#8CC07C', slate: '#9AA7AE',
 };
 

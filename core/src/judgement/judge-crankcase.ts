@@ -1,6 +1,6 @@
 import { dropAt, temperatureDriftKPa } from '../crankcase/decay';
-import type { Book, CrankcaseTest, JobFile } from '../jobfile/job-file';
-import type { LimitSource } from '../limits/limits';
+import type { CrankcaseTest, JobFile } from '../jobfile/job-file';
+import { type HoldLimits, holdLimits } from '../limits/hold-limits';
 import { combined, COVERAGE, rectangular } from '../quantity/doubt';
 import { InputError } from '../quantity/input-error';
 import { probabilityBelow } from '../quantity/normal';
@@ -12,27 +12,8 @@ import type { Reason, Settle } from './reason';
 import { settleByRepeats } from './settle';
 import { type State, SURE, worstOf } from './state';
 
-/** Seals are not made for more, psi, where no book says otherwise. */
-const HIGHEST_PSI = 10;
-/** Without a book: three minutes, and a loss of half a psi. */
-const RULE_OF_THUMB = { holdSeconds: 180, maxDropKPa: toKPa(0.5, 'psi') } as const;
-
 /** Looks closer together than this are one look. */
 const LEAST_SECONDS = 1;
-
-interface HoldLimits { holdSeconds: number; maxDropKPa: number; highestKPa: number; source: LimitSource }
-
-function holdLimits(books: readonly Book[]): HoldLimits {
-  const book = books.find(({ crankcase }) => crankcase);
-  if (!book?.crankcase) {
-    return { ...RULE_OF_THUMB, highestKPa: toKPa(HIGHEST_PSI, 'psi'), source: { kind: 'house', school: 'half a psi in three minutes' } };
-  }
-  const { unit, maximum, holdSeconds, maxDrop } = book.crankcase;
-  return {
-    holdSeconds, maxDropKPa: toKPa(maxDrop, unit), highestKPa: maximum === undefined ? toKPa(HIGHEST_PSI, 'psi') : toKPa(maximum, unit),
-    source: { kind: 'book', name: book.source ?? 'the book' },
-  };
-}
 
 /** Refuses samples above what seals are made for: in the entry an error, in the procedure a stop. */
 export function checkCrankcasePressure(job: JobFile): void {

@@ -2,3 +2,4 @@ export * from './house-rules';
 export * from './limits';
 export * from './rules-of-thumb';
 export * from './schools';
+export * from './hold-limits';

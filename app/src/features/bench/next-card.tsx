@@ -9,14 +9,14 @@ import { useColours } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 
 /** Tests that have a pad. The others are advice: done at the engine, not entered here. */
-const ENTERED: readonly NextTest[] = ['compression', 'retest', 'wet', 'leakdown'];
+const ENTERED: readonly NextTest[] = ['compression', 'retest', 'wet', 'leakdown', 'crankcase'];
 
 /** One thing next: what, why, how long, and one big button. */
 export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict }) {
   const router = useRouter();
   const { job } = bench;
   const findings = () => router.push(`/jobs/${job.id}/findings`);
-  const pad = (test: NextTest, cylinder: string | null) => router.push(`/jobs/${job.id}/${test === 'leakdown' ? 'leakdown' : 'compression'}${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}${test === 'wet' ? '&wet=yes' : ''}`}`);
+  const pad = (test: NextTest, cylinder: string | null) => router.push(`/jobs/${job.id}/${test === 'leakdown' || test === 'crankcase' ? test : 'compression'}${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}${test === 'wet' ? '&wet=yes' : ''}`}`);
 
   if (!verdict.ok) {
     return (
@@ -46,6 +46,7 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
         <View style={styles.row}>
           <Button onPress={() => pad('compression', null)} style={styles.grow}>Compression</Button>
           <Button onPress={() => pad('leakdown', null)} style={styles.grow}>Leak-down</Button>
+          {bench.engine.cycle === 'two-stroke' ? <Button onPress={() => pad('crankcase', null)} style={styles.grow}>Crankcase</Button> : null}
           {entered ? <Button onPress={findings} disabled={!measured} style={styles.grow}>Findings</Button> : null}
         </View>
       </View>
@@ -56,6 +57,7 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
 function startWords({ test, cylinder }: NextStep, measured: boolean): string {
   if (test === 'wet') return 'Start wet test';
   if (test === 'leakdown') return 'Start leak-down';
+  if (test === 'crankcase') return 'Start crankcase test';
   if (test === 'retest') return `Test cyl ${cylinder} again`;
   return measured ? `Go on with cyl ${cylinder}` : 'Start compression';
 }
@@ -88,6 +90,6 @@ const styles = StyleSheet.create({
   half: { flex: 1, fontSize: 15, lineHeight: 19 },
   also: { marginTop: 8 },
   buttons: { gap: 8, marginTop: 10 },
-  row: { flexDirection: 'row', gap: 8 },
-  grow: { flex: 1 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  grow: { flexGrow: 1 },
 });

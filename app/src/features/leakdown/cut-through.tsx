@@ -20,7 +20,7 @@ const VIEW = { width: 360, height: 372 };
 /** Where each place is on the drawing, and on which side of its mark the name stands. */
 type Spot = { x: number; y: number; name: 'right' | 'below' };
 const FOUR_STROKE: Readonly<Record<HeardAt, Spot>> = {
-  adapter: { x: 180, y: 24, name: 'right' }, intake: { x: 40, y: 82, name: 'below' }, exhaust: { x: 320, y: 82, name: 'below' }, 'head-joint': { x: 262, y: 128, name: 'right' },
+  adapter: { x: 180, y: 24, name: 'right' }, intake: { x: 40, y: 64, name: 'below' }, exhaust: { x: 320, y: 64, name: 'below' }, 'head-joint': { x: 262, y: 142, name: 'right' },
   coolant: { x: 84, y: 176, name: 'below' }, neighbour: { x: 306, y: 200, name: 'below' }, crankcase: { x: 66, y: 300, name: 'below' },
 };
 const TWO_STROKE: Readonly<Record<HeardAt, Spot>> = {
@@ -95,8 +95,8 @@ function Valves() {
   const line = { stroke: c.line, strokeWidth: 2.4, fill: 'none' } as const;
   return (
     <G>
-      <Path d="M20 70C70 70 100 72 126 96M20 96C70 96 96 100 118 116" {...line} />
-      <Path d="M340 70C290 70 260 72 234 96M340 96C290 96 264 100 242 116" {...line} />
+      <Path d="M20 52C70 52 100 62 126 96M20 78C66 78 96 92 118 116" {...line} />
+      <Path d="M340 52C290 52 260 62 234 96M340 78C294 78 264 92 242 116" {...line} />
       <Path d="M128 116H170L160 106H138Z M190 116H232L222 106H200Z" {...line} fill={c.slate} />
       <Path d="M149 106V36M211 106V36" {...line} strokeWidth={4} />
     </G>

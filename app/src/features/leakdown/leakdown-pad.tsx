@@ -84,7 +84,7 @@ function Hold({ pad }: { pad: Pad }) {
   const { hold } = pad;
   return (
     <Plate hand style={styles.hold}>
-      <Words style={styles.said}>
+      <Words style={styles.caution}>
         <Strong>{hold ? `The air pushes with ${hold.kg.toFixed(0)} kg. ` : 'The air pushes with the weight of a person or more. '}</Strong>
         {hold?.torqueNm === undefined ? '' : `${hold.degrees}° off centre that is ${hold.torqueNm.toFixed(0)} N m on the crank. `}
         Flywheel locked both ways before the air, pressure up slowly, hands off. Zero the gauge first.
@@ -193,6 +193,7 @@ const styles = StyleSheet.create({
   percent: { fontSize: 22 },
   verdict: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 10, paddingVertical: 7, minHeight: 54, flexGrow: 1 },
   said: { flexGrow: 1, flexShrink: 1, flexBasis: 160, lineHeight: 19, fontSize: 15.5 },
+  caution: { fontSize: 15.5, lineHeight: 19 },
   drawing: { padding: 6 },
   gapAbove: { marginTop: 8 },
   grow: { flexGrow: 1, flexShrink: 1 },

@@ -41,7 +41,7 @@ function LeakdownOf({ bench }: { bench: Bench }) {
   }
   const orifice = pad.conditions.tester?.orificeMm;
   return (
-    <Screen title={pad.listening ? 'Where does it go?' : 'Leak-down'} under={`cyl ${here} · ${bench.engine.name} · ${orifice === undefined ? 'orifice not known' : `orifice ${orifice} mm`}`} onBack={() => (pad.listening ? pad.setListening(false) : back())} fixed action={<><KeptBadge />{settings}</>}>
+    <Screen title={pad.listening ? 'Where does it go?' : 'Leak-down'} under={`cyl ${here} · ${orifice === undefined ? 'orifice not known' : `orifice ${orifice} mm`} · ${bench.engine.name}`} onBack={() => (pad.listening ? pad.setListening(false) : back())} fixed action={<><KeptBadge />{settings}</>}>
       {sheets}
       {body}
     </Screen>

@@ -1,0 +1,3 @@
+import { CrankcaseScreen } from '@/features/crankcase/crankcase-screen';
+
+export default CrankcaseScreen;
