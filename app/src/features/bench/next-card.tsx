@@ -47,6 +47,7 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
           <Button onPress={() => pad('compression', null)} style={styles.grow}>Compression</Button>
           <Button onPress={() => pad('leakdown', null)} style={styles.grow}>Leak-down</Button>
           {bench.engine.cycle === 'two-stroke' ? <Button onPress={() => pad('crankcase', null)} style={styles.grow}>Crankcase</Button> : null}
+          <Button onPress={() => router.push(`/jobs/${job.id}/other-gauges`)} style={styles.grow}>Other gauges</Button>
           {entered ? <Button onPress={findings} disabled={!measured} style={styles.grow}>Findings</Button> : null}
         </View>
       </View>

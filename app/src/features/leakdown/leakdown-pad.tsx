@@ -48,7 +48,7 @@ function Figures({ bench, pad, onDone }: Props) {
       <View style={styles.row}>
         {typed.ok ? <>
           <Button kind="ground" tall onPress={pad.keep} style={styles.grow} label={`Keep ${typed.percent.toFixed(0)} % without listening`}>{`Keep ${typed.percent.toFixed(0)} %`}</Button>
-          <Button kind="main" onPress={() => pad.setListening(true)} style={styles.wide}>Listen where it goes</Button>
+          <Button kind="main" onPress={() => pad.setListening(true)} style={styles.wide} label="Listen where it goes">Listen</Button>
         </> : <Button kind="main" onPress={onDone} style={styles.grow}>Back to the bench</Button>}
       </View>
     </View>

@@ -1,0 +1,3 @@
+import { OtherGaugesScreen } from '@/features/other-gauges/other-gauges-screen';
+
+export default OtherGaugesScreen;
