@@ -166,7 +166,7 @@ const LEAST_BITS = 0.12;
 const SURE_ENOUGH = 0.9;
 
 /** Oil or air, whichever still tells causes apart on this cylinder. */
-function worthwhile(job: JobFile, { id, wet, leakage }: JudgedCylinder, belief: Belief): PlannedStep[] {
+function worthwhile(job: JobFile, { id, wet, leakage, compression, state }: JudgedCylinder, belief: Belief): PlannedStep[] {
   const likeliest = likeliestOf(belief, id);
   if (likeliest && likeliest.probability > SURE_ENOUGH) return [];
   const left = entropyOf(belief, id);
@@ -175,7 +175,8 @@ function worthwhile(job: JobFile, { id, wet, leakage }: JudgedCylinder, belief: 
     outcomes: outcomes.filter(({ probability }) => probability > RARE).map(({ outcome, then }) => ({ outcome, then })),
   }]);
   return [
-    ...(wet || !owns(job, 'compression') ? [] : offer('wet', wetWorth(belief, id))),
+    // Oil is set against a dry reading, and a cylinder that makes nothing gives it nothing to lift.
+    ...(wet || !compression || state === 'dead' || !owns(job, 'compression') ? [] : offer('wet', wetWorth(belief, id))),
     ...(leakage || !owns(job, 'leakdown') ? [] : offer('leakdown', leakdownWorth(belief, id, job.engine))),
   ];
 }

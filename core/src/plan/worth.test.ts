@@ -88,3 +88,9 @@ test('low all round and real: once air is in, the cylinders are looked at one by
   expect(steps({ ...worn, tests: worn.tests?.filter(({ kind }) => kind === 'compression') ?? [] })[0]).toBe('check-tester');
   expect(steps(oneAired)).not.toContain('check-tester');
 });
+test('oil is never proposed where there is no dry reading to set it against', () => {
+  for (const severity of [0.2, 0.3, 0.4, 0.5]) {
+    const airOnly = jobOf(four, { tests: ['leakdown'], faults: [{ cause: 'rings-or-bore', cylinder: '2', severity }] });
+    expect(steps(airOnly).filter((one) => one.startsWith('wet'))).toEqual([]);
+  }
+});
