@@ -13,7 +13,7 @@ const SCREENS: readonly { name: string; open(page: Page, hand: Hand, ids: { benc
   { name: 'bench of six', open: async (page, _hand, { v6 }) => { await page.goto(`/jobs/${v6}`); await expect(page.getByText('Engine, from above')).toBeVisible(); } },
   { name: 'pad', open: async (page, hand, { v6 }) => { await page.goto(`/jobs/${v6}/compression`); await hand.digits('119'); } },
   { name: 'leak-down', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/leakdown?cylinder=2`); await hand.digits('52'); } },
-  { name: 'listening', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/leakdown?cylinder=2`); await hand.button('Listen where it goes').first().click(); await hand.button(/^Crankcase/).click(); } },
+  { name: 'listening', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/leakdown?cylinder=2`); await hand.button('Listen where it goes').first().click(); await hand.button('Crankcase: not listened at').click(); } },
   { name: 'crankcase', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/crankcase`); await hand.button('With: Vacuum').click(); } },
   { name: 'other gauges', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/other-gauges`); await hand.button('Which gauge: Bore').click(); } },
   { name: 'conditions', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/compression`); await hand.button(/^How it is tested/).click(); } },

@@ -43,7 +43,8 @@ export function judgeLeakage(test: LeakdownTest, readings: readonly LeakdownRead
   const doubt = combined(doubts.shared, doubts.own / Math.sqrt(used));
   const percent = settled.mean;
   const last = readings[readings.length - 1] as LeakdownReading;
-  const heard = last.heard ?? [];
+  // Only what the format knows: a field that somebody added to their file is theirs, and stays there.
+  const heard = (last.heard ?? []).map(({ at, level, cylinder }): Heard => (cylinder === undefined ? { at, level } : { at, level, cylinder }));
   const orifice = test.tester?.orificeMm;
   const hole = orifice === undefined ? undefined : holeOf(percent, doubt, supplyKPa, orifice, atmosphereKPa);
   const numbers = { percent, doubt, ...(hole ? { holeMm: hole.mm, holeDoubtMm: hole.doubtMm } : {}) };
