@@ -91,6 +91,7 @@ describe('a gross fault, with every test done, is named', () => {
     const seals = (severity: number) => judge(jobOf(twin, { tests: ['compression', 'crankcase'], faults: severity ? [{ cause: 'crank-seal', cylinder: '2', severity }] : [] }, { books: [{ crankcase: { unit: 'psi', pressure: 5, holdSeconds: 180, maxDrop: 0.5 } }] })).causes.filter(({ cause }) => cause === 'crank-seal');
     expect(seals(0.6)).toMatchObject([{ cylinder: '1', confidence: 'unlikely' }, { cylinder: '2', confidence: 'almost-certainly' }]);
     expect(seals(0).every(({ probability }) => probability < 0.6)).toBe(true);
+    expect(seals(0.6)[1]?.evidence[0]?.text).toMatch(/lost in 180 s.*[^.]$/);
   });
 });
 
@@ -153,6 +154,7 @@ describe('words and tables', () => {
   test('every fact that is told carries why it counts', () => {
     const told = judge(jobOf(four, { faults: [{ cause: 'rings-or-bore', cylinder: '2', severity: 0.5 }] })).causes.flatMap((cause) => cause.evidence);
     expect(told.length).toBeGreaterThan(10);
+    expect(told.every(({ text }) => !text.endsWith('.'))).toBe(true);
     expect(told.every(({ text, why, weight }) => text.length > 0 && why.length > 0 && Number.isFinite(weight))).toBe(true);
   });
   test('each row of the tables was counted, says where it comes from, and adds up', () => {

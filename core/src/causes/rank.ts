@@ -127,7 +127,7 @@ function crankSeals(crankcase: JudgedCrankcase | null): Cause[] {
     const over = 1 - probabilityBelow(limit, netDrop, plusMinus / COVERAGE);
     const probability = Math.min(0.98, Math.max(0.02, over));
     const entry = causeOf('crank-seal', undefined, cylinder ?? null, undefined, probability);
-    entry.evidence = [{ fact: 'crankcase-hold', weight: rounded(DECIBANS * Math.log(probability / (1 - probability))), text: reasons[0]?.text ?? '', why: 'The crankcase test alone speaks of seals and joints.' }];
+    entry.evidence = [{ fact: 'crankcase-hold', weight: rounded(DECIBANS * Math.log(probability / (1 - probability))), text: (reasons[0]?.text ?? '').replace(/\.$/, ''), why: 'The crankcase test alone speaks of seals and joints.' }];
     return [entry];
   });
 }
