@@ -1,3 +1,4 @@
+import { isRuledOut } from '../causes/hypotheses';
 import type { Belief } from '../causes/infer';
 import { CASE_SYMPTOMS } from '../causes/symptoms';
 import type { JobFile } from '../jobfile/job-file';
@@ -20,6 +21,8 @@ export type NextReason =
   | { because: 'too-close' }
   | { because: 'all-low' }
   | { because: 'takes-most-doubt'; bits: number; left: number; likeliest: { cause: Named; probability: number } }
+  | { because: 'test-likelier'; likeliest: { cause: Named; probability: number } }
+  | { because: 'wrong-stroke' }
   | { because: 'case-may-leak' }
   | { because: 'no-tester-for-it'; missing: string }
   | { because: 'sure-enough'; likeliest: { cause: Named; probability: number } }
@@ -67,7 +70,8 @@ export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], pa
   if (allLow && cylinders.every(({ leakage }) => !leakage)) {
     return questionTheTest(job, cylinders);
   }
-  const steps = cylinders.flatMap((cylinder) => forCylinder(job, cylinder, patterns, belief));
+  const blamed = blamedTest(cylinders, belief);
+  const steps = [...blamed, ...cylinders.flatMap((cylinder) => forCylinder(job, cylinder, patterns, belief))].filter(isFirstOfItsKind);
   if (steps.length > 0) return steps.sort((a, b) => urgency(a) - urgency(b));
   if (cylinders.some((c) => c.state === 'low' || c.state === 'dead')) return [enough(job, cylinders, belief)];
   const doubtful = inDoubt(job, cylinders, belief);
@@ -78,6 +82,16 @@ export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], pa
   const fine: PlannedStep[] = [step('stop', null, { because: 'good-and-even' }), step('quick-checks', null, { because: 'good-and-even' })];
   return caseSuspected(job) && owns(job, 'crankcase') ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
 }
+
+/** A fault that the whole test shares is likelier than not: it is put right before anything is repeated. */
+function blamedTest(cylinders: readonly JudgedCylinder[], belief: Belief): PlannedStep[] {
+  const [top] = [...belief.shared].sort((a, b) => b[1] - a[1]);
+  const doubted = cylinders.some(({ state, compression }) => compression && state !== 'sound' && state !== 'watch');
+  if (!top || !doubted || top[1] <= 0.5 || isRuledOut(top[0], belief.conditions)) return [];
+  return [step('check-tester', null, { because: 'test-likelier', likeliest: { cause: top[0], probability: top[1] } })];
+}
+
+const isFirstOfItsKind = (one: PlannedStep, i: number, all: readonly PlannedStep[]) => all.findIndex(({ test, cylinder }) => test === one.test && cylinder === one.cylinder) === i;
 
 /** Compression is good, and the complaint is one that a leaking crankcase makes. */
 const caseSuspected = ({ engine, symptoms, tests }: JobFile): boolean =>
@@ -92,7 +106,7 @@ function enough(job: JobFile, cylinders: readonly JudgedCylinder[], belief: Beli
   return step('stop', null, likeliest && likeliest.cause !== 'sound' ? { because: 'sure-enough', likeliest } : { because: 'enough-known' });
 }
 
-const URGENCY: readonly NextTest[] = ['retest', 'inspect-valve-train'];
+const URGENCY: readonly NextTest[] = ['check-tester', 'retest', 'inspect-valve-train'];
 /** Rules first, in their order; then what takes away the most doubt a minute. */
 const urgency = ({ test, reason, minutes }: PlannedStep): number => {
   const at = URGENCY.indexOf(test);
@@ -125,8 +139,9 @@ function forCylinder(job: JobFile, cylinder: JudgedCylinder, patterns: readonly 
   const { engine } = job;
   const { id, state, compression } = cylinder;
   const air = owns(job, 'leakdown') && !cylinder.leakage;
+  if (reasonsOf(cylinder, 'wrong-stroke-suspected') && owns(job, 'leakdown')) return [step('leakdown', id, { because: 'wrong-stroke' })];
   if (!compression) return state === 'low' || state === 'unproven' ? [step('retest', id, { because: 'too-close' })] : [];
-  const has = (rule: string) => cylinder.reasons.some((reason) => reason.rule === rule);
+  const has = (rule: string) => reasonsOf(cylinder, rule);
   if (has('attempts-disagree')) return [step('retest', id, { because: 'attempts-disagree' })];
   if (state === 'dead' || state === 'low') {
     if (compression.attempts.of === 1) return [step('retest', id, { because: 'read-once', state })];
@@ -159,6 +174,8 @@ function inDoubt(job: JobFile, cylinders: readonly JudgedCylinder[], belief: Bel
   const sound = (id: string) => namesOf(belief, id).get('sound') ?? 1;
   return cylinders.filter(({ id }) => sound(id) < SOUND_ENOUGH).sort((a, b) => sound(a.id) - sound(b.id)).flatMap((cylinder) => worthwhile(job, cylinder, belief));
 }
+
+const reasonsOf = ({ reasons }: JudgedCylinder, rule: string) => reasons.some((reason) => reason.rule === rule);
 
 /** A test that is expected to take away less than this is not worth its minutes, bits. */
 const LEAST_BITS = 0.12;

@@ -68,8 +68,8 @@ test('each outcome is told with what it would mean and its odds', () => {
   expect(step?.outcomes).toEqual(expect.arrayContaining([{ outcome: 'Air at the exhaust', then: expect.stringMatching(/^Exhaust valve, \d+ %$/) }]));
 });
 test('sure enough: stop, with the cause and its odds', () => {
-  const job = jobOf(four, { ...low, tests: ['compression', 'wet', 'leakdown'] });
-  expect(judge(job).next[0]).toMatchObject({ test: 'stop', reason: { because: 'sure-enough', likeliest: { cause: 'exhaust-valve' } } });
+  const job = jobOf(four, { faults: [{ cause: 'rings-or-bore', cylinder: '2', severity: 0.7 }], tests: ['compression', 'wet', 'leakdown'] });
+  expect(judge(job).next[0]).toMatchObject({ test: 'stop', reason: { because: 'sure-enough', likeliest: { cause: 'rings-or-bore' } } });
 });
 test('it passes, but so barely that it likelier leaks: air on the least sure one before stopping', () => {
   const job = jobOf({ ...four, layout: 'single', cylinders: ['1'] }, { faults: [{ cause: 'exhaust-valve', cylinder: '1', severity: 0.4 }] });
@@ -93,4 +93,12 @@ test('oil is never proposed where there is no dry reading to set it against', ()
     const airOnly = jobOf(four, { tests: ['leakdown'], faults: [{ cause: 'rings-or-bore', cylinder: '2', severity }] });
     expect(steps(airOnly).filter((one) => one.startsWith('wet'))).toEqual([]);
   }
+});
+test('a fault of the test that is likelier than not is put right before anything is repeated', () => {
+  const slow = jobOf({ ...four, family: 'outboard' }, { testFaults: ['slow-cranking'] });
+  expect(steps(slow)[0]).toBe('check-tester');
+});
+test('nearly all lost on the wrong stroke: the same test again, at the top of compression', () => {
+  const job = jobOf(four, { tests: ['compression', 'leakdown'], testFaults: ['off-tdc'] });
+  expect(judge(job).next[0]).toMatchObject({ test: 'leakdown', cylinder: '1', reason: { because: 'wrong-stroke' } });
 });

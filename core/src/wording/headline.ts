@@ -42,7 +42,7 @@ export function headline(
     case 'unproven': {
       const missing = cylinders.length - measured.length;
       if (missing > 0) return `${measured.length} of ${cylinders.length} measured, nothing proven yet.`;
-      if (cylinders.some((c) => c.reasons.some((reason) => reason.rule === 'test-doubted'))) return 'Low, but the test is likelier to blame than the engine.';
+      if (cylinders.some((c) => c.reasons.some((reason) => reason.rule === 'test-doubted' || reason.rule === 'test-likelier'))) return 'Low, but the test is likelier to blame than the engine.';
       return many ? `${capital(named(at('unproven').map((c) => c.id)))}: too close to call.` : `${reading(cylinders[0] as JudgedCylinder)}: too close to call.`;
     }
     case 'watch':

@@ -32,6 +32,8 @@ export function tellNext(reason: NextReason): string {
     case 'all-low': return 'Low all round speaks of the test first: throttle, battery, tester valve, decompression.';
     case 'takes-most-doubt': return `Of what can be done this takes away the most doubt for its minutes. Now: ${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}.`;
     case 'sure-enough': return `More testing adds little: ${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}. Decide.`;
+    case 'test-likelier': return `${capital(CAUSE_NAME[reason.likeliest.cause])} is the likeliest, ${percent(100 * reason.likeliest.probability)}. Put the test right before you test on.`;
+    case 'wrong-stroke': return 'Nearly all of it is lost: turn one full turn, find the top of compression, and feed it again.';
     case 'case-may-leak': return 'Compression is good, and the complaint is one that a leaking crankcase makes.';
     case 'no-tester-for-it': return `It takes ${reason.missing}, and the shop has none.`;
     case 'find-where-the-air-goes': return 'Air in at top dead centre, and listen where it goes.';

@@ -92,7 +92,7 @@ describe('what is next, in words', () => {
     [{ because: 'read-once', state: 'low' }, /reads low on one reading/], [{ because: 'attempts-disagree' }, /A third settles/], [{ because: 'too-close' }, /Too close/],
     [{ because: 'all-low' }, /the test first/], [{ because: 'find-where-the-air-goes' }, /listen where it goes\.$/],
     [{ because: 'takes-most-doubt', bits: 0.9, left: 2, likeliest: { cause: 'rings-or-bore', probability: 0.41 } }, /most doubt for its minutes. Now: rings or bore, 41 %/],
-    [{ because: 'sure-enough', likeliest: { cause: 'exhaust-valve', probability: 0.94 } }, /exhaust valve, 94 %\. Decide/], [{ because: 'case-may-leak' }, /leaking crankcase/], [{ because: 'no-tester-for-it', missing: 'a compression tester' }, /takes a compression tester/],
+    [{ because: 'sure-enough', likeliest: { cause: 'exhaust-valve', probability: 0.94 } }, /exhaust valve, 94 %\. Decide/], [{ because: 'case-may-leak' }, /leaking crankcase/], [{ because: 'test-likelier', likeliest: { cause: 'slow-cranking', probability: 0.98 } }, /^Slow cranking is the likeliest, 98 %/], [{ because: 'wrong-stroke' }, /one full turn/], [{ because: 'no-tester-for-it', missing: 'a compression tester' }, /takes a compression tester/],
     [{ because: 'reads-nothing' }, /Oil cannot help/], [{ because: 'half-of-the-other', other: 'L' }, /half of cylinder L/],
     [{ because: 'past-watch' }, /next season/], [{ because: 'good-and-even' }, /spark and fuel/], [{ because: 'enough-known' }, /decide/], [{ because: 'cannot-crank' }, /cannot be cranked/],
   ])('%j', (reason, words) => { expect(tellNext(reason)).toMatch(words); });
