@@ -10,14 +10,15 @@ const bin = (name) => path.join(projectDir, 'node_modules', '.bin', name);
 
 /**
  * One part of the run. `count` reads how many passed and failed from its report; without one it is a single check. What
- * it prints comes as a piece when it ends, so that two parts side by side do not talk into each other.
+ * it prints comes as a piece when it ends, so that two parts side by side do not talk into each other; a part that runs
+ * alone may speak as it goes.
  */
-function part(name, command, args, { cwd = projectDir, count } = {}) {
+function part(name, command, args, { cwd = projectDir, count, aloud = false } = {}) {
   say(`== ${name} ...`);
   const started = Date.now();
-  const child = spawn(command, args, { cwd, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '' } });
+  const child = spawn(command, args, { cwd, stdio: ['ignore', aloud ? 2 : 'pipe', aloud ? 2 : 'pipe'], env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '' } });
   const said = [];
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => said.push(piece));
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (piece) => said.push(piece));
   return new Promise((resolve) => {
     const ended = (status) => {
       const counted = count?.();
@@ -50,6 +51,7 @@ function journeys() {
   const report = path.join(projectDir, 'e2e/out/report.json');
   fs.rmSync(report, { force: true });
   return part('journeys in the browser', process.execPath, [bin('playwright'), 'test'], {
+    aloud: true,
     count: () => {
       if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
       const { stats } = JSON.parse(fs.readFileSync(report, 'utf8'));
