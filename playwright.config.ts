@@ -5,14 +5,14 @@ const port = Number(process.env['E2E_PORT'] ?? 4381);
 /** Journeys in a real browser: Debian's Chromium, headless, against the built app on a database of its own. */
 export default defineConfig({
   testDir: './e2e',
-  timeout: 40_000,
-  expect: { timeout: 8_000 },
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
   workers: 1,
   outputDir: './e2e/out/results',
   reporter: [['list'], ['json', { outputFile: './e2e/out/report.json' }]],
   globalSetup: './e2e/global-setup.ts',
   use: {
-    actionTimeout: 10_000,
+    actionTimeout: 20_000,
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 390, height: 844 },
     locale: 'en-GB',
