@@ -16,7 +16,7 @@ export class Hand {
     await this.page.getByLabel('E-mail').fill(EMAIL);
     await this.page.getByLabel('Password').fill(PASSWORD);
     await this.page.getByRole('button', { name: 'Sign in' }).click();
-    await expect(this.page.getByRole('heading', { name: 'Bay' })).toBeVisible({ timeout: 20_000 });
+    await expect(this.page.getByRole('heading', { name: 'Bay' })).toBeVisible({ timeout: 60_000 });
   }
 
   async tap(target: Locator): Promise<void> {

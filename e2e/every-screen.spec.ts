@@ -50,7 +50,7 @@ for (const { name: size, width, height } of SIZES) {
     await page.setViewportSize({ width, height });
     const hand = new Hand(page);
     await page.goto('/');
-    await expect(page.getByLabel('E-mail')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByLabel('E-mail')).toBeVisible({ timeout: 60_000 });
     await expectGoodForEveryone(page, 'sign in');
     await hand.signIn();
     const ids = { bench: await jobNamed(page.request, 412), v6: await jobNamed(page.request, 415) };
