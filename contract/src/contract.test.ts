@@ -94,7 +94,7 @@ describe('a bench as a job file', () => {
     owner: { id: other(7), name: 'o', version: 1 }, machine: { id: other(8), ownerId: other(7), name: 'm', version: 1 },
     engine: { id: other(9), machineId: other(8), name: 'e', version: 3, cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', cylinders: ['1', '2'] },
     books: [{ id: other(11), engineId: other(9), rank: 2, source: 'second', version: 1 }, { id: other(10), engineId: other(9), rank: 1, source: 'first', version: 1 }],
-    houseRules: {}, tests: [{ id: other(100), jobId: ID, kind: 'compression', startedAt: AT, by: 'Ines' }], readings, overrules: [],
+    houseRules: {}, tests: [{ id: other(100), jobId: ID, kind: 'compression', startedAt: AT, by: 'Ines' }], readings, overrules: [], ticks: [], signatures: [], notes: [], outcomes: [],
   });
 
   test('is a good job file with nothing of the records left in it', () => {

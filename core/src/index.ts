@@ -11,6 +11,7 @@ export * from './plan';
 export * from './quantity';
 export * from './reading';
 export * from './spread';
+export * from './tester';
 export * from './trace';
 export * from './trend';
 export * from './wet';

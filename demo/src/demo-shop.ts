@@ -1,13 +1,14 @@
-import type { BookRecord, EngineRecord, JobRecord, Machine, Overrule, Owner, ReadingRecord, Shop, TestRecord } from '@rugged/contract';
+import type { BookRecord, EngineRecord, JobRecord, Machine, Overrule, Owner, ReadingRecord, Shop, TesterRecord, TestRecord } from '@rugged/contract';
 import { FLEET, type FleetItem, OWNERS } from './fleet';
+import { HIDDEN } from './hidden';
 import { type DemoJob, JOBS } from './jobs';
 import { stableId } from './stable-id';
+import { CART_TESTER, TESTERS } from './testers';
+import type { Virtual } from '@rugged/core/virtual-engine';
 
 export const DEMO_EMAIL = 'ines@tidewrack.example';
 export const DEMO_PASSWORD = 'low tide';
 
-/** What the cart carries. */
-const CART_TESTER = { name: 'Cart tester', unit: 'psi', fullScale: 300, division: 2, accuracyPercentOfFullScale: 1.6, valveAtEngineEnd: true } as const;
 const DAY_MS = 24 * 3600 * 1000;
 
 type ByPerson<T, K extends string> = T & Record<K, string>;
@@ -17,9 +18,10 @@ export interface DemoShop {
   nextJobNumber: number;
   password: string;
   people: { id: string; name: string; email: string }[];
+  testers: TesterRecord[];
   owners: Owner[];
   machines: Machine[];
-  engines: EngineRecord[];
+  engines: (EngineRecord & { hidden?: Virtual })[];
   books: BookRecord[];
   jobs: ByPerson<JobRecord, 'openedBy'>[];
   tests: ByPerson<TestRecord, 'startedBy'>[];
@@ -38,8 +40,9 @@ export function demoShop(now: Date): DemoShop {
   return {
     shop: {
       id: stableId('shop'), name: 'Tidewrack Repair Cooperative', unit: 'psi', site: { altitudeM: 0 }, houseRules: {},
-      tester: CART_TESTER, version: 1,
+      version: 1,
     },
+    testers: TESTERS,
     nextJobNumber: Math.max(...JOBS.map((job) => job.number)) + 1,
     password: DEMO_PASSWORD,
     people,
@@ -54,8 +57,9 @@ export function demoShop(now: Date): DemoShop {
   };
 }
 
-function engineRow({ key, name, engine }: FleetItem): EngineRecord {
-  return { id: stableId(`engine/${key}`), machineId: stableId(`machine/${key}`), name, ...engine, version: 1 };
+function engineRow({ key, name, engine }: FleetItem): EngineRecord & { hidden?: Virtual } {
+  const hidden = HIDDEN[key];
+  return { id: stableId(`engine/${key}`), machineId: stableId(`machine/${key}`), name, ...engine, ...(hidden ? { hidden } : {}), version: 1 };
 }
 
 function bookRows({ key, books }: FleetItem): BookRecord[] {

@@ -15,17 +15,17 @@ const psi = 'psi' as const;
 export const FLEET: readonly FleetItem[] = [
   {
     key: 'orrin', owner: 'Wil Tarn', machine: 'Tarn pilot skiff', name: 'Orrin 20, twin outboard',
-    engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'inline', cylinders: ['1', '2'], firingOrder: ['1', '2'], firingIntervals: [180, 180], rotation: 'clockwise', boreMm: 62, strokeMm: 58, compressionRatio: 7.2, cooling: 'liquid', compressionRelease: 'none' },
+    engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'inline', plug: { threadMm: 14, pitchMm: 1.25, reachMm: 12.7 }, cylinders: ['1', '2'], firingOrder: ['1', '2'], firingIntervals: [180, 180], rotation: 'clockwise', boreMm: 62, strokeMm: 58, compressionRatio: 7.2, cooling: 'liquid', compressionRelease: 'none' },
     books: [{ source: 'Orrin handbook', engineTemperature: 'warm', compression: { unit: psi, min: 120, max: 155 }, spread: { method: 'lowest-vs-highest', limitPercent: 10 } }],
   },
   {
     key: 'pellow', owner: 'Isolde Brack', machine: 'Brack fast launch', name: 'Pellow V6 outboard',
-    engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'vee', cylinders: ['1', '2', '3', '4', '5', '6'], firingOrder: ['1', '2', '3', '4', '5', '6'], firingIntervals: [60, 60, 60, 60, 60, 60], rotation: 'clockwise', boreMm: 89, strokeMm: 67, compressionRatio: 6.6, cooling: 'liquid' },
+    engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'vee', plug: { threadMm: 14, pitchMm: 1.25, reachMm: 12.7 }, distributor: 'clockwise', cylinders: ['1', '2', '3', '4', '5', '6'], firingOrder: ['1', '2', '3', '4', '5', '6'], firingIntervals: [60, 60, 60, 60, 60, 60], rotation: 'clockwise', boreMm: 89, strokeMm: 67, compressionRatio: 6.6, cooling: 'liquid' },
     books: [{ source: 'Pellow service sheet', engineTemperature: 'warm', compression: { unit: psi, min: 105, max: 140 }, spread: { method: 'lowest-vs-highest', limitPercent: 15 } }],
   },
   {
     key: 'halden', owner: 'Mara Quist', machine: 'Halden Four motorcycle', name: 'Halden Four, motorcycle',
-    engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'inline', cylinders: ['1', '2', '3', '4'], firingOrder: ['1', '2', '4', '3'], firingIntervals: [180, 180, 180, 180], boreMm: 62, strokeMm: 54, conrodMm: 100, compressionRatio: 9.2, cooling: 'air', compressionRelease: 'none' },
+    engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'inline', plug: { threadMm: 10, pitchMm: 1, reachMm: 19 }, cylinders: ['1', '2', '3', '4'], firingOrder: ['1', '2', '4', '3'], firingIntervals: [180, 180, 180, 180], boreMm: 62, strokeMm: 54, conrodMm: 100, compressionRatio: 9.2, cooling: 'air', compressionRelease: 'none' },
     books: [{ source: 'Halden workshop manual', engineTemperature: 'warm', compression: { unit: psi, min: 128, max: 180 }, spread: { method: 'lowest-vs-highest', limitPercent: 15 } }],
   },
   {
@@ -40,12 +40,12 @@ export const FLEET: readonly FleetItem[] = [
   },
   {
     key: 'merrow', owner: 'Edda Lorn', machine: 'Merrow tourer', name: 'Merrow flat twin',
-    engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'flat', cylinders: ['L', 'R'], banks: [['L'], ['R']], firingOrder: ['L', 'R'], firingIntervals: [360, 360], boreMm: 94, strokeMm: 70.6, compressionRatio: 9.5, cooling: 'air' },
+    engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'flat', plug: { threadMm: 12, pitchMm: 1.25, reachMm: 19 }, cylinders: ['L', 'R'], banks: [['L'], ['R']], firingOrder: ['L', 'R'], firingIntervals: [360, 360], boreMm: 94, strokeMm: 70.6, compressionRatio: 9.5, cooling: 'air' },
     books: [{ source: 'Merrow rider and repair book', engineTemperature: 'warm', compression: { unit: psi, min: 130, max: 175 }, valveClearance: { engineTemperature: 'cold', intake: { minMm: 0.1, maxMm: 0.2 }, exhaust: { minMm: 0.2, maxMm: 0.3 } } }],
   },
   {
     key: 'fennick', owner: 'Osk Fell', machine: 'Fennick felling saw', name: 'Fennick saw, 61 cm³',
-    engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'handheld', layout: 'single', cylinders: ['1'], boreMm: 48, strokeMm: 34, compressionRatio: 9.3, cooling: 'air', compressionRelease: 'none' },
+    engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'handheld', layout: 'single', plug: { threadMm: 14, pitchMm: 1.25, reachMm: 9.5 }, cylinders: ['1'], boreMm: 48, strokeMm: 34, compressionRatio: 9.3, cooling: 'air', compressionRelease: 'none' },
     books: [],
   },
   {
@@ -55,12 +55,12 @@ export const FLEET: readonly FleetItem[] = [
   },
   {
     key: 'kell', owner: 'Skerrow ski patrol', machine: 'Patrol snow machine', name: 'Kell snow twin',
-    engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'powersports', layout: 'inline', cylinders: ['MAG', 'PTO'], firingOrder: ['MAG', 'PTO'], firingIntervals: [180, 180], boreMm: 72, strokeMm: 61, compressionRatio: 7, cooling: 'liquid' },
+    engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'powersports', layout: 'inline', plug: { threadMm: 14, pitchMm: 1.25, reachMm: 19 }, cylinders: ['MAG', 'PTO'], firingOrder: ['MAG', 'PTO'], firingIntervals: [180, 180], boreMm: 72, strokeMm: 61, compressionRatio: 7, cooling: 'liquid' },
     books: [{ source: 'Kell track book', engineTemperature: 'warm', compression: { unit: psi, min: 115 }, crankcase: { unit: psi, pressure: 5, maximum: 8, holdSeconds: 180, maxDrop: 0.5 } }],
   },
   {
     key: 'gannet', owner: 'Edda Lorn', machine: 'Gannet lawn mower', name: 'Gannet mower, overhead valve',
-    engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'small-engine', layout: 'single', cylinders: ['1'], boreMm: 69, strokeMm: 45, compressionRatio: 8.2, cooling: 'air', compressionRelease: 'automatic' },
+    engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'small-engine', layout: 'single', plug: { threadMm: 14, pitchMm: 1.25, reachMm: 12.7 }, cylinders: ['1'], boreMm: 69, strokeMm: 45, compressionRatio: 8.2, cooling: 'air', compressionRelease: 'automatic' },
     books: [{ source: 'Gannet leaflet', engineTemperature: 'warm', compression: { unit: psi, min: 62 } }],
   },
   {

@@ -11,6 +11,7 @@ export async function loadDemo({ sequelize, models }: Store, now: Date): Promise
     const inShop = <T extends object>(rows: T[]) => rows.map((row) => ({ ...row, shopId })) as never[];
     await models.shops.create({ ...demo.shop, nextJobNumber: demo.nextJobNumber }, { transaction });
     await models.people.bulkCreate(inShop(demo.people.map((person) => ({ ...person, passwordHash }))), { transaction });
+    await models.testers.bulkCreate(inShop(demo.testers), { transaction });
     await models.owners.bulkCreate(inShop(demo.owners), { transaction });
     await models.machines.bulkCreate(inShop(demo.machines), { transaction });
     await models.engines.bulkCreate(inShop(demo.engines), { transaction });

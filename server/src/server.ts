@@ -4,24 +4,29 @@ import pg from 'pg';
 import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { bookRoutes } from './http/books';
+import { additionRoutes } from './http/additions';
 import { engineRoutes } from './http/engines';
 import { headers } from './http/headers';
 import { jobRoutes } from './http/jobs';
+import { liveRoutes } from './http/live';
 import { machineRoutes } from './http/machines';
-import { overruleRoutes } from './http/overrules';
+import { outcomeRoutes } from './http/outcomes';
 import { ownerRoutes } from './http/owners';
+import { photoRoutes } from './http/photos';
 import { notFound, onError, refuse } from './http/problem';
 import { readingRoutes } from './http/readings';
 import { whoAsks } from './http/request';
 import { sameOrigin } from './http/same-origin';
 import { sessionRoutes, sessions } from './http/session';
 import { shopRoutes } from './http/shop';
+import { testerRoutes } from './http/testers';
 import { testRoutes } from './http/tests';
 import { webApp } from './http/web-app';
 import { connect } from './store/sequelize';
 import { openStore, type Store } from './store/store';
 
 const LARGEST_BODY = '256kb';
+const LARGEST_PHOTO = '1mb';
 
 export interface Server { app: Express; store: Store; close(): Promise<void> }
 
@@ -58,7 +63,10 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
     await store.sequelize.query('SELECT 1');
     res.json({ ok: true });
   });
-  routes.use(sameOrigin, express.json({ limit: LARGEST_BODY, verify: refuseNul }), await sessions(pool));
+  // Before the other bodies: a photograph is larger than anything else that is sent.
+  const known = await sessions(pool);
+  routes.use('/photos', sameOrigin, express.json({ limit: LARGEST_PHOTO }), known, photoRoutes(store));
+  routes.use(sameOrigin, express.json({ limit: LARGEST_BODY, verify: refuseNul }), known);
   routes.use('/session', sessionRoutes(store));
   // From here on nobody is answered without a session.
   routes.use((req, _res, next) => { whoAsks(req); next(); });
@@ -70,7 +78,10 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
   routes.use('/jobs', jobRoutes(store));
   routes.use('/tests', testRoutes(store));
   routes.use('/readings', readingRoutes(store));
-  routes.use('/overrules', overruleRoutes(store));
+  routes.use('/testers', testerRoutes(store));
+  routes.use('/live', liveRoutes(store));
+  routes.use('/outcomes', outcomeRoutes(store));
+  routes.use(additionRoutes(store));
   routes.use(notFound);
   return routes;
 }

@@ -29,7 +29,7 @@ export async function shopInTest(): Promise<ShopInTest> {
   const ids = { shop: randomUUID(), person: randomUUID() };
   const add = async (shop: string, person: string, email: string) => {
     const { models } = server.store;
-    await models.shops.create({ id: shop, name: `Shop of ${email}`, unit: 'psi', site: {}, houseRules: {}, tester: {}, nextJobNumber: 1 });
+    await models.shops.create({ id: shop, name: `Shop of ${email}`, unit: 'psi', site: {}, houseRules: {}, nextJobNumber: 1 });
     await models.people.create({ id: person, shopId: shop, name: email.split('@')[0] ?? email, email, passwordHash: await hashPassword(PASSWORD) });
   };
   const signIn = async (email: string) => {

@@ -3,9 +3,12 @@ import type { BookRecord } from '../records/book';
 import type { EngineRecord } from '../records/engine';
 import type { JobRecord } from '../records/job';
 import type { Machine } from '../records/machine';
+import type { Note } from '../records/note';
+import type { Outcome } from '../records/outcome';
 import type { Overrule } from '../records/overrule';
 import type { Owner } from '../records/owner';
 import type { CompressionReadingRecord, ReadingRecord, TestRecord } from '../records/test';
+import type { Signature, TickRecord } from '../records/tick';
 
 /** One job with all that stands on its bench. */
 export interface Bench {
@@ -18,6 +21,10 @@ export interface Bench {
   tests: TestRecord[];
   readings: ReadingRecord[];
   overrules: Overrule[];
+  ticks: TickRecord[];
+  signatures: Signature[];
+  notes: Note[];
+  outcomes: Outcome[];
   /** What this engine read on the job before this one, the counting dry readings. */
   lastTime?: { jobId: string; number: number; openedAt: string; readings: Pick<CompressionReadingRecord, 'cylinder' | 'unit' | 'peak'>[] };
 }
@@ -45,7 +52,7 @@ const inOrder = (a: { id: string }, aTime: string, b: { id: string }, bTime: str
 export function toJobFile(bench: Bench): JobFile {
   const { job } = bench;
   const counting = countingReadings(bench.readings);
-  const { id: _id, machineId: _machineId, name: _name, version: _version, ...engine } = bench.engine;
+  const { id: _id, machineId: _machineId, name: _name, version: _version, simulated: _simulated, ...engine } = bench.engine;
   return {
     format: JOB_FILE_FORMAT,
     version: JOB_FILE_VERSION,

@@ -23,6 +23,8 @@ const mm = () => figure().max(1000);
 const rangeMm = () => Joi.object({ minMm: mm(), maxMm: mm() });
 const cylinder = () => Joi.string().min(1).max(12);
 
+export const plugSchema = Joi.object({ threadMm: positive(60).required(), pitchMm: positive(6).required(), reachMm: positive(100).required() });
+
 export const engineFields = {
   cycle: Joi.string().valid(...CYCLES).required(),
   fuel: Joi.string().valid(...FUELS).required(),
@@ -34,6 +36,8 @@ export const engineFields = {
   firingOrder: Joi.array().items(cylinder()),
   firingIntervals: Joi.array().items(Joi.number().min(0).max(720)),
   rotation: Joi.string().valid('clockwise', 'anticlockwise'),
+  distributor: Joi.string().valid('clockwise', 'anticlockwise'),
+  plug: plugSchema,
   boreMm: positive(500),
   strokeMm: positive(500),
   conrodMm: positive(1000),
@@ -108,6 +112,8 @@ export const testerFields = {
   accuracyPercentOfFullScale: Joi.number().min(0).max(20),
   valveAtEngineEnd: Joi.boolean(),
   hoseVolumeCm3: figure().max(1000),
+  correction: Joi.object({ gain: Joi.number().min(0.5).max(2).required(), offset: Joi.number().min(-1000).max(1000).required(), doubt: figure().max(1000).required() }),
+  simulated: Joi.boolean(),
 };
 export const testerSchema = Joi.object<Tester>(testerFields);
 

@@ -4,8 +4,15 @@ import { engineFields } from '../jobfile/schema';
 import { bySense } from './sense';
 import { id, name, version } from './record';
 
-export interface EngineRecord extends Engine { id: string; machineId: string; name: string; version: number }
-export type NewEngine = Omit<EngineRecord, 'version'>;
+export interface EngineRecord extends Engine {
+  id: string;
+  machineId: string;
+  name: string;
+  version: number;
+  /** There is a virtual engine behind it: a simulated sensor can be put on it. */
+  simulated?: boolean;
+}
+export type NewEngine = Omit<EngineRecord, 'version' | 'simulated'>;
 
 export const newEngineSchema = Joi.object<NewEngine>({
   id: id().required(),
@@ -23,4 +30,6 @@ export const engineChangeSchema = Joi.object<EngineChange>({
   boreMm: engineFields.boreMm,
   strokeMm: engineFields.strokeMm,
   compressionRatio: engineFields.compressionRatio,
+  distributor: engineFields.distributor,
+  plug: engineFields.plug,
 });

@@ -1,8 +1,9 @@
-import { checkHouseRules, defaultHouseRules, type HouseRules, type PressureUnit, PRESSURE_UNITS, type Site, type Tester } from '@rugged/core';
+import { checkHouseRules, defaultHouseRules, type HouseRules, type PressureUnit, PRESSURE_UNITS, type Site } from '@rugged/core';
 import Joi from 'joi';
-import { houseRulesSchema, siteSchema, testerSchema } from '../jobfile/schema';
+import { houseRulesSchema, siteSchema } from '../jobfile/schema';
 import { name, version } from './record';
 import { bySense } from './sense';
+import type { TesterRecord } from './tester';
 
 export interface Shop {
   id: string;
@@ -11,8 +12,6 @@ export interface Shop {
   /** For new jobs; each job keeps its own. */
   site: Site;
   houseRules: Partial<HouseRules>;
-  /** The compression tester on the cart. */
-  tester: Tester;
   version: number;
 }
 
@@ -25,7 +24,6 @@ export const shopChangeSchema = Joi.object<ShopChange>({
   site: siteSchema,
   houseRules: houseRulesSchema.custom(bySense<Partial<HouseRules>>((rules) =>
     checkHouseRules({ ...defaultHouseRules({ family: 'motorcycle', cycle: 'four-stroke' }), ...rules }))),
-  tester: testerSchema,
 }).min(2);
 
 export interface Person { id: string; name: string; email: string }
@@ -37,4 +35,4 @@ export const signInSchema = Joi.object<SignIn>({
 });
 
 /** Who is signed in, and where. */
-export interface Session { person: Person; shop: Shop }
+export interface Session { person: Person; shop: Shop; testers: TesterRecord[] }

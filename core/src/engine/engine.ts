@@ -19,6 +19,9 @@ export const RELEASES: readonly CompressionRelease[] = ['none', 'automatic', 'le
 export const VALVE_GEARS: readonly ValveGear[] = ['overhead', 'side-valve'];
 export const COOLINGS: readonly Cooling[] = ['air', 'liquid'];
 
+/** Thread and reach of a spark plug or its hole, mm. */
+export interface Plug { threadMm: number; pitchMm: number; reachMm: number }
+
 /** An engine as the job file describes it. Lengths in mm, intervals in degrees of crank. */
 export interface Engine {
   cycle: Cycle;
@@ -36,6 +39,9 @@ export interface Engine {
   firingIntervals?: number[];
   /** Turning direction, looking at the flywheel or at the end the starter pulls. */
   rotation?: 'clockwise' | 'anticlockwise';
+  /** Which way the distributor's finger turns, looking down on its cap. */
+  distributor?: 'clockwise' | 'anticlockwise';
+  plug?: Plug;
   boreMm?: number;
   strokeMm?: number;
   conrodMm?: number;

@@ -2,6 +2,7 @@ import type { Site } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
 import type { Matter, SchoolOf } from '../limits/schools';
 import type { PressureUnit, VacuumUnit } from '../quantity/pressure';
+import type { Correction } from '../tester/comparison';
 import type { Virtual } from '../virtual-engine/virtual';
 
 export const JOB_FILE_FORMAT = 'rugged-gauge-job';
@@ -99,6 +100,10 @@ export interface Tester {
   accuracyPercentOfFullScale?: number;
   valveAtEngineEnd?: boolean;
   hoseVolumeCm3?: number;
+  /** From a comparison with a better gauge: what was read is kept, and judged as gain x read + offset. */
+  correction?: Correction;
+  /** The readings are of a virtual engine, for training: said wherever they are shown. */
+  simulated?: boolean;
 }
 
 export interface CompressionReading {

@@ -4,6 +4,7 @@ import type { CompressionReading, CompressionTest, JobFile } from '../jobfile/jo
 import { type SchoolOf, SCHOOLS } from '../limits/schools';
 import { within } from '../quantity/input-error';
 import { toKPa } from '../quantity/pressure';
+import { compressionGauge, trueKPa } from '../reading/gauge';
 import { displacementRise, recommendedDose } from '../wet/oil';
 import { type RingResponse, sealingRise } from '../wet/sealing-rise';
 import type { JudgedWet } from './judgement';
@@ -14,14 +15,14 @@ import type { Caution } from './reason';
 const NOTHING_KPA = 1;
 
 /** The latest wet reading of a cylinder and its place in the job. */
-function wetReadingOf(job: JobFile, cylinder: string): { reading: CompressionReading; field: string } | undefined {
+function wetReadingOf(job: JobFile, cylinder: string): { reading: CompressionReading; test: CompressionTest; field: string } | undefined {
   const tests = job.tests ?? [];
   const isOne = (one: CompressionReading) => one.wet === true && one.cylinder === cylinder;
   const at = tests.findLastIndex((test) => test.kind === 'compression' && test.readings.some(isOne));
   const test = tests[at] as CompressionTest | undefined;
   const place = test?.readings.findLastIndex(isOne) ?? -1;
   const reading = test?.readings[place];
-  return reading && { reading, field: `tests[${at}].readings[${place}]` };
+  return test && reading && { reading, test, field: `tests[${at}].readings[${place}]` };
 }
 
 /**
@@ -34,13 +35,13 @@ export function judgeWet(
 ): JudgedWet | undefined {
   const latest = wetReadingOf(job, dry.cylinder);
   if (!latest || dry.counted.kPa < NOTHING_KPA) return undefined;
-  const { reading, field } = latest;
+  const { reading, test, field } = latest;
   const volumes = volumesOf(job.engine);
   const { oilMl } = reading;
   const displacement = volumes && oilMl !== undefined
     ? within(field, () => displacementRise(dry.counted.kPa, volumes, oilMl, atmosphereKPa))
     : undefined;
-  const wetKPa = toKPa(reading.peak, reading.unit);
+  const wetKPa = trueKPa(toKPa(reading.peak, reading.unit), compressionGauge(test.tester, job.engine.fuel));
   const found = sealingRise(dry.counted.kPa, wetKPa, displacement);
   const others = row.filter(({ cylinder }) => cylinder !== dry.cylinder).map(({ counted }) => counted.kPa);
   const by: Readonly<Record<SchoolOf<'wetRiseSchool'>, RingResponse>> = { sealing: found.response, ...plainResponses(found.rise, wetKPa, others) };

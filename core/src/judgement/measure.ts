@@ -2,7 +2,7 @@ import type { Engine } from '../engine/engine';
 import type { CompressionReading, CompressionTest, JobFile } from '../jobfile/job-file';
 import { toKPa } from '../quantity/pressure';
 import { type Counted, countAttempts } from '../reading/attempts';
-import { compressionGauge, type Gauge } from '../reading/gauge';
+import { compressionGauge, type Gauge, trueKPa } from '../reading/gauge';
 import type { Caution } from './reason';
 
 /** What was measured dry on one cylinder, from the latest test that has it. */
@@ -25,7 +25,7 @@ export function dryMeasures(job: JobFile): Map<string, DryMeasure> {
     for (const cylinder of new Set(dry.map((reading) => reading.cylinder))) {
       const attempts = dry.filter((reading) => reading.cylinder === cylinder);
       const latest = attempts[attempts.length - 1] as CompressionReading;
-      const counted = countAttempts(attempts.map((attempt) => toKPa(attempt.peak, attempt.unit)), gauge);
+      const counted = countAttempts(attempts.map((attempt) => trueKPa(toKPa(attempt.peak, attempt.unit), gauge)), gauge);
       measures.set(cylinder, { cylinder, test, gauge, counted, latest });
     }
   }
@@ -50,7 +50,7 @@ export function mixedConditions(measures: readonly DryMeasure[]): Condition[] {
     ['temperature', (test) => test.engineTemperature],
     ['throttle', (test) => test.throttle],
     ['plugs', (test) => test.plugs],
-    ['tester', ({ tester }) => tester && [tester.name, tester.unit, tester.fullScale, tester.division, tester.valveAtEngineEnd]],
+    ['tester', ({ tester }) => tester && [tester.name, tester.unit, tester.fullScale, tester.division, tester.valveAtEngineEnd, tester.correction]],
   ];
   const found = conditions.filter(([, of]) => differs(of)).map(([name]) => name);
   const speeds = tests.flatMap((test) => test.crankingRpm ?? []);

@@ -10,6 +10,8 @@ export interface Gauge {
   accuracyPercentOfFullScale: number;
   /** False when the full scale was not stated and the usual class for this fuel is supposed. */
   fullScaleStated: boolean;
+  /** From a comparison with a better gauge; its doubt then stands for the class. */
+  correction?: { gain: number; offsetKPa: number; doubtKPa: number };
 }
 
 const SUPPOSED_CLASS_PERCENT = 2;
@@ -32,7 +34,15 @@ export function gaugeOf(tester: Tester | undefined, supposed: { fullScale: numbe
     divisionKPa: tester?.division === undefined ? toKPa(supposed.division, 'psi') : toKPa(tester.division, unit),
     accuracyPercentOfFullScale: tester?.accuracyPercentOfFullScale ?? SUPPOSED_CLASS_PERCENT,
     fullScaleStated: tester?.fullScale !== undefined,
+    ...(tester?.correction ? { correction: {
+      gain: tester.correction.gain, offsetKPa: tester.correction.offset * toKPa(1, unit), doubtKPa: tester.correction.doubt * toKPa(1, unit),
+    } } : {}),
   };
+}
+
+/** What a gauge's figure really is, kPa, after its comparison. Zero stays zero: a needle at rest was not lifted. */
+export function trueKPa(shownKPa: number, { correction }: Gauge): number {
+  return !correction || shownKPa === 0 ? shownKPa : Math.max(0, correction.gain * shownKPa + correction.offsetKPa);
 }
 
 /** Either gauge of a leak-down tester: class 2 % of 100 psi in divisions of 2 where nothing is stated. */
@@ -47,7 +57,7 @@ export function crankcaseGauge(tester: Tester | undefined): Gauge {
 
 /** Doubt from the gauge's class, kPa: the same error for every reading taken with it. */
 export function classDoubtKPa(gauge: Gauge): number {
-  return rectangular((gauge.accuracyPercentOfFullScale / 100) * gauge.fullScaleKPa);
+  return gauge.correction?.doubtKPa ?? rectangular((gauge.accuracyPercentOfFullScale / 100) * gauge.fullScaleKPa);
 }
 
 /** Doubt from reading between the marks, kPa: half a division either way. */

@@ -4,6 +4,8 @@ export * from './cranking';
 export * from './cylinder';
 export * from './faults';
 export * from './listening';
+export * from './live';
 export * from './random';
+export * from './scene';
 export * from './simulate';
 export * from './virtual';

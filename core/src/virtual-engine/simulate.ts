@@ -1,4 +1,3 @@
-import { siteAtmosphere } from '../air/atmosphere';
 import { neighboursOfCylinder } from '../engine/banks';
 import { InputError } from '../quantity/input-error';
 import type { CompressionReading, CompressionTest, CrankcaseTest, JobFile, LeakdownReading, LeakdownTest, Test } from '../jobfile/job-file';
@@ -7,46 +6,18 @@ import { fromKPa, type PressureUnit, toKPa, type VacuumUnit } from '../quantity/
 import { lockingDoseMl, recommendedDose } from '../wet/oil';
 import { putAirIn } from './air-test';
 import { holdCase } from './case-test';
-import { type CrankingOptions, crank, type Cranked, type Starter, type VirtualGauge } from './cranking';
-import { COLD_K, presetOf, soundCylinders, sweptCm3, type VirtualCylinder, WARM_K } from './cylinder';
-import { caseLeakMm, otherSideOf, type VirtualTestFault, withFaults } from './faults';
+import { crank } from './cranking';
+import { presetOf, sweptCm3, type VirtualCylinder } from './cylinder';
+import { caseLeakMm, otherSideOf } from './faults';
 import { listen } from './listening';
-import { type Random, seeded } from './random';
-import type { Truth, Virtual } from './virtual';
+import type { Random } from './random';
+import { AIR_K, CASE_LEAK_MM, CASE_OF_SWEPT, CRACK_KPA, crankOnce, HOSE_CM3, isCold, OFF_TDC_MM, RIG_KPA_PER_MINUTE, type Scene, sceneOf, STRENGTH, STROKES, template } from './scene';
+import type { Truth } from './virtual';
 
-const AIR_K = 293;
-/** Sound cylinders of one engine differ by about so much (standard deviation, as a share). */
-const ALIKE = { chamber: 0.012, rings: 0.12 } as const;
 /** One reading after another on the same cylinder: starter, battery, hand (standard deviation, as a share). */
 const SCATTER = 0.008;
-const STROKES = { electric: 7, recoil: 12 } as const;
-const STRENGTH = 1.6;
-/** What a tester of the cart has where the job says nothing. */
-const HOSE_CM3 = 14;
-const CRACK_KPA = 3;
-const STIFF_KPA = 60;
-const SHUT_THROTTLE = 0.012;
-const LABOURS = { freeRpm: 0.5, strength: 0.7 } as const;
-const ADAPTER_MM = 1.1;
-const COLD_RINGS = 1.1;
-const OFF_TDC_MM = 7;
 const ORIFICE_MM = 1;
 const SUPPLY_KPA = 551.58;
-const RIG_KPA_PER_MINUTE = 0.5;
-const CASE_LEAK_MM = 0.012;
-/** A crankcase holds so many times the stroke. */
-const CASE_OF_SWEPT = 3;
-
-/** One virtual engine with its faults, and what is done to it. */
-interface Scene {
-  job: JobFile;
-  virtual: Virtual;
-  cylinders: VirtualCylinder[];
-  starter: Starter;
-  atmosphereKPa: number;
-  random: Random;
-  has(fault: VirtualTestFault): boolean;
-}
 
 /**
  * The readings of a virtual engine, as a job file that can be judged.
@@ -65,48 +36,6 @@ export function simulate(job: JobFile): JobFile & { truth?: Truth } {
   if (kinds.includes('leakdown')) tests.push(leakdownTest(scene));
   if (kinds.includes('crankcase')) tests.push(...crankcaseTests(scene));
   return { ...job, tests, ...(virtual.truth ? { truth: truthOf(scene) } : {}) };
-}
-
-function sceneOf(job: JobFile, virtual: Virtual): Scene {
-  const { engine } = job;
-  const random = seeded(virtual.seed);
-  const has = (fault: VirtualTestFault) => virtual.testFaults?.includes(fault) === true;
-  if (has('lever-on') && engine.compressionRelease !== 'lever') throw new InputError('virtual.testFaults', 'names lever-on, and this engine has no lever');
-  const alike = (cylinder: VirtualCylinder): VirtualCylinder => ({
-    ...cylinder,
-    chamberCm3: cylinder.chamberCm3 * (1 + ALIKE.chamber * random.normal()),
-    leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * Math.exp(ALIKE.rings * random.normal()) },
-  });
-  const sound = soundCylinders(engine).map((cylinder) => (virtual.ideal ? cylinder : alike(cylinder)));
-  const lever = has('lever-on') ? engine.cylinders.map((cylinder) => ({ cause: 'compression-release' as const, cylinder, severity: 1 })) : [];
-  const cylinders = withFaults(engine, sound, [...(virtual.faults ?? []), ...lever]);
-  const starting = virtual.starting ?? (engine.family === 'handheld' || engine.family === 'small-engine' ? 'recoil' : 'electric');
-  const cold = isCold(job, has);
-  const slow = has('slow-cranking');
-  const free = presetOf(engine).freeRpm * (virtual.ideal ? 1 : 1 + 0.04 * random.normal()) * (cold ? 0.93 : 1) * (slow ? LABOURS.freeRpm : 1);
-  return {
-    job, virtual, random, has, atmosphereKPa: siteAtmosphere(job.site),
-    cylinders: cylinders.map((cylinder) => ({ ...cylinder, wallK: cold ? COLD_K : WARM_K, leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * (cold ? COLD_RINGS : 1), adapter: has('adapter-leak') ? ADAPTER_MM * Math.sqrt(cylinder.boreMm / 62) : 0 } })),
-    starter: { kind: starting, freeRpm: free, strength: STRENGTH * (slow ? LABOURS.strength : 1) },
-  };
-}
-
-const template = <K extends Test['kind']>(job: JobFile, kind: K): Extract<Test, { kind: K }> | undefined =>
-  job.tests?.findLast((test): test is Extract<Test, { kind: K }> => test.kind === kind);
-
-const isCold = (job: JobFile, has: Scene['has']) => has('cold-engine') || template(job, 'compression')?.engineTemperature === 'cold';
-
-function crankOnce({ virtual, starter, atmosphereKPa, random, has, job }: Scene, cylinder: VirtualCylinder, oilCm3: number): Cranked {
-  const tester = template(job, 'compression')?.tester;
-  const gauge: VirtualGauge = {
-    hoseCm3: tester?.hoseVolumeCm3 ?? HOSE_CM3,
-    valve: has('tester-without-valve') ? 'none' : tester?.valveAtEngineEnd === false ? 'gauge-end' : 'engine-end',
-    crackKPa: has('stiff-tester-valve') ? STIFF_KPA : CRACK_KPA,
-  };
-  const throttle = has('throttle-closed') || template(job, 'compression')?.throttle === 'closed' ? SHUT_THROTTLE : 1;
-  const options: CrankingOptions = { atmosphereKPa, airK: AIR_K, strokes: STROKES[starter.kind], throttle, oilCm3, ...(virtual.ideal ? { ideal: virtual.ideal } : {}) };
-  const speed = virtual.ideal ? starter : { ...starter, freeRpm: starter.freeRpm * (1 + 0.02 * random.normal()) };
-  return crank(cylinder, speed, gauge, options);
 }
 
 function compressionTest(scene: Scene, wet: boolean): CompressionTest {

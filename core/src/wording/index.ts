@@ -6,3 +6,4 @@ export * from './inspections';
 export * from './causes';
 export * from './next';
 export * from './phrases';
+export * from './testers';

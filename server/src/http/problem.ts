@@ -21,7 +21,7 @@ export const refuse = {
 
 /** A field of another table that a foreign key speaks of. */
 const REFERENCE_FIELD: Readonly<Record<string, string>> = {
-  owner_id: 'ownerId', machine_id: 'machineId', engine_id: 'engineId', job_id: 'jobId', test_id: 'testId', supersedes: 'supersedes',
+  owner_id: 'ownerId', machine_id: 'machineId', engine_id: 'engineId', job_id: 'jobId', test_id: 'testId', supersedes: 'supersedes', photo_id: 'photoId',
 };
 
 function asRefusal(error: unknown): Refusal {

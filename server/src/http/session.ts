@@ -65,10 +65,12 @@ export function sessionRoutes({ models }: Store): Router {
   });
 
   async function describe(who: Who) {
-    const [person, shop] = await Promise.all([models.people.findByPk(who.personId), models.shops.findByPk(who.shopId)]);
+    const [person, shop, testers] = await Promise.all([
+      models.people.findByPk(who.personId), models.shops.findByPk(who.shopId), models.testers.findAll({ where: { shopId: who.shopId }, order: ['kind', 'name', 'id'] }),
+    ]);
     if (!person || !shop) throw new Refusal(401, 'signed-out', 'Sign in first');
     const { id, name, email } = present(person);
-    return { person: { id, name, email }, shop: present(shop) };
+    return { person: { id, name, email }, shop: present(shop), testers: testers.map(present) };
   }
   return routes;
 }

@@ -1,7 +1,11 @@
 import { QueryTypes } from 'sequelize';
 import type { JobsQuery } from '@rugged/contract';
 import { asJson, list } from './json-sql';
+import type { Table } from './models';
 import type { Store } from './store';
+
+/** What people added to a job, each with who it was. */
+const made = (table: Table) => list(asJson(table, 'x', ", 'by', p.name"), `${table} x JOIN people p ON p.id = x.made_by WHERE x.job_id = j.id`);
 
 /** One job with everything on its bench as one JSON text: one round trip, no row ever turned into an object here. */
 const BENCH = `json_strip_nulls(json_build_object(
@@ -13,7 +17,11 @@ const BENCH = `json_strip_nulls(json_build_object(
   'houseRules', s.house_rules,
   'tests', ${list(asJson('tests', 't', ", 'by', p.name"), 'tests t JOIN people p ON p.id = t.started_by WHERE t.job_id = j.id')},
   'readings', ${list(asJson('readings', 'r'), 'readings r JOIN tests t ON t.id = r.test_id WHERE t.job_id = j.id')},
-  'overrules', ${list(asJson('overrules', 'v', ", 'by', p.name"), 'overrules v JOIN people p ON p.id = v.made_by WHERE v.job_id = j.id')},
+  'overrules', ${made('overrules')},
+  'ticks', ${made('ticks')},
+  'signatures', ${made('signatures')},
+  'notes', ${made('notes')},
+  'outcomes', ${made('outcomes')},
   'lastTime', (
     SELECT json_build_object('jobId', l.id, 'number', l.number, 'openedAt', l.opened_at, 'readings',
       (SELECT coalesce(json_agg(json_build_object('cylinder', r.cylinder, 'unit', r.unit, 'peak', r.peak) ORDER BY r.taken_at), '[]'::json)

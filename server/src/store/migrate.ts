@@ -3,12 +3,15 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import * as records from './migrations/001-records';
 import * as everyTest from './migrations/002-every-test';
 import * as opinionsAndSymptoms from './migrations/003-opinions-and-symptoms';
+import * as guidedWork from './migrations/004-guided-work';
 
 export interface MigrationContext { sequelize: Sequelize; transaction: Transaction; sql(text: string): Promise<unknown> }
 interface Migration { up(context: MigrationContext): Promise<void> }
 
 /** In order. Imported by name, so that they survive bundling. */
-const MIGRATIONS: Readonly<Record<string, Migration>> = { '001-records': records, '002-every-test': everyTest, '003-opinions-and-symptoms': opinionsAndSymptoms };
+const MIGRATIONS: Readonly<Record<string, Migration>> = {
+  '001-records': records, '002-every-test': everyTest, '003-opinions-and-symptoms': opinionsAndSymptoms, '004-guided-work': guidedWork,
+};
 
 const ADVISORY_LOCK = 727_001;
 

@@ -1,16 +1,17 @@
 import type { Book, CauseName, Engine, HouseRules, PressureUnit, Site, State, Symptom, Test, Tester } from '@rugged/core';
+import type { Virtual } from '@rugged/core/virtual-engine';
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 
 /** The rows as they are stored. Absent is null here and left out on the wire. */
 type Nullable<T> = { [K in keyof T]: T[K] | null };
 
 export interface ShopRow {
-  id: string; name: string; unit: PressureUnit; site: Site; houseRules: Partial<HouseRules>; tester: Tester; nextJobNumber: number; version: number;
+  id: string; name: string; unit: PressureUnit; site: Site; houseRules: Partial<HouseRules>; nextJobNumber: number; version: number;
 }
 export interface PersonRow { id: string; shopId: string; name: string; email: string; passwordHash: string }
 export type OwnerRow = { id: string; shopId: string; name: string; version: number } & Nullable<{ phone: string; email: string; note: string }>;
 export type MachineRow = { id: string; shopId: string; ownerId: string; name: string; version: number } & Nullable<{ serial: string; note: string }>;
-export type EngineRow = { id: string; shopId: string; machineId: string; name: string; version: number } & Nullable<Required<Engine>>;
+export type EngineRow = { id: string; shopId: string; machineId: string; name: string; version: number } & Nullable<Required<Engine> & { hidden: Virtual; simulated: boolean }>;
 export type BookRow = { id: string; shopId: string; engineId: string; rank: number; version: number } & Nullable<Required<Book>>;
 export type JobRow = {
   id: string; shopId: string; number: number; engineId: string; complaint: string; site: Site; status: 'open' | 'closed'; openedAt: Date; openedBy: string; version: number;
@@ -24,6 +25,14 @@ export type ReadingRow = { id: string; shopId: string; testId: string; kind: Tes
   strokes: number[]; per: string; wet: boolean; oilMl: number; supersedes: string; withdrawn: boolean;
 }>;
 export type OverruleRow = { id: string; shopId: string; jobId: string; reason: string; madeAt: Date; madeBy: string } & Nullable<{ cylinder: string; state: State; cause: CauseName }>;
+/** Added once by somebody, never changed. */
+type Made = { id: string; shopId: string; jobId: string; madeAt: Date; madeBy: string };
+export type TesterRow = { id: string; shopId: string; kind: string; name: string; tester: object; adapters: object[]; usual: boolean; retired: boolean; version: number } & Nullable<{ oRingCheckedOn: string; dueOn: string; comparison: object }>;
+export type TickRow = Made & { procedure: string; step: string; mark: string };
+export type SignatureRow = Made & { procedure: string };
+export type PhotoRow = Made & { mime: string; image: Buffer };
+export type NoteRow = Made & { about: string } & Nullable<{ cylinder: string; text: string; plug: string; photoId: string; supersedes: string; withdrawn: boolean }>;
+export type OutcomeRow = Made & { cylinder: string; found: CauseName } & Nullable<{ predicted: CauseName; probability: number; note: string }>;
 
 export type Stored<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
 
@@ -38,22 +47,30 @@ export interface Models {
   tests: Stored<TestRow>;
   readings: Stored<ReadingRow>;
   overrules: Stored<OverruleRow>;
+  testers: Stored<TesterRow>;
+  ticks: Stored<TickRow>;
+  signatures: Stored<SignatureRow>;
+  photos: Stored<PhotoRow>;
+  notes: Stored<NoteRow>;
+  outcomes: Stored<OutcomeRow>;
 }
 
-const { UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE } = DataTypes;
+const { UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE, DATEONLY, BLOB } = DataTypes;
 const id = { type: UUID, primaryKey: true };
 const version = { type: INTEGER, defaultValue: 1 };
+const made = { id, shopId: UUID, jobId: UUID, madeAt: DATE, madeBy: UUID };
 
 /** Column types by table. Names are the wire's; the database's are the same in snake case. */
 const TABLES = {
-  shops: { id, name: TEXT, unit: TEXT, site: JSONB, houseRules: JSONB, tester: JSONB, nextJobNumber: INTEGER, version },
+  shops: { id, name: TEXT, unit: TEXT, site: JSONB, houseRules: JSONB, nextJobNumber: INTEGER, version },
   people: { id, shopId: UUID, name: TEXT, email: TEXT, passwordHash: TEXT },
   owners: { id, shopId: UUID, name: TEXT, phone: TEXT, email: TEXT, note: TEXT, version },
   machines: { id, shopId: UUID, ownerId: UUID, name: TEXT, serial: TEXT, note: TEXT, version },
   engines: {
     id, shopId: UUID, machineId: UUID, name: TEXT, cycle: TEXT, fuel: TEXT, family: TEXT, layout: TEXT, cylinders: JSONB, banks: JSONB,
     neighbours: JSONB, firingOrder: JSONB, firingIntervals: JSONB, rotation: TEXT, boreMm: DOUBLE, strokeMm: DOUBLE, conrodMm: DOUBLE,
-    compressionRatio: DOUBLE, ratioBasis: TEXT, compressionRelease: TEXT, cooling: TEXT, headless: BOOLEAN, valveGear: TEXT, hours: DOUBLE, cranks: BOOLEAN, version,
+    compressionRatio: DOUBLE, ratioBasis: TEXT, compressionRelease: TEXT, cooling: TEXT, headless: BOOLEAN, valveGear: TEXT, hours: DOUBLE, cranks: BOOLEAN,
+    distributor: TEXT, plug: JSONB, hidden: JSONB, simulated: BOOLEAN, version,
   },
   books: {
     id, shopId: UUID, engineId: UUID, rank: INTEGER, source: TEXT, engineTemperature: TEXT, conditions: TEXT, compression: JSONB,
@@ -72,12 +89,18 @@ const TABLES = {
     takenAt: DATE, takenBy: UUID, supersedes: UUID, withdrawn: BOOLEAN,
   },
   overrules: { id, shopId: UUID, jobId: UUID, cylinder: TEXT, state: TEXT, cause: TEXT, reason: TEXT, madeAt: DATE, madeBy: UUID },
+  testers: { id, shopId: UUID, kind: TEXT, name: TEXT, tester: JSONB, adapters: JSONB, oRingCheckedOn: DATEONLY, dueOn: DATEONLY, comparison: JSONB, usual: BOOLEAN, retired: BOOLEAN, version },
+  ticks: { ...made, procedure: TEXT, step: TEXT, mark: TEXT },
+  signatures: { ...made, procedure: TEXT },
+  photos: { ...made, mime: TEXT, image: BLOB },
+  notes: { ...made, cylinder: TEXT, about: TEXT, text: TEXT, plug: TEXT, photoId: UUID, supersedes: UUID, withdrawn: BOOLEAN },
+  outcomes: { ...made, cylinder: TEXT, found: TEXT, predicted: TEXT, probability: DOUBLE, note: TEXT },
 } satisfies Record<keyof Models, ModelAttributes>;
 
 export type Table = keyof Models;
 
 /** Kept inside: never sent to a client. */
-const INSIDE = new Set(['shopId', 'nextJobNumber', 'passwordHash', 'openedBy', 'startedBy', 'takenBy', 'madeBy']);
+const INSIDE = new Set(['shopId', 'nextJobNumber', 'passwordHash', 'openedBy', 'startedBy', 'takenBy', 'madeBy', 'hidden', 'image']);
 
 /** The fields of a table that go over the wire. */
 export function wireFields(table: Table): string[] {

@@ -1,0 +1,74 @@
+import { type Engine, type Cycle } from '../engine/engine';
+import { volumesOf } from '../engine/volume';
+import { houseRulesFor } from '../limits/house-rules';
+import type { Book, HouseRules, Tester } from '../jobfile/job-file';
+import { formatPressure, toKPa, UNIT_SIGN, type PressureUnit } from '../quantity/pressure';
+import { recommendedDose } from '../wet/oil';
+import type { When } from './step';
+
+/** What a procedure is made for. */
+export interface ProcedureContext {
+  engine: Engine;
+  books?: readonly Book[];
+  houseRules?: Partial<HouseRules>;
+  tester?: Tester;
+  /** The unit that figures in the steps are written in. */
+  unit: PressureUnit;
+  /** The latest dry reading of the cylinder in hand, kPa, for the dose of oil. */
+  dryKPa?: number;
+  atmosphereKPa?: number;
+}
+
+const AFLOAT: ReadonlySet<Engine['family']> = new Set(['outboard', 'inboard']);
+const ROAD: ReadonlySet<Engine['family']> = new Set(['motorcycle', 'scooter', 'powersports']);
+const RECOIL: ReadonlySet<Engine['family']> = new Set(['handheld', 'small-engine']);
+
+/** The conditions that steps ask for, from the engine, its tester and the shop's school. */
+export function factsOf({ engine, houseRules, tester }: ProcedureContext): Required<When> {
+  const rules = houseRulesFor(engine, houseRules);
+  const recoil = RECOIL.has(engine.family);
+  return {
+    cycle: engine.cycle,
+    fuel: engine.fuel,
+    starting: engine.cranks === false ? 'none' : recoil ? 'recoil' : 'electric',
+    cooling: engine.cooling ?? (AFLOAT.has(engine.family) ? 'liquid' : 'air'),
+    afloat: AFLOAT.has(engine.family),
+    road: ROAD.has(engine.family),
+    blade: engine.family === 'small-engine',
+    handheld: engine.family === 'handheld',
+    several: engine.cylinders.length > 1,
+    release: engine.compressionRelease ?? 'none',
+    distributor: engine.distributor !== undefined,
+    sideValve: engine.valveGear === 'side-valve',
+    breather: engine.cycle === 'four-stroke',
+    warmSchool: rules.temperatureSchool === 'warm' && engine.cranks !== false,
+    plugsAllOut: rules.plugSchool === 'all-out',
+    untilItStops: rules.strokeSchool === 'until-it-stops',
+    engineEndValve: tester?.valveAtEngineEnd !== false,
+    injection: engine.fuel === 'diesel' || (ROAD.has(engine.family) && engine.cycle === 'four-stroke'),
+  };
+}
+
+/** The figures that steps name, already in words. */
+export function figuresOf({ engine, books = [], houseRules, unit, dryKPa, atmosphereKPa = 101.325 }: ProcedureContext): Readonly<Record<string, string>> {
+  const rules = houseRulesFor(engine, houseRules);
+  const inWords = (kPa: number) => `${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`;
+  const crankcase = books.find((book) => book.crankcase)?.crankcase;
+  const volumes = volumesOf(engine);
+  const dose = volumes && dryKPa !== undefined && dryKPa > 0 ? recommendedDose(dryKPa, volumes, atmosphereKPa) : undefined;
+  return {
+    pulls: engine.cycle === 'four-stroke' ? '8 to 20' : '5 to 10',
+    turn: String(turnDegrees(engine.cycle, engine.cylinders.length)),
+    supply: inWords(rules.leakSupplyKPa),
+    case: crankcase ? inWords(toKPa(crankcase.pressure, crankcase.unit)) : inWords(toKPa(5, 'psi')),
+    caseLimit: crankcase?.maximum !== undefined ? inWords(toKPa(crankcase.maximum, crankcase.unit)) : inWords(toKPa(8, 'psi')),
+    hold: crankcase ? minutes(crankcase.holdSeconds) : '3 minutes',
+    dose: dose ? `${dose.ml.toFixed(1)} ml, ${dose.drops} drops` : 'a few drops',
+    order: engine.firingOrder?.join(', ') ?? engine.cylinders.join(', '),
+    finger: engine.distributor ?? 'as the cap is stamped',
+  };
+}
+
+const turnDegrees = (cycle: Cycle, cylinders: number) => Math.round((cycle === 'four-stroke' ? 720 : 360) / cylinders);
+
+const minutes = (seconds: number) => (seconds % 60 === 0 ? `${seconds / 60} ${seconds === 60 ? 'minute' : 'minutes'}` : `${seconds} seconds`);

@@ -1,0 +1,4 @@
+export * from './facts';
+export * from './procedure';
+export * from './step';
+export { TITLES } from './data';

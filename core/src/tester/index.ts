@@ -1,0 +1,2 @@
+export * from './comparison';
+export * from './suitability';

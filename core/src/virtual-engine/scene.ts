@@ -1,0 +1,86 @@
+import { siteAtmosphere } from '../air/atmosphere';
+import { InputError } from '../quantity/input-error';
+import type { JobFile, Test } from '../jobfile/job-file';
+import { type CrankingOptions, crank, type Cranked, type Starter, type VirtualGauge } from './cranking';
+import { COLD_K, presetOf, soundCylinders, type VirtualCylinder, WARM_K } from './cylinder';
+import { type VirtualTestFault, withFaults } from './faults';
+import { type Random, seeded } from './random';
+import type { Virtual } from './virtual';
+
+export const AIR_K = 293;
+/** Sound cylinders of one engine differ by about so much (standard deviation, as a share). */
+const ALIKE = { chamber: 0.012, rings: 0.12 } as const;
+export const STROKES = { electric: 7, recoil: 12 } as const;
+export const STRENGTH = 1.6;
+/** What a tester of the cart has where the job says nothing. */
+export const HOSE_CM3 = 14;
+export const CRACK_KPA = 3;
+const STIFF_KPA = 60;
+export const SHUT_THROTTLE = 0.012;
+const LABOURS = { freeRpm: 0.5, strength: 0.7 } as const;
+const ADAPTER_MM = 1.1;
+const COLD_RINGS = 1.1;
+/** A piston off its top leaves so much of a valve or port open, mm of hole. */
+export const OFF_TDC_MM = 7;
+export const RIG_KPA_PER_MINUTE = 0.5;
+export const CASE_LEAK_MM = 0.012;
+/** A crankcase holds so many times the stroke. */
+export const CASE_OF_SWEPT = 3;
+
+/** One virtual engine with its faults, and what is done to it. */
+export interface Scene {
+  job: JobFile;
+  virtual: Virtual;
+  cylinders: VirtualCylinder[];
+  starter: Starter;
+  atmosphereKPa: number;
+  random: Random;
+  has(fault: VirtualTestFault): boolean;
+}
+
+/** A virtual engine as it stands before the first test. The same job gives the same engine. */
+export function sceneOf(job: JobFile, virtual: Virtual): Scene {
+  const { engine } = job;
+  const random = seeded(virtual.seed);
+  const has = (fault: VirtualTestFault) => virtual.testFaults?.includes(fault) === true;
+  if (has('lever-on') && engine.compressionRelease !== 'lever') throw new InputError('virtual.testFaults', 'names lever-on, and this engine has no lever');
+  const alike = (cylinder: VirtualCylinder): VirtualCylinder => ({
+    ...cylinder,
+    chamberCm3: cylinder.chamberCm3 * (1 + ALIKE.chamber * random.normal()),
+    leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * Math.exp(ALIKE.rings * random.normal()) },
+  });
+  const sound = soundCylinders(engine).map((cylinder) => (virtual.ideal ? cylinder : alike(cylinder)));
+  const lever = has('lever-on') ? engine.cylinders.map((cylinder) => ({ cause: 'compression-release' as const, cylinder, severity: 1 })) : [];
+  const cylinders = withFaults(engine, sound, [...(virtual.faults ?? []), ...lever]);
+  const starting = virtual.starting ?? (engine.family === 'handheld' || engine.family === 'small-engine' ? 'recoil' : 'electric');
+  const cold = isCold(job, has);
+  const slow = has('slow-cranking');
+  const free = presetOf(engine).freeRpm * (virtual.ideal ? 1 : 1 + 0.04 * random.normal()) * (cold ? 0.93 : 1) * (slow ? LABOURS.freeRpm : 1);
+  return {
+    job, virtual, random, has, atmosphereKPa: siteAtmosphere(job.site),
+    cylinders: cylinders.map((cylinder) => ({ ...cylinder, wallK: cold ? COLD_K : WARM_K, leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * (cold ? COLD_RINGS : 1), adapter: has('adapter-leak') ? ADAPTER_MM * Math.sqrt(cylinder.boreMm / 62) : 0 } })),
+    starter: { kind: starting, freeRpm: free, strength: STRENGTH * (slow ? LABOURS.strength : 1) },
+  };
+}
+
+/** The latest test of a kind that the job already has: its tester and conditions are kept. */
+export const template = <K extends Test['kind']>(job: JobFile, kind: K): Extract<Test, { kind: K }> | undefined =>
+  job.tests?.findLast((test): test is Extract<Test, { kind: K }> => test.kind === kind);
+
+export const isCold = (job: JobFile, has: Scene['has']) => has('cold-engine') || template(job, 'compression')?.engineTemperature === 'cold';
+
+/** Whether somebody holds the throttle shut. */
+export const throttleOf = ({ has, job }: Pick<Scene, 'has' | 'job'>): number => (has('throttle-closed') || template(job, 'compression')?.throttle === 'closed' ? SHUT_THROTTLE : 1);
+
+/** One cylinder against the tester of the job. */
+export function crankOnce({ virtual, starter, atmosphereKPa, random, has, job }: Scene, cylinder: VirtualCylinder, oilCm3: number): Cranked {
+  const tester = template(job, 'compression')?.tester;
+  const gauge: VirtualGauge = {
+    hoseCm3: tester?.hoseVolumeCm3 ?? HOSE_CM3,
+    valve: has('tester-without-valve') ? 'none' : tester?.valveAtEngineEnd === false ? 'gauge-end' : 'engine-end',
+    crackKPa: has('stiff-tester-valve') ? STIFF_KPA : CRACK_KPA,
+  };
+  const options: CrankingOptions = { atmosphereKPa, airK: AIR_K, strokes: STROKES[starter.kind], throttle: throttleOf({ has, job }), oilCm3, ...(virtual.ideal ? { ideal: virtual.ideal } : {}) };
+  const speed = virtual.ideal ? starter : { ...starter, freeRpm: starter.freeRpm * (1 + 0.02 * random.normal()) };
+  return crank(cylinder, speed, gauge, options);
+}

@@ -1,0 +1,70 @@
+import { LIVE_KINDS, type LiveKind } from '@rugged/contract/live';
+import { type Engine, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION, type Site, toKPa } from '@rugged/core';
+import { liveCompression, liveCrankcase, liveLeakdown, type LiveTake, type Virtual } from '@rugged/core/virtual-engine';
+import { Router } from 'express';
+import Joi from 'joi';
+import { QueryTypes } from 'sequelize';
+import { due, hello, type LiveEvent, parsePlace } from '../live/stream';
+import { asJson } from '../store/json-sql';
+import type { Store } from '../store/store';
+import { Refusal, refuse } from './problem';
+import { queryOf, whoAsks } from './request';
+
+interface LiveQuery {
+  kind: LiveKind; jobId: string; cylinder: string; take: number; throttle: 'open' | 'closed'; engineTemperature: 'cold' | 'warm'; oilMl: number;
+  supplyKPa: number; orificeMm: number; mode: 'pressure' | 'vacuum'; startKPa: number; seconds: number; after?: string;
+}
+
+const querySchema = Joi.object<LiveQuery>({
+  kind: Joi.string().valid(...LIVE_KINDS).required(), jobId: Joi.string().guid().required(), cylinder: Joi.string().min(1).max(12).required(),
+  take: Joi.number().integer().min(0).max(1e9).required(),
+  throttle: Joi.string().valid('open', 'closed').default('open'), engineTemperature: Joi.string().valid('cold', 'warm').default('warm'), oilMl: Joi.number().min(0).max(100).default(0),
+  supplyKPa: Joi.number().min(20).max(900).default(toKPa(80, 'psi')), orificeMm: Joi.number().min(0.2).max(5).default(1),
+  mode: Joi.string().valid('pressure', 'vacuum').default('pressure'), startKPa: Joi.number().min(1).max(80).default(toKPa(5, 'psi')), seconds: Joi.number().min(10).max(1200).default(180),
+  after: Joi.string().max(40),
+});
+
+/** As often as a screen is drawn, ms. */
+const EVERY_MS = 20;
+const RETRY_MS = 500;
+
+/** `/api/live`: a simulated sensor on a demo engine, as server-sent events in the line protocol of `docs/live-gauge.md`. */
+export function liveRoutes({ sequelize }: Store): Router {
+  const routes = Router();
+  routes.get('/', async (req, res) => {
+    const { shopId } = whoAsks(req);
+    const query = queryOf(querySchema, req);
+    const [row] = await sequelize.query<{ engine: Engine; hidden: Virtual | null; site: Site }>(
+      `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, e.hidden, j.site FROM jobs j JOIN engines e ON e.id = j.engine_id WHERE j.shop_id = $1 AND j.id = $2`,
+      { bind: [shopId, query.jobId], type: QueryTypes.SELECT });
+    if (!row) throw refuse.missing('job');
+    if (!row.hidden) throw new Refusal(409, 'no-sensor', 'There is no simulated sensor on this engine');
+    const take = takeOf({ format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, engine: row.engine, site: row.site, virtual: row.hidden }, query);
+
+    // A stream that was cut goes on where it was: its place is in the last event that arrived.
+    const resumed = parsePlace(req.get('Last-Event-ID') ?? query.after);
+    let place = resumed ?? { startedAt: Date.now(), next: 0 };
+    res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' });
+    const send = ({ id, data }: LiveEvent) => res.write(`id: ${id}\ndata: ${data}\n\n`);
+    res.write(`retry: ${RETRY_MS}\n\n`);
+    send(hello(query.kind, take, place));
+    const timer = setInterval(() => {
+      const now = due(take, place, Date.now());
+      place = now.place;
+      now.events.forEach(send);
+      if (now.over) { clearInterval(timer); res.end(); }
+    }, EVERY_MS);
+    res.on('close', () => clearInterval(timer));
+  });
+  return routes;
+}
+
+function takeOf(job: JobFile, { kind, cylinder, take, throttle, engineTemperature, oilMl, supplyKPa, orificeMm, mode, startKPa, seconds }: LiveQuery): LiveTake {
+  const on = { cylinder, take };
+  const set: JobFile = { ...job, tests: [{ kind: 'compression', throttle, engineTemperature, readings: [] }] };
+  switch (kind) {
+    case 'compression': return liveCompression(set, on, oilMl);
+    case 'leakdown': return liveLeakdown(set, on, { supplyKPa, orificeMm });
+    case 'crankcase': return liveCrankcase(set, on, { mode, startKPa, seconds });
+  }
+}
