@@ -20,6 +20,7 @@ test('a recorded trace takes the place of typed figures; one that cannot be used
   await hand.openJob('Halden Four, motorcycle', 'recorded');
   await hand.button('Start compression').click();
   await hand.button('Engine: Warm').click();
+  await hand.button('How it is tested').click();
   await hand.button('Figures from a recorded trace').click();
   const sheet = page.getByRole('dialog', { name: /Recorded trace/ });
   const choose = page.getByLabel('Recorded trace', { exact: true });

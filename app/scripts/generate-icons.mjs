@@ -5,7 +5,9 @@ import * as mdi from '@mdi/js';
 const NAMES = `alert-outline backspace-outline check chevron-down chevron-left chevron-right chevron-up close cloud-off-outline
   content-save-outline help-circle-outline information-outline keyboard-outline magnify menu-down printer-outline undo-variant
   weather-night white-balance-sunny engine-outline clipboard-text-outline cog-outline pencil-outline plus sync account-outline
-  logout eye eye-off gauge tray-full chart-line file-upload-outline`.split(/\s+/);
+  logout eye eye-off gauge tray-full chart-line file-upload-outline clipboard-check-outline
+  rotate-right flash-outline gas-station-outline weather-windy thermometer safety-goggles smoke battery-charging-outline hook fan
+  circle-double arrow-collapse-vertical camera-outline note-text-outline tag-outline`.split(/\s+/);
 
 const key = (name) => `mdi${name.split('-').map((word) => word[0].toUpperCase() + word.slice(1)).join('')}`;
 const missing = NAMES.filter((name) => !mdi[key(name)]);

@@ -4,7 +4,7 @@ import { type InfiniteData, QueryClient } from '@tanstack/react-query';
 import { openDB } from 'idb';
 import { NoSignal, Refused } from './api';
 import { Outbox } from './outbox/outbox';
-import { applied } from './outbox/pending';
+import { applied, newBenchOf } from './outbox/pending';
 
 const DAY_MS = 24 * 3600 * 1000;
 /** What was opened stays readable without signal for this long. */
@@ -47,7 +47,7 @@ export const persister = createAsyncStoragePersister({
 export const outbox = new Outbox({
   onSent: (entry, row) => {
     queryClient.setQueryData<Bench>(keys.bench(entry.jobId), (bench) => {
-      const base = bench ?? entry.newBench;
+      const base = bench ?? newBenchOf(entry);
       return base ? applied(base, entry.path, row) : base;
     });
     queryClient.setQueriesData<InfiniteData<Page<Bench>>>({ queryKey: ['jobs'] }, (data) => data && {

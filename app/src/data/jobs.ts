@@ -6,7 +6,7 @@ import { useMemo } from 'react';
 import { Refused } from './api';
 import { keys, outbox, queryClient } from './client';
 import { fetching } from './fetching';
-import { pendingBenches, withPending } from './outbox/pending';
+import { newBenchOf, pendingBenches, withPending } from './outbox/pending';
 import { useOutbox } from './use-outbox';
 
 const PAGE = 20;
@@ -44,7 +44,8 @@ export function useJobs(status: 'open' | 'closed', search: string) {
 /** One bench, readable without signal once it was seen; a job that is still only on this device as well. */
 export function useBench(jobId: string) {
   const { entries, loaded } = useOutbox();
-  const fresh = entries.find((entry) => entry.newBench && entry.jobId === jobId)?.newBench;
+  const opened = entries.find((entry) => entry.newBench && entry.jobId === jobId);
+  const fresh = useMemo(() => opened && newBenchOf(opened), [opened]);
   const query = useQuery({
     queryKey: keys.bench(jobId),
     queryFn: () => fetching<Bench>(`/jobs/${jobId}`),

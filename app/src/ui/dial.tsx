@@ -1,5 +1,6 @@
 import { View } from 'react-native';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
+import { LiveNeedle } from './live-needle';
 import { SvgFigure } from './svg-figure';
 import { useColours } from './theme';
 import { FACE } from './tokens';
@@ -25,6 +26,8 @@ interface Props {
   /** This cylinder the last time, a hollow mark. */
   lastTime?: number;
   maxWidth?: number;
+  /** A sensor's figure, asked for at every frame: the needle then moves by itself. */
+  live?: () => number;
 }
 
 const R = 150;
@@ -43,7 +46,7 @@ export const dialWidthFor = (height: number) => (height * VIEW.width) / VIEW.hei
 const END_NUDGE = 9;
 
 /** A drawn gauge. It says in words for the ear what it shows. */
-export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, others = [], lastTime, maxWidth = 380 }: Props) {
+export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, others = [], lastTime, maxWidth = 380, live }: Props) {
   const c = useColours();
   const angle = (x: number) => ((FROM + (TO - FROM) * Math.min(1, Math.max(0, x / fullScale))) * Math.PI) / 180;
   const at = (x: number, r: number) => [CX + r * Math.cos(angle(x)), CY + r * Math.sin(angle(x))] as const;
@@ -92,15 +95,24 @@ export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, o
         ))}
         {lastTime === undefined ? null : <Path d={line(lastTime, R - 22, R - 12)} stroke={c.slate} strokeWidth={6} strokeOpacity={0.75} />}
         {first === undefined ? null : <Circle cx={at(first, R - 30)[0]} cy={at(first, R - 30)[1]} r={5.5} fill="none" stroke={c.ink} strokeWidth={2.2} />}
-        <Path d={line(figure ?? 0, -26, R - 24)} stroke={figure === undefined ? c.line : c.amber} strokeWidth={6} strokeLinecap="round" strokeOpacity={figure === undefined ? 0.35 : 1} />
-        {figure === undefined ? null : <Path d={line(figure, -26, R - 24)} stroke={c.ink} strokeWidth={1.4} />}
-        <Circle cx={CX} cy={CY} r={12} fill={c.ink} />
-        <Circle cx={CX} cy={CY} r={4} fill={c.amber} />
+        {live ? null : <Hand at={figure} line={line} />}
         <SvgFigure x={CX} y={252} size={46} colour={shown === '' ? c.dim : c.ink}>{shown === '' ? '–' : shown}</SvgFigure>
         <SvgText x={CX} y={275} textAnchor="middle" fontFamily={FACE.strong} fontSize={16} fill={c.dim}>{unit}</SvgText>
       </Svg>
+      {live ? <LiveNeedle degrees={() => (angle(live()) * 180) / Math.PI} centre={{ x: CX, y: CY }} view={VIEW} tip={R - 24} /> : null}
     </View>
   );
+}
+
+/** The needle at rest on a figure, or pale at zero where there is none yet. */
+function Hand({ at, line }: { at: number | undefined; line(x: number, r0: number, r1: number): string }) {
+  const c = useColours();
+  return <>
+    <Path d={line(at ?? 0, -26, R - 24)} stroke={at === undefined ? c.line : c.amber} strokeWidth={6} strokeLinecap="round" strokeOpacity={at === undefined ? 0.35 : 1} />
+    {at === undefined ? null : <Path d={line(at, -26, R - 24)} stroke={c.ink} strokeWidth={1.4} />}
+    <Circle cx={CX} cy={CY} r={12} fill={c.ink} />
+    <Circle cx={CX} cy={CY} r={4} fill={c.amber} />
+  </>;
 }
 
 /** Names outside the scale, moved apart along it so that cylinders that read alike stay legible. */

@@ -1,3 +1,4 @@
+import type { Test } from '../jobfile/job-file';
 import { factsOf, figuresOf, type ProcedureContext } from './facts';
 import { PROCEDURE_DATA, TITLES } from './data';
 import { restoring } from './data/restoring';
@@ -19,16 +20,16 @@ export function procedureFor(name: Exclude<ProcedureName, 'leave-as-found'>, con
 
 /**
  * What this job changed and has to put back: only what was really done, the last change first.
- * @param ticks of the whole job
+ * @param ticks of the whole job; @param tests of the whole job: who reads a gauge had the plugs out, ticked or not
  */
-export function leaveAsFound(context: ProcedureContext, ticks: readonly Tick[]): Procedure {
-  const done = changesMade(context, ticks);
+export function leaveAsFound(context: ProcedureContext, ticks: readonly Tick[], tests: readonly Test[] = []): Procedure {
+  const done = changesMade(context, ticks, tests);
   const figures = figuresOf(context);
   return { name: 'leave-as-found', title: TITLES['leave-as-found'], steps: [...done].reverse().map((change) => told(restoring[change], figures)) };
 }
 
 /** Changes made in the order in which they were, each once. */
-function changesMade(context: ProcedureContext, ticks: readonly Tick[]): Change[] {
+function changesMade(context: ProcedureContext, ticks: readonly Tick[], tests: readonly Test[]): Change[] {
   const made: Change[] = [];
   const latest = [...ticks].filter(({ procedure }) => procedure !== 'leave-as-found').sort((a, b) => Date.parse(a.madeAt) - Date.parse(b.madeAt));
   const steps = new Map<string, Change>();
@@ -41,7 +42,29 @@ function changesMade(context: ProcedureContext, ticks: readonly Tick[]): Change[
     const change = steps.get(key);
     if (isDone && change && !made.includes(change)) made.push(change);
   }
+  const denied = new Set([...done].flatMap(([key, isDone]) => { const change = steps.get(key); return !isDone && change ? [change] : []; }));
+  for (const change of tests.flatMap((test) => impliedBy(test, context))) if (!made.includes(change) && !denied.has(change)) made.push(change);
   return made;
+}
+
+/** No reading of this kind without these. */
+const IMPLIED: Readonly<Record<Test['kind'], readonly Change[]>> = {
+  compression: ['ignition-off', 'stop-held', 'leads-off', 'plugs-out'], leakdown: ['ignition-off', 'stop-held', 'leads-off', 'plugs-out', 'valve-core-out', 'clamp-on'], crankcase: ['caps-on'],
+  'running-compression': ['valve-core-out'], 'manifold-vacuum': ['vacuum-tapped'], 'fuel-pressure': ['fuel-tapped'], 'valve-clearance': ['cover-off'], bore: ['head-off'], 'ring-gap': ['head-off'],
+};
+const STEPS_OF: Partial<Record<Test['kind'], Exclude<ProcedureName, 'leave-as-found'>>> = { crankcase: 'crankcase-pressure', bore: 'teardown', 'ring-gap': 'teardown' };
+
+/** Of those, the ones that this engine has. */
+function impliedBy(test: Test, context: ProcedureContext): Change[] {
+  const { kind } = test;
+  const read = kind === 'crankcase' ? test.samples.length : test.readings.length;
+  if (read === 0) return [];
+  const possible = new Set(procedureFor(STEPS_OF[kind] ?? kind as Exclude<ProcedureName, 'leave-as-found'>, context).steps.map(({ changes }) => changes));
+  return [
+    ...IMPLIED[kind].filter((change) => possible.has(change)),
+    ...(kind === 'compression' && test.readings.some(({ wet }) => wet) ? ['oil-in-bores' as const] : []),
+    ...(kind === 'leakdown' && test.readings.some(({ breatherOff }) => breatherOff) ? ['breather-off' as const] : []),
+  ];
 }
 
 /** The mark of each step: the latest tick since the procedure was last signed. A step nobody ticked has none. */

@@ -1,4 +1,4 @@
-import type { Stroke } from './strokes';
+import { LEAST_LIFT, LEAST_PEAK, type Stroke } from './strokes';
 
 /** Strokes of a stream that is still running, caught as they pass. */
 export interface StrokeCatcher {
@@ -15,8 +15,6 @@ export interface StrokeCatcher {
   strokesPerMinute(): number | undefined;
 }
 
-/** Of the highest stroke: a smaller swing is noise, or the exhaust stroke. As for a recording. */
-const LEAST_LIFT = 0.08;
 /** Strokes over which the speed is taken. */
 const SPEED_OVER = 4;
 
@@ -43,7 +41,11 @@ export function catchStrokes(sampleHz: number, leastLift: number): StrokeCatcher
     const lift = Math.max(leastLift, LEAST_LIFT * held);
     if (rising) {
       if (p > highest) { highest = p; highestAt = taken; }
-      if (p < highest - lift) { strokes.push({ seconds: highestAt / sampleHz, peak: highest }); rising = false; lowest = p; }
+      if (p < highest - lift) {
+        if (highest >= LEAST_PEAK * held) strokes.push({ seconds: highestAt / sampleHz, peak: highest });
+        rising = false;
+        lowest = p;
+      }
     } else {
       if (p < lowest) lowest = p;
       if (p > lowest + lift) { rising = true; highest = p; highestAt = taken; }

@@ -25,7 +25,9 @@ export interface TraceReading {
 }
 
 /** A stroke that lifts less than this share of the whole range is noise, or the exhaust stroke. */
-const LEAST_LIFT = 0.08;
+export const LEAST_LIFT = 0.08;
+/** A swing that peaks under this share of the highest is the exhaust stroke, or air that comes back into a vacuum. */
+export const LEAST_PEAK = 0.15;
 /** From the first time above the lower share to the last, a held gauge is above the upper one for at least this part. */
 const STARTED = 0.2;
 const NEAR_TOP = 0.6;
@@ -53,7 +55,7 @@ export function readStrokes({ seconds, pressure }: Samples): TraceReading {
   const lift = LEAST_LIFT * (high - low);
   if (!(high - low > 0)) return { kind: 'cylinder', strokes: [], peak: high, dropouts, saturation: [] };
   const kind = isHeld(pressure, low, high) ? 'held' : 'cylinder';
-  const strokes = kind === 'held' ? steps(seconds, pressure, LEAST_STEP * (high - low), range.interval) : swings(seconds, pressure, lift);
+  const strokes = kind === 'held' ? steps(seconds, pressure, LEAST_STEP * (high - low), range.interval) : swings(seconds, pressure, lift).filter(({ peak }) => peak >= LEAST_PEAK * high);
   const first = strokes[0];
   const peak = Math.max(...strokes.map((stroke) => stroke.peak));
   const perMinute = rate(strokes);

@@ -32,11 +32,11 @@ export function additionRoutes(store: Store): Router {
     if (await store.models.signatures.findByPk(signature.id)) return;
     const json = await benchJson(store, shopId, signature.jobId);
     const bench = JSON.parse(json ?? '{}') as Bench;
-    const { engine, books, houseRules } = toJobFile(bench);
+    const { engine, books, houseRules, tests } = toJobFile(bench);
     const context = { engine, unit: 'kPa' as const, ...(books ? { books } : {}), ...(houseRules ? { houseRules } : {}) };
     const { procedure: name } = signature;
     const before = bench.signatures.filter(({ procedure, madeAt }) => procedure === name && madeAt < signature.madeAt).map(({ madeAt }) => madeAt).sort().pop();
-    const procedure = name === 'leave-as-found' ? leaveAsFound(context, bench.ticks) : procedureFor(name, context);
+    const procedure = name === 'leave-as-found' ? leaveAsFound(context, bench.ticks, tests) : procedureFor(name, context);
     const unread = unreadHazards(procedure, marksOf(name, bench.ticks, before));
     if (unread.length > 0) throw new Refusal(422, 'unread-caution', `Cannot be signed: ${unread.length} ${unread.length === 1 ? 'caution is' : 'cautions are'} unread`, { errors: unread.map(({ id, what }) => ({ field: `steps.${id}`, reason: `is unread: ${what}` })) });
   });

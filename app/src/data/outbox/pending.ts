@@ -1,4 +1,4 @@
-import type { Bench, JobChange, NewReading, NewTest, Overrule } from '@rugged/contract';
+import type { Bench, JobChange, NewReading, NewTest, Note, Outcome, Overrule, Signature, TickRecord } from '@rugged/contract';
 import type { Entry } from './entry';
 
 /** A bench as the person left it: what the server sent, with what still waits on this device laid over it. */
@@ -11,9 +11,15 @@ function afterwards({ method, body }: Entry): Record<string, unknown> {
   return method === 'PATCH' ? { ...body, version: Number(body['version']) + 1 } : body;
 }
 
+/** What older versions of the app did not keep with a new job. */
+const NOTHING_ADDED: Pick<Bench, 'ticks' | 'signatures' | 'notes' | 'outcomes'> = { ticks: [], signatures: [], notes: [], outcomes: [] };
+
+/** A job that is still only on this device, whole, whatever version of the app opened it. */
+export const newBenchOf = ({ newBench }: Pick<Entry, 'newBench'>): Bench | undefined => newBench && { ...NOTHING_ADDED, ...newBench };
+
 /** Jobs that the server does not know yet. */
 export function pendingBenches(entries: readonly Entry[]): Bench[] {
-  return entries.flatMap((entry) => (entry.newBench ? [withPending(entry.newBench, entries)] : []));
+  return entries.flatMap((entry) => newBenchOf(entry) ?? []).map((bench) => withPending(bench, entries));
 }
 
 /** One entry, or the server's answer to it, laid over a bench. A row already there is replaced. */
@@ -22,6 +28,10 @@ export function applied(bench: Bench, path: string, row: Record<string, unknown>
     case '/tests': return { ...bench, tests: replaced(bench.tests, row as unknown as NewTest) };
     case '/readings': return { ...bench, readings: replaced(bench.readings, row as unknown as NewReading) };
     case '/overrules': return { ...bench, overrules: replaced(bench.overrules, row as unknown as Overrule) };
+    case '/ticks': return { ...bench, ticks: replaced(bench.ticks, row as unknown as TickRecord) };
+    case '/signatures': return { ...bench, signatures: replaced(bench.signatures, row as unknown as Signature) };
+    case '/notes': return { ...bench, notes: replaced(bench.notes, row as unknown as Note) };
+    case '/outcomes': return { ...bench, outcomes: replaced(bench.outcomes, row as unknown as Outcome) };
     case '/jobs': return { ...bench, job: { ...bench.job, ...row } };
     case `/jobs/${bench.job.id}`: {
       const { version, ...change } = row as unknown as JobChange;

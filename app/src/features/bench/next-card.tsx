@@ -44,6 +44,7 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
           ? <Button kind="main" onPress={() => pad(entered.test, entered.cylinder)}>{startWords(entered, measured)}</Button>
           : <Button kind="main" onPress={findings}>Findings</Button>}
         <View style={styles.row}>
+          <Button icon="clipboard-text-outline" onPress={() => router.push(`/jobs/${job.id}/steps${stepsOf(lead)}`)} style={styles.grow}>Step by step</Button>
           <Button onPress={() => pad('compression', null)} style={styles.grow}>Compression</Button>
           <Button onPress={() => pad('leakdown', null)} style={styles.grow}>Leak-down</Button>
           {bench.engine.cycle === 'two-stroke' ? <Button onPress={() => pad('crankcase', null)} style={styles.grow}>Crankcase</Button> : null}
@@ -53,6 +54,12 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
       </View>
     </Plate>
   );
+}
+
+/** The steps that belong to what is next; where it has none of its own, all there are. */
+function stepsOf({ test, cylinder }: NextStep): string {
+  const of = ({ compression: 'compression', retest: 'compression', wet: 'wet', leakdown: 'leakdown', crankcase: 'crankcase-pressure', 'quick-checks': 'quick-checks', 'inspect-valve-train': 'valve-clearance' } as Partial<Record<NextTest, string>>)[test];
+  return of === undefined ? '' : `?of=${of}${cylinder === null ? '' : `&cylinder=${encodeURIComponent(cylinder)}`}`;
 }
 
 function startWords({ test, cylinder }: NextStep, measured: boolean): string {

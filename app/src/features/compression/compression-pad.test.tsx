@@ -8,7 +8,7 @@ import { useCompressionPad } from './use-compression-pad';
 const mockKept: NewEntry[][] = [];
 jest.mock('@/data/client', () => ({ outbox: { keep: (entries: NewEntry[]) => { mockKept.push(entries); return Promise.resolve(); } } }));
 jest.mock('@/data/session', () => ({
-  useSignedIn: () => ({ shop: { unit: 'psi', tester: { name: 'Cart', unit: 'psi', fullScale: 300, division: 2 }, houseRules: {}, site: {} }, person: { name: 'Ines' } }),
+  useSignedIn: () => ({ testers: [{ id: 't', kind: 'compression', name: 'Cart', tester: { unit: 'psi', fullScale: 300, division: 2 }, adapters: [], usual: true, retired: false, version: 1 }], shop: { unit: 'psi', houseRules: {}, site: {} }, person: { name: 'Ines' } }),
   useChangeShop: () => ({ mutate: () => undefined }),
 }));
 
@@ -23,14 +23,14 @@ function benchWith(readings: CompressionReadingRecord[], engine: Partial<Bench['
     owner: { id: 'o', name: 'o', version: 1 }, machine: { id: 'm', ownerId: 'o', name: 'm', version: 1 },
     engine: { id: 'e', machineId: 'm', name: 'Orrin 20', version: 1, cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'], boreMm: 62, strokeMm: 58, compressionRatio: 7.2, ...engine },
     books: [{ id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }],
-    houseRules: {}, overrules: [], readings,
+    houseRules: {}, overrules: [], ticks: [], signatures: [], notes: [], outcomes: [], readings,
     tests: readings.length > 0 ? [{ id: 't', jobId: 'j', kind: 'compression', engineTemperature: 'warm', throttle: 'open', plugs: 'all-out', tester: { name: 'Cart', unit: 'psi', fullScale: 300, division: 2 }, startedAt: new Date().toISOString() }] : [],
   };
 }
 
 function Pad({ bench, cylinder, wet = false }: { bench: Bench; cylinder?: string; wet?: boolean }) {
   const pad = useCompressionPad(bench, cylinder, wet);
-  return <CompressionPad bench={bench} pad={pad} onDone={() => undefined} />;
+  return <CompressionPad bench={bench} pad={pad} onDone={() => undefined} onSettings={() => undefined} />;
 }
 const open = (bench: Bench, cylinder?: string, wet = false) => render(<ThemeProvider><Pad bench={bench} {...(cylinder ? { cylinder } : {})} wet={wet} /></ThemeProvider>);
 const press = (...labels: string[]) => { for (const label of labels) fireEvent.press(screen.getByLabelText(label)); };

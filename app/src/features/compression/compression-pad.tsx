@@ -1,10 +1,11 @@
 import type { Bench } from '@rugged/contract';
-import { compressionLimits, formatPressure, fromKPa, houseRulesFor, lockingDoseMl, PRESSURE_UNITS, siteAtmosphere, tellReason, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
+import { compressionLimits, formatPressure, fromKPa, houseRulesFor, lockingDoseMl, PRESSURE_UNITS, siteAtmosphere, tellReason, tellUnsuited, toKPa, type PressureUnit, UNIT_SIGN, type Unsuited, volumesOf } from '@rugged/core';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { useChangeShop } from '@/data/session';
 import { shownStates } from '@/features/bench/shown-state';
+import { LivePanel } from './live-panel';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Dial, dialWidthFor } from '@/ui/dial';
@@ -19,21 +20,24 @@ import { AttemptsSheet } from './attempts-sheet';
 import { errorWords } from './draft';
 import type { CompressionPad as Pad } from './use-compression-pad';
 
-interface Props { bench: Bench; pad: Pad; onDone(): void }
+interface Props { bench: Bench; pad: Pad; onDone(): void; onSettings(): void }
 
 /** Dial, figures, keys and one big button. It fits a phone without scrolling. */
-export function CompressionPad({ bench, pad, onDone }: Props) {
+export function CompressionPad({ bench, pad, onDone, onSettings }: Props) {
   const [correcting, setCorrecting] = useState(false);
   const { draft, act } = pad;
   const { changeUnit } = useUnitSwitch(pad);
+  // One question at a time: the tester before anybody cranks, the temperature once there is a figure.
+  const asking = pad.conditions.engineTemperature === undefined && draft.peak !== '';
   const onKey = (key: PadKey) => act({ do: 'key', key });
   return (
     <View style={styles.pad}>
       <CylinderStrip bench={bench} pad={pad} />
-      {pad.conditions.engineTemperature === undefined ? <TemperatureQuestion pad={pad} /> : pad.wet ? <OilPlate bench={bench} pad={pad} /> : null}
+      {pad.unsuited[0] && !asking ? <Unsuitable one={pad.unsuited[0]} unit={pad.unit} onSettings={onSettings} /> : null}
+      {asking || (pad.conditions.engineTemperature === undefined && !pad.unsuited[0]) ? <TemperatureQuestion pad={pad} /> : pad.wet ? <OilPlate bench={bench} pad={pad} /> : null}
       <DialPlate bench={bench} pad={pad} onAttempts={() => setCorrecting(true)} />
       <VerdictLine bench={bench} pad={pad} />
-      <Keypad
+      {pad.live ? <LivePanel live={pad.live} pad={pad} /> : <Keypad
         onKey={onKey}
         side={[
           { name: 'First', label: 'First stroke', chosen: draft.focus === 0, onPress: () => act({ do: 'focus', focus: 0 }) },
@@ -41,7 +45,7 @@ export function CompressionPad({ bench, pad, onDone }: Props) {
           { name: 'Stroke +', label: 'Stroke +, next stroke', chosen: typeof draft.focus === 'number' && draft.focus > 0, onPress: () => act({ do: 'next-stroke' }) },
           { name: UNIT_SIGN[pad.unit], label: `Unit ${UNIT_SIGN[pad.unit]}, switch`, onPress: changeUnit },
         ]}
-      />
+      />}
       <Buttons pad={pad} onDone={onDone} />
       <AttemptsSheet pad={pad} visible={correcting} onClose={() => setCorrecting(false)} />
     </View>
@@ -88,6 +92,15 @@ function CylinderStrip({ bench, pad }: { bench: Bench; pad: Pad }) {
   );
 }
 
+function Unsuitable({ one, unit, onSettings }: { one: Unsuited; unit: PressureUnit; onSettings(): void }) {
+  return (
+    <Plate hand style={styles.question}>
+      <View role="alert" style={styles.grow}><Words style={styles.fact}><Strong colour="rust">Not with this tester. </Strong>{tellUnsuited(one, unit)}</Words></View>
+      <Button onPress={onSettings}>Another</Button>
+    </Plate>
+  );
+}
+
 const TEMPERATURE = [{ value: 'cold', word: 'Cold' }, { value: 'warm', word: 'Warm' }] as const;
 
 function TemperatureQuestion({ pad }: { pad: Pad }) {
@@ -124,6 +137,7 @@ function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttem
   const typedFirst = draft.strokes[0] ? Number(draft.strokes[0]) : undefined;
   const focusText = draft.focus === 'peak' ? (draft.peak || (pad.typed.ok ? String(pad.typed.reading.peak) : '')) : draft.strokes[draft.focus] ?? '';
   const { tester } = pad.conditions;
+  const stream = pad.live?.stream;
   const fullScale = tester?.fullScale === undefined ? fromKPa(toKPa(bench.engine.fuel === 'diesel' ? 1000 : 300, 'psi'), unit) : fromKPa(toKPa(tester.fullScale, tester.unit ?? 'psi'), unit);
   const min = inUnit(limits.minHereKPa);
   const max = inUnit(limits.maxHereKPa);
@@ -142,10 +156,11 @@ function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttem
         {...(typedPeak === undefined || Number.isNaN(typedPeak) ? {} : { figure: typedPeak })}
         {...(typedFirst === undefined || Number.isNaN(typedFirst) ? {} : { first: typedFirst })}
         {...(min === undefined ? {} : { min })} {...(max === undefined ? {} : { max })} {...(lastTime === undefined ? {} : { lastTime })} {...(pad.oilAlone ? { shade: pad.oilAlone } : {})}
+        {...(stream?.strokes ? { live: () => fromKPa(stream.strokes?.held ?? 0, unit) } : {})}
       />
       </View>
       <View style={styles.facts}>
-        {draft.strokes.some(Boolean)
+        {draft.strokes.some(Boolean) && !pad.live
           ? <Words style={styles.fact}>{draft.strokes.length > 1 ? 'strokes ' : 'first stroke '}<Figure>{draft.strokes.filter(Boolean).join(' · ')}</Figure></Words>
           : pad.attempts.length > 0
             ? <TouchableRipple role="button" onPress={onAttempts} style={styles.attempts}><Words style={styles.link}>{'kept '}<Figure>{pad.attempts.map((reading) => formatPressure(toKPa(reading.peak, reading.unit), unit)).join(' · ')}</Figure>{'  change'}</Words></TouchableRipple>
@@ -201,10 +216,13 @@ function Buttons({ pad, onDone }: { pad: Pad; onDone(): void }) {
   const { draft, typed, next } = pad;
   const figure = typed.ok ? String(typed.reading.peak) : draft.peak;
   const empty = draft.peak === '' && !draft.strokes.some(Boolean);
+  const cranking = pad.live?.stream?.status === 'running' || pad.live?.stream?.status === 'joining';
   return (
     <View style={styles.buttons}>
       <Button kind="ground" tall onPress={() => pad.keep(true)} disabled={!typed.ok} label="Keep and test the same cylinder again" style={styles.grow}>Again</Button>
-      {empty
+      {empty && pad.live && !(next === undefined && pad.lastKept)
+        ? <Button kind="main" onPress={pad.live.crank} busy={cranking} style={styles.keep}>{cranking ? 'Cranking' : `Crank cyl ${pad.cylinder}`}</Button>
+        : empty
         ? <Button kind="main" onPress={onDone} style={styles.keep}>Back to the bench</Button>
         : <Button kind="main" onPress={() => pad.keep(false)} style={styles.keep}>{draft.correcting ? `Correct to ${figure}` : next === undefined ? `Keep ${figure}, done` : `Keep ${figure}, next ${next}`}</Button>}
     </View>

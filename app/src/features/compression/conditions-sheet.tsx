@@ -1,5 +1,6 @@
-import { UNIT_SIGN } from '@rugged/core';
+import type { Bench } from '@rugged/contract';
 import { useState } from 'react';
+import { TesterChoice } from '@/features/testers/tester-choice';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
@@ -13,14 +14,13 @@ const TEMPERATURE = [{ value: 'cold', word: 'Cold' }, { value: 'warm', word: 'Wa
 const THROTTLE = [{ value: 'open', word: 'Wide open' }, { value: 'closed', word: 'Shut' }] as const;
 const PLUGS = [{ value: 'all-out', word: 'All out' }, { value: 'one-out', word: 'One at a time' }] as const;
 
-interface Props { conditions: Conditions; visible: boolean; onClose(): void; onChange(conditions: Conditions): void }
+interface Props { bench: Bench; conditions: Conditions; visible: boolean; onClose(): void; onChange(conditions: Conditions): void; onTrace(): void }
 
 /** How the test is set up. A change begins a new test, so that unlike readings are not mixed unseen. */
-export function ConditionsSheet({ conditions, visible, onClose, onChange }: Props) {
+export function ConditionsSheet({ bench, conditions, visible, onClose, onChange, onTrace }: Props) {
   const [rpm, setRpm] = useState(conditions.crankingRpm === undefined ? '' : String(conditions.crankingRpm));
   const typedRpm = typedNumber(rpm);
   const rpmError = typedRpm === undefined || (typeof typedRpm === 'number' && typedRpm > 0 && typedRpm <= 5000) ? undefined : 'must be a number from 1 to 5,000 rev/min';
-  const { tester } = conditions;
   const done = () => {
     if (rpmError) return;
     const { crankingRpm, ...rest } = conditions;
@@ -34,9 +34,8 @@ export function ConditionsSheet({ conditions, visible, onClose, onChange }: Prop
       <Choice label="Throttle" options={THROTTLE} chosen={conditions.throttle} onChoose={(throttle) => onChange({ ...conditions, throttle })} />
       <Choice label="Plugs" options={PLUGS} chosen={conditions.plugs} onChoose={(plugs) => onChange({ ...conditions, plugs })} />
       <Field label="Cranking speed, rev/min" hint="If you know it." value={rpm} onChange={setRpm} error={rpmError} keyboard="decimal-pad" figures />
-      <Words colour="dim">
-        {tester?.fullScale === undefined ? 'The tester is set in Shop.' : `${tester.name ?? 'Tester'}: ${tester.fullScale} ${UNIT_SIGN[tester.unit ?? 'psi']} full scale${tester.valveAtEngineEnd === false ? ', no valve at the engine end' : ''}. Set in Shop.`}
-      </Words>
+      <TesterChoice bench={bench} kind="compression" chosen={conditions.tester} onChoose={(tester) => onChange({ ...conditions, tester })} />
+      <Button icon="chart-line" onPress={onTrace}>Figures from a recorded trace</Button>
       <Button kind="main" onPress={done}>Done</Button>
     </Sheet>
   );

@@ -8,7 +8,7 @@ export type Conditions = Pick<NewCompressionTest, 'engineTemperature' | 'throttl
 const SAME_SESSION_MS = 6 * 3600 * 1000;
 
 /** What a careful mechanic sets up when nothing is said. Whether the engine is warm must be said. */
-export const usualConditions = (tester: Tester): Conditions => ({ throttle: 'open', plugs: 'all-out', tester });
+export const usualConditions = (tester: Tester | undefined): Conditions => ({ throttle: 'open', plugs: 'all-out', ...(tester ? { tester } : {}) });
 
 /** The test that a new reading may join: today's latest one. */
 export function latestTest(bench: Bench, now: number): NewCompressionTest | undefined {

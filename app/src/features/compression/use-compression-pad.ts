@@ -1,25 +1,31 @@
 import type { CompressionReadingRecord, NewCompressionTest } from '@rugged/contract';
 import { type Bench, compressionOf, countingReadings } from '@rugged/contract/bench';
-import { displacementRise, type Dose, formatPressure, fromKPa, lockingDoseMl, type PressureUnit, recommendedDose, siteAtmosphere, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
+import { type Cycle, displacementRise, type Dose, formatPressure, fromKPa, lockingDoseMl, type PressureUnit, recommendedDose, siteAtmosphere, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
 import { useMemo, useReducer, useState } from 'react';
 import { outbox } from '@/data/client';
 import { judgeBench } from '@/data/jobs';
 import type { NewEntry } from '@/data/outbox/entry';
 import { useSignedIn } from '@/data/session';
 import { newId } from '@/data/new-id';
+import { asTester, useTesters } from '@/data/testers';
+import { useLive } from '@/features/live/use-live';
+import { unsuitedFor } from '@/features/testers/unsuited';
+import type { LiveStream } from '@/features/live/live-stream';
 import { type Conditions, conditionsOf, latestTest, sameConditions, usualConditions } from './conditions';
 import { draftReducer, EMPTY_DRAFT, typedReading } from './draft';
 
 /** All of the compression pad but its looks. */
 export function useCompressionPad(bench: Bench, startAt: string | undefined, startWet: boolean) {
   const { shop } = useSignedIn();
+  const testers = useTesters('compression');
+  const [usual] = testers;
   const { unit } = shop;
   const { engine, job } = bench;
   const counting = useMemo(() => compressionOf(countingReadings(bench.readings)).filter((reading) => !reading.wet), [bench.readings]);
   const [openedAt] = useState(() => Date.now());
   const [conditions, setConditions] = useState<Conditions>(() => {
     const latest = latestTest(bench, openedAt);
-    return latest ? conditionsOf(latest) : usualConditions(shop.tester);
+    return latest ? conditionsOf(latest) : usualConditions(usual && asTester(usual));
   });
   const measured = new Set(counting.map((reading) => reading.cylinder));
   const [cylinder, setCylinder] = useState(() =>
@@ -41,7 +47,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   /** The bench as it would be with the draft kept: what the pad says of it while it is typed. */
   const verdict = useMemo(() => {
     if (!typed.ok) return judgeBench(bench);
-    const entries = entriesFor(bench, conditions, typed.reading, draft.correcting, openedAt, 'draft');
+    const entries = entriesFor(bench, withSpeed(bench, conditions, undefined, openedAt), typed.reading, draft.correcting, openedAt, 'draft');
     return judgeBench({
       ...bench,
       tests: [...bench.tests, ...(entries.test ? [entries.test] : [])],
@@ -51,7 +57,24 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt, oil?.ml]);
 
+  const { stream, start, stop } = useLive();
+  const simulated = conditions.tester?.simulated === true;
+  /** Cranks against the sensor: what it catches goes on the dial as if it were typed. */
+  const crank = () => {
+    setLastKept(undefined);
+    act({ do: 'clear' });
+    start({
+      kind: 'compression', jobId: job.id, cylinder, take: Math.floor(Date.now() / 1000) % 1e9, throttle: conditions.throttle ?? 'open',
+      engineTemperature: conditions.engineTemperature ?? 'warm', ...(wet && Number(oil?.ml) > 0 ? { oilMl: Number(oil?.ml) } : {}),
+    }, ({ strokes }) => {
+      if (!strokes || strokes.strokes.length === 0) return;
+      const shown = strokes.strokes.map(({ peak }) => Number(fromKPa(peak, unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 2)));
+      act({ do: 'take', strokes: shown, peak: Math.max(...shown) });
+    });
+  };
+
   const select = (id: string) => {
+    stop();
     setCylinder(id);
     setLastKept(undefined);
     setOilText(undefined);
@@ -69,8 +92,10 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const keep = (again: boolean) => {
     setTried(true);
     if (!typed.ok) return;
+    const rpm = stream && crankingRpm(stream, engine.cycle);
+    stop();
     const now = Date.now();
-    const { test, reading } = entriesFor(bench, conditions, typed.reading, draft.correcting, now, newId());
+    const { test, reading } = entriesFor(bench, withSpeed(bench, conditions, rpm, now), typed.reading, draft.correcting, now, newId());
     const figure = `${formatPressure(toKPa(reading.peak, reading.unit), unit)} ${UNIT_SIGN[unit]}`;
     const entries: NewEntry[] = [
       ...(test ? [{ method: 'POST' as const, path: '/tests', body: { ...test }, jobId: job.id, what: `Compression test, ${engine.name}` }] : []),
@@ -98,6 +123,10 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     missing: tried && !typed.ok && !typed.error,
     next: wet ? undefined : nextUnmeasured(),
     wet, oil, dose, setOil: setOilText,
+    /** With a live sensor: its stream, and the starter. */
+    live: simulated ? { stream, crank, stop, rpm: stream && crankingRpm(stream, engine.cycle) } : undefined,
+    /** What speaks against the tester in hand, said before anybody cranks. */
+    unsuited: testers.filter(({ name }) => name === conditions.tester?.name).flatMap((record) => unsuitedFor(bench, record)).filter(({ severity }) => severity === 'stop'),
     /** Between dry and wet; what was typed for the one says nothing of the other. */
     toggleWet: () => {
       setWet(!wet);
@@ -113,6 +142,24 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
 }
 
 export type CompressionPad = ReturnType<typeof useCompressionPad>;
+
+/** A four-stroke compresses once in two turns. Rounded to ten, so that one take after another joins the same test. */
+function crankingRpm({ strokes }: LiveStream, cycle: Cycle): number | undefined {
+  const perMinute = strokes?.strokesPerMinute();
+  return perMinute === undefined ? undefined : 10 * Math.round((perMinute * (cycle === 'four-stroke' ? 2 : 1)) / 10);
+}
+
+/**
+ * The conditions with the speed that a sensor measured. Cylinders differ by a little and are still one test: it keeps the
+ * speed it began with.
+ */
+function withSpeed(bench: Bench, conditions: Conditions, rpm: number | undefined, now: number): Conditions {
+  if (conditions.crankingRpm !== undefined || conditions.tester?.simulated !== true) return conditions;
+  const latest = latestTest(bench, now);
+  const { crankingRpm, ...others } = latest ? conditionsOf(latest) : {};
+  if (crankingRpm !== undefined && sameConditions(others, conditions)) return { ...conditions, crankingRpm };
+  return rpm === undefined ? conditions : { ...conditions, crankingRpm: rpm };
+}
 
 /** The test that the reading joins, or the new one it needs, and the reading itself. */
 function entriesFor(

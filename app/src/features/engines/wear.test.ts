@@ -8,7 +8,7 @@ function visit(hours: number | undefined, peak: number, n: number, engineTempera
   const bench: Bench = {
     job: { id: `j${n}`, engineId: 'e', complaint: 'c', site: {}, status: 'closed', openedAt: `2026-0${n}-01T10:00:00Z`, version: 1, ...(hours === undefined ? {} : { hours }) },
     owner: { id: 'o', name: 'Wil', version: 1 }, machine: { id: 'm', ownerId: 'o', name: 'Skiff', version: 1 }, engine,
-    books: [{ id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }], houseRules: {}, overrules: [],
+    books: [{ id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }], houseRules: {}, overrules: [], ticks: [], signatures: [], notes: [], outcomes: [],
     tests: [{ id: `t${n}`, jobId: `j${n}`, kind: 'compression', engineTemperature, throttle: 'open', startedAt: `2026-0${n}-01T10:00:00Z` }],
     readings: [{ id: `r${n}`, testId: `t${n}`, cylinder: '1', unit: 'psi', peak, takenAt: `2026-0${n}-01T10:10:00Z` }],
   };

@@ -113,8 +113,12 @@ function Actions({ bench }: { bench: Bench }) {
   const tell = useNotice();
   const { job } = bench;
   const name = `job-${job.number ?? job.id}`;
-  const close = (status: 'open' | 'closed') => void changeJob(bench, { status }, `${status === 'closed' ? 'Close' : 'Open again'}: job ${job.number ?? ''}`)
-    .then(() => tell({ text: status === 'closed' ? 'Job closed. Plugs, leads and core back as found?' : 'Job open again' }));
+  const router = useRouter();
+  const change = (status: 'open' | 'closed') => void changeJob(bench, { status }, `${status === 'closed' ? 'Close' : 'Open again'}: job ${job.number ?? ''}`)
+    .then(() => tell({ text: status === 'closed' ? 'Job closed' : 'Job open again' }));
+  // What was taken off or shut is put back before a job is closed.
+  const changedNothing = bench.tests.length === 0 && bench.ticks.length === 0;
+  const close = () => (changedNothing ? change('closed') : router.push(`/jobs/${job.id}/steps?of=leave-as-found&closing=yes`));
   return (
     <View style={styles.actions} dataSet={{ print: 'hide' }}>
       <Button kind="main" icon="printer-outline" onPress={() => window.print()}>Print for the owner</Button>
@@ -122,7 +126,7 @@ function Actions({ bench }: { bench: Bench }) {
         <Button kind="ground" icon="content-save-outline" style={styles.grow} onPress={() => download(`${name}.job.json`, toJobFile(bench))}>Save job file</Button>
         <Button kind="ground" icon="content-save-outline" style={styles.grow} onPress={() => download(`${name}.verdict.json`, judge(toJobFile(bench)))}>Save verdict</Button>
       </View>
-      <Button kind="ground" onPress={() => close(job.status === 'open' ? 'closed' : 'open')}>{job.status === 'open' ? 'Close the job' : 'Open it again'}</Button>
+      <Button kind="ground" onPress={() => (job.status === 'open' ? close() : change('open'))}>{job.status === 'open' ? 'Close the job' : 'Open it again'}</Button>
     </View>
   );
 }

@@ -7,6 +7,7 @@ import { BenchGate } from '@/features/bench/bench-gate';
 import { KeysSheet } from '@/features/bench/keys-sheet';
 import { WideBench } from '@/features/bench/wide-bench';
 import { KeptBadge } from '@/features/outbox/kept-badge';
+import { StepsButton } from '@/features/procedure/steps-button';
 import { IconButton } from '@/ui/button';
 import { Screen } from '@/ui/screen';
 import { WIDE } from '@/ui/tokens';
@@ -35,7 +36,7 @@ function LeakdownOf({ bench }: { bench: Bench }) {
     <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={LEAK_KEYS} />
   </>;
   const body = <LeakdownPad bench={bench} pad={pad} onDone={back} />;
-  const settings = <IconButton icon="cog-outline" label="Tester" onPress={() => setSettingUp(true)} ground />;
+  const settings = <><StepsButton jobId={bench.job.id} of={pad.listening ? 'listening' : 'leakdown'} cylinder={here} /><IconButton icon="cog-outline" label="Tester" onPress={() => setSettingUp(true)} ground /></>;
   if (width >= WIDE) {
     return <>{sheets}<WideBench bench={bench} verdict={verdict} onCylinder={pad.select} selected={here} title={`Leak-down, ${bench.engine.name}`} middleAction={settings}>{body}</WideBench></>;
   }

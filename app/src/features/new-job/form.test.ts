@@ -4,7 +4,7 @@ import { BLANK, buildJob, type EngineSource, type NewJobForm } from './form';
 // Metro loads the contract when it is asked for; here it is simply there.
 jest.mock('@/data/validating', () => ({ contract: () => Promise.resolve(jest.requireActual('@rugged/contract')) }));
 
-const shop: Shop = { id: 's', name: 'Shop', unit: 'psi', site: { altitudeM: 210 }, houseRules: {}, tester: {}, version: 1 };
+const shop: Shop = { id: 's', name: 'Shop', unit: 'psi', site: { altitudeM: 210 }, houseRules: {}, version: 1 };
 const uuid = (n: number) => `0b6f7c1e-5f0a-4c57-9f5b-${String(n).padStart(12, '0')}`;
 const item: EngineListItem = {
   engine: { id: uuid(1), machineId: uuid(2), name: 'Orrin 20', version: 3, cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'], hours: 640 },

@@ -95,7 +95,7 @@ export async function buildJob(form: NewJobForm, { shop, source, knownOwners, no
   const post = (path: string, body: object, what: string): NewEntry => ({ method: 'POST', path, body: { ...body }, jobId: job.id, what });
   const bench: Bench = {
     job: { ...job, status: 'open', version: 1 }, owner: { ...owner, version: 1 }, machine: { ...machine, version: 1 }, engine: { ...engine, version: 1 },
-    books: books.map((book) => ({ ...book, version: 1 })), houseRules: shop.houseRules, tests: [], readings: [], overrules: [],
+    books: books.map((book) => ({ ...book, version: 1 })), houseRules: shop.houseRules, tests: [], readings: [], overrules: [], ticks: [], signatures: [], notes: [], outcomes: [],
   };
   return {
     ok: true,

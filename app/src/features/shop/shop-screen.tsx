@@ -15,14 +15,14 @@ import { useTheme } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { SitePlate } from './site-plate';
 import { SpreadPlate } from './spread-plate';
-import { TesterPlate } from './tester-plate';
 
 const THEMES = [{ value: 'day', word: 'Day' }, { value: 'night', word: 'Night' }, { value: 'system', word: 'As the device' }] as const;
 const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }));
 
 /** The shop's settings and this device's. */
 export function ShopScreen() {
-  const { person, shop } = useSignedIn();
+  const { person, shop, testers } = useSignedIn();
+  const router = useRouter();
   const theme = useTheme();
   const change = useChangeShop();
   const tell = useNotice();
@@ -46,7 +46,11 @@ export function ShopScreen() {
         <Choice label="Theme, this device" options={THEMES} chosen={theme.choice} onChoose={theme.choose} />
       </Plate>
       <SitePlate key={`site-${shop.version}`} site={shop.site} onSave={(site) => save({ site }, 'New jobs are judged for this place')} />
-      <TesterPlate key={`tester-${shop.version}`} tester={shop.tester} onSave={(tester) => save({ tester }, 'Tester changed for new tests')} />
+      <Plate label="Testers" style={styles.plate}>
+        <Label>Testers</Label>
+        <Words colour="dim">{`${testers.filter(({ retired }) => !retired).length} in use, with adapters, O-ring and comparison.`}</Words>
+        <Button onPress={() => router.push('/testers')}>Register of testers</Button>
+      </Plate>
       <SpreadPlate key={`rules-${shop.version}`} rules={shop.houseRules} onSave={(houseRules) => save({ houseRules }, 'House rule changed')} />
       <Plate label="Signed in" style={styles.plate}>
         <Label>Signed in</Label>

@@ -1,0 +1,3 @@
+import { ProcedureScreen } from '@/features/procedure/procedure-screen';
+
+export default ProcedureScreen;

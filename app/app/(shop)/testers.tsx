@@ -1,0 +1,3 @@
+import { TestersScreen } from '@/features/testers/testers-screen';
+
+export default TestersScreen;

@@ -1,0 +1,47 @@
+import type { NewSignature, NewTick } from '@rugged/contract';
+import { type Bench, toJobFile } from '@rugged/contract/bench';
+import { toKPa } from '@rugged/core';
+import { leaveAsFound, marksOf, openStep, PROCEDURES, procedureFor, type ProcedureName, type Step, type TickMark, unreadHazards } from '@rugged/core/procedure';
+import { useMemo } from 'react';
+import { outbox } from '@/data/client';
+import { newId } from '@/data/new-id';
+import { useSignedIn } from '@/data/session';
+import { asTester, useTesters } from '@/data/testers';
+
+export const isProcedure = (name: string | undefined): name is ProcedureName => PROCEDURES.includes(name as ProcedureName);
+
+/** The steps of one procedure for the job on the bench, with what was ticked. */
+export function useProcedure(bench: Bench, name: ProcedureName, cylinder?: string) {
+  const { shop: { unit } } = useSignedIn();
+  const [usual] = useTesters('compression');
+  const { engine, books, houseRules, job } = bench;
+  const procedure = useMemo(() => procedureOf(bench, name, unit, usual && asTester(usual), cylinder), [bench, name, unit, usual, cylinder]);
+  const signature = bench.signatures.filter((one) => one.procedure === name).sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt))[0];
+  const marks = marksOf(name, bench.ticks, signature?.madeAt);
+  const unread = unreadHazards(procedure, marks);
+  const tick = (step: Step, mark: TickMark) => {
+    const body: NewTick = { id: newId(), jobId: job.id, procedure: name, step: step.id, mark, madeAt: new Date().toISOString() };
+    return outbox.keep([{ method: 'POST', path: '/ticks', body: { ...body }, jobId: job.id, what: `${procedure.title}: ${MARK_WORD[mark]}, ${engine.name}` }]);
+  };
+  const sign = () => {
+    const body: NewSignature = { id: newId(), jobId: job.id, procedure: name, madeAt: new Date().toISOString() };
+    return outbox.keep([{ method: 'POST', path: '/signatures', body: { ...body }, jobId: job.id, what: `${procedure.title} signed, ${engine.name}` }]);
+  };
+  return { procedure, marks, unread, signature, tick, sign, open: openStep(procedure, marks), books, houseRules };
+}
+export type ProcedureInHand = ReturnType<typeof useProcedure>;
+
+const MARK_WORD: Readonly<Record<TickMark, string>> = { done: 'a step done', skipped: 'a step skipped', open: 'a step open again' };
+
+type Context = Parameters<typeof procedureFor>[1];
+
+/** The procedure as the bench stands: engine, book, school, tester, and the dry reading that the oil is measured by. */
+export function procedureOf(bench: Bench, name: ProcedureName, unit: Context['unit'], tester: Context['tester'], cylinder?: string) {
+  const { engine, books, houseRules, job } = bench;
+  const { tests = [] } = toJobFile(bench);
+  const dry = tests.flatMap((test) => (test.kind === 'compression' ? test.readings : [])).findLast((reading) => !reading.wet && (cylinder === undefined || reading.cylinder === cylinder));
+  const context: Context = {
+    engine, books, houseRules, unit, ...(tester ? { tester } : {}), ...(dry ? { dryKPa: toKPa(dry.peak, dry.unit) } : {}), ...(job.site.barometerKPa === undefined ? {} : { atmosphereKPa: job.site.barometerKPa }),
+  };
+  return name === 'leave-as-found' ? leaveAsFound(context, bench.ticks, tests) : procedureFor(name, context);
+}
