@@ -57,6 +57,8 @@ async function serviceWorker(dist) {
     swDest: path.join(dist, 'sw.js'),
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/api\//],
+    // A photograph never changes under its id: seen once, it is there without signal.
+    runtimeCaching: [{ urlPattern: /\/api\/photos\/[0-9a-f-]+$/, handler: 'CacheFirst', options: { cacheName: 'photos', expiration: { maxEntries: 400 }, cacheableResponse: { statuses: [200] } } }],
     clientsClaim: true,
     skipWaiting: true,
     cleanupOutdatedCaches: true,

@@ -72,6 +72,7 @@ describe('tests of every kind', () => {
     ['fuel-pressure', {}, { unit: 'psi', pressure: 43, held: 41, heldSeconds: 300 }, { unit: 'psi', pressure: 43, held: 50 }, 'figures.held'],
     ['valve-clearance', { engineTemperature: 'cold' }, { cylinder: '1', valve: 'intake', mm: 0.1 }, { cylinder: '1', valve: 'side', mm: 0.1 }, 'figures.valve'],
     ['bore', {}, { cylinder: '1', height: 'top', alongMm: 62, acrossMm: 62.02 }, { cylinder: '1', height: 'top', alongMm: 62 }, 'figures.acrossMm'],
+    ['piston', {}, { cylinder: '1', skirtMm: 61.9, pinMm: 16, smallEndMm: 16.02 }, { cylinder: '7', skirtMm: 61.9 }, 'figures.cylinder'],
     ['ring-gap', {}, { cylinder: '1', ring: 'top', mm: 0.3 }, { cylinder: '7', ring: 'top', mm: 0.3 }, 'figures.cylinder'],
   ];
   test.each(EVERY)('%s is kept as the job file writes it, and a wrong figure is refused at its field', async (kind, conditions, good, bad, field) => {

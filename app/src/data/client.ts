@@ -28,6 +28,7 @@ export const keys = {
   bench: (jobId: string) => ['bench', jobId] as const,
   engines: (search: string) => ['engines', search] as const,
   history: (engineId: string) => ['history', engineId] as const,
+  track: ['track'] as const,
 };
 
 const cacheDb = () => openDB('rugged-cache', 1, { upgrade: (db) => { db.createObjectStore('cache'); } });

@@ -83,6 +83,8 @@ export const bookFields = {
   valveClearance: Joi.object({ engineTemperature: temperature(), intake: rangeMm(), exhaust: rangeMm() }),
   bore: Joi.object({ maxMm: mm(), maxTaperMm: mm(), maxOvalityMm: mm() }),
   ringGap: rangeMm(),
+  pistonClearance: rangeMm(),
+  pinClearance: rangeMm(),
 };
 export const bookSchema = Joi.object<Book>(bookFields);
 
@@ -183,6 +185,7 @@ export const TEST_KINDS: Readonly<Record<TestKind, KindSchema>> = {
   }, { engineTemperature: temperature(), ...stepMm }),
   bore: inspection({ cylinder: cylinder().required(), height: Joi.string().valid('top', 'middle', 'bottom').required(), alongMm: mm().required(), acrossMm: mm().required() }, stepMm),
   'ring-gap': inspection({ cylinder: cylinder().required(), ring: Joi.string().valid('top', 'second', 'oil').required(), mm: mm().required() }, stepMm),
+  piston: { ...inspection({}, stepMm), reading: Joi.object({ cylinder: cylinder().required(), skirtMm: mm(), pinMm: mm(), smallEndMm: mm() }).or('skirtMm', 'pinMm', 'smallEndMm') },
 };
 export const KINDS = Object.keys(TEST_KINDS) as TestKind[];
 

@@ -30,7 +30,7 @@ test.each([
 const book: Book = {
   source: 'the manual', compression: { unit: 'psi', min: 120 }, runningCompression: { unit: 'psi', idleMin: 60, snapMin: 100 }, manifoldVacuum: { unit: 'inHg', min: 16, max: 21 },
   fuelPressure: { unit: 'psi', min: 40, max: 46, holdSeconds: 300, maxDrop: 5 }, valveClearance: { engineTemperature: 'cold', intake: { minMm: 0.1, maxMm: 0.2 }, exhaust: { minMm: 0.2, maxMm: 0.3 } },
-  bore: { maxMm: 62.1, maxTaperMm: 0.03, maxOvalityMm: 0.06 }, ringGap: { minMm: 0.2, maxMm: 0.6 },
+  bore: { maxMm: 62.1, maxTaperMm: 0.03, maxOvalityMm: 0.06 }, ringGap: { minMm: 0.2, maxMm: 0.6 }, pistonClearance: { minMm: 0.03, maxMm: 0.1 }, pinClearance: { maxMm: 0.05 },
 };
 function inspected(test: InspectionTest, change: Partial<JobFile> = {}, tests: Test[] = []) {
   return judge({ format: 'rugged-gauge-job', version: 1, engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', cylinders: ['1', '2'] }, books: [book], ...change, tests: [...tests, test] }).inspections;
@@ -51,8 +51,19 @@ describe('against the book', () => {
     ['a loose intake valve', { kind: 'valve-clearance', engineTemperature: 'cold', readings: [{ cylinder: '1', valve: 'intake', mm: 0.35 }] }, 'low', ['valve-opens-late']],
     ['a warm clearance against a cold book', { kind: 'valve-clearance', engineTemperature: 'warm', readings: [{ cylinder: '1', valve: 'intake', mm: 0.15 }] }, 'unproven', ['book-temperature-differs']],
     ['a worn ring gap', { kind: 'ring-gap', readings: [{ cylinder: '1', ring: 'top', mm: 0.9 }] }, 'low', ['rings-worn']],
+    ['a worn pin', { kind: 'piston', readings: [{ cylinder: '1', pinMm: 16, smallEndMm: 16.09 }] }, 'low', ['pin-worn']],
     ['a tight ring gap', { kind: 'ring-gap', readings: [{ cylinder: '1', ring: 'second', mm: 0.1 }] }, 'low', ['ring-ends-butt']],
   ])('%s', (_, test, state, says) => { expect(inspected(test)[0]).toMatchObject({ state, says }); });
+
+  test('piston clearance is the bore at its widest less the skirt; without its bore nothing is told', () => {
+    const bore: Test = { kind: 'bore', readings: [{ cylinder: '1', height: 'top', alongMm: 62, acrossMm: 62.05 }] };
+    const clearance = (skirtMm: number, tests: Test[] = [bore]) => inspected({ kind: 'piston', readings: [{ cylinder: '1', skirtMm }] }, {}, tests).find(({ of }) => of === 'piston-clearance');
+    expect(clearance(61.98)).toMatchObject({ state: 'sound', says: [] });
+    expect(clearance(61.98)?.figure).toBeCloseTo(0.07, 9);
+    expect(clearance(61.85)).toMatchObject({ state: 'low', says: ['piston-slaps'] });
+    expect(clearance(62.04)).toMatchObject({ state: 'low', says: ['piston-seizes'] });
+    expect(clearance(61.98, [])).toBeUndefined();
+  });
 
   test('low while running and good while cranking: it does not breathe', () => {
     const cranking: Test = { kind: 'compression', engineTemperature: 'warm', throttle: 'open', readings: [{ cylinder: '1', unit: 'psi', peak: 150 }] };

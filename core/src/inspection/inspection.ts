@@ -13,12 +13,13 @@ export type Inspected =
   | { of: 'fuel-pressure-lost'; seconds: number }
   | { of: 'valve-clearance'; valve: 'intake' | 'exhaust'; number?: number }
   | { of: 'bore' | 'taper' | 'ovality' }
+  | { of: 'piston-clearance' | 'pin-clearance' }
   | { of: 'ring-gap'; ring: 'top' | 'second' | 'oil' };
 
 /** What a figure outside its limits, or a needle, says of the engine. */
 export type Says =
   | 'does-not-breathe' | 'burnt-or-held-open-valve' | 'sticking-valve-or-guide' | 'mixture-or-timing' | 'steady-and-low' | 'pump-filter-or-regulator'
-  | 'return-or-regulator' | 'leaks-back' | 'valve-held-open' | 'valve-opens-late' | 'bore-worn' | 'rings-worn' | 'ring-ends-butt' | 'book-temperature-differs';
+  | 'return-or-regulator' | 'leaks-back' | 'valve-held-open' | 'valve-opens-late' | 'bore-worn' | 'rings-worn' | 'ring-ends-butt' | 'piston-slaps' | 'piston-seizes' | 'pin-worn' | 'pin-tight' | 'book-temperature-differs';
 
 /** One figure against the book, with its doubt. Pressures are in `unit`, sizes in mm. */
 export type JudgedInspection = Inspected & {

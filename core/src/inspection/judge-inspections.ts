@@ -1,5 +1,5 @@
 import { limitHere } from '../air/atmosphere';
-import type { BoreTest, Book, FuelPressureTest, InspectionTest, JobFile, ManifoldVacuumTest, RingGapTest, RunningCompressionTest, ValveClearanceTest } from '../jobfile/job-file';
+import type { BoreTest, Book, FuelPressureTest, InspectionTest, JobFile, ManifoldVacuumTest, PistonTest, RingGapTest, RunningCompressionTest, ValveClearanceTest } from '../jobfile/job-file';
 import type { LimitSource } from '../limits/limits';
 import { rectangular } from '../quantity/doubt';
 import { fromKPa, toKPa, type VacuumUnit } from '../quantity/pressure';
@@ -28,6 +28,7 @@ export function judgeInspections(job: JobFile, cranksWell: ReadonlySet<string>, 
       case 'valve-clearance': return valveClearance(test, books);
       case 'bore': return bore(test, books);
       case 'ring-gap': return ringGap(test, books);
+      case 'piston': return piston(test, latest.get('bore'), books);
     }
   });
 }
@@ -139,4 +140,20 @@ function ringGap(test: RingGapTest, books: readonly Book[]): JudgedInspection[] 
   return test.readings.map(({ cylinder, ring, mm }) => finish(
     { of: 'ring-gap', ring }, test.kind, cylinder, judged(mm, doubt, 'mm', bounds(figures?.minMm, figures?.maxMm), source), (missed) => (missed === 'below' ? 'ring-ends-butt' : 'rings-worn'),
   ));
+}
+
+/** Two sizes make a clearance: the bore at its widest round the piston's skirt, the rod's eye round the pin. */
+function piston(test: PistonTest, bores: InspectionTest | undefined, books: readonly Book[]): JudgedInspection[] {
+  const doubt = Math.SQRT2 * rectangular((test.stepMm ?? BORE_STEP_MM) / 2);
+  const skirts = find(books, 'pistonClearance');
+  const pins = find(books, 'pinClearance');
+  return test.readings.flatMap(({ cylinder, skirtMm, pinMm, smallEndMm }) => {
+    const bore = bores?.kind === 'bore' ? widestMm(bores.readings.filter((reading) => reading.cylinder === cylinder)) : undefined;
+    return [
+      ...(skirtMm === undefined || bore === undefined ? [] : [finish({ of: 'piston-clearance' }, test.kind, cylinder,
+        judged(bore - skirtMm, doubt, 'mm', bounds(skirts.figures?.minMm, skirts.figures?.maxMm), skirts.source), (missed) => (missed === 'below' ? 'piston-seizes' : 'piston-slaps'))]),
+      ...(pinMm === undefined || smallEndMm === undefined ? [] : [finish({ of: 'pin-clearance' }, test.kind, cylinder,
+        judged(smallEndMm - pinMm, doubt, 'mm', bounds(pins.figures?.minMm, pins.figures?.maxMm), pins.source), (missed) => (missed === 'below' ? 'pin-tight' : 'pin-worn'))]),
+    ];
+  });
 }

@@ -72,6 +72,8 @@ export interface Book {
   valveClearance?: { engineTemperature?: Temperature; intake?: RangeMm; exhaust?: RangeMm };
   bore?: { maxMm?: number; maxTaperMm?: number; maxOvalityMm?: number };
   ringGap?: RangeMm;
+  pistonClearance?: RangeMm;
+  pinClearance?: RangeMm;
 }
 
 /** A shop's school, settled once and changeable on a job. */
@@ -209,6 +211,13 @@ export interface RingGapTest {
   readings: { cylinder: string; ring: 'top' | 'second' | 'oil'; mm: number }[];
 }
 
+/** Piston at its skirt, its pin, and the eye of the rod that the pin runs in. */
+export interface PistonTest {
+  kind: 'piston';
+  stepMm?: number;
+  readings: { cylinder: string; skirtMm?: number; pinMm?: number; smallEndMm?: number }[];
+}
+
 /** The other gauges on the cart: measured against the book, beside the pressure tests. */
-export type InspectionTest = RunningCompressionTest | ManifoldVacuumTest | FuelPressureTest | ValveClearanceTest | BoreTest | RingGapTest;
+export type InspectionTest = RunningCompressionTest | ManifoldVacuumTest | FuelPressureTest | ValveClearanceTest | BoreTest | RingGapTest | PistonTest;
 export type Test = CompressionTest | LeakdownTest | CrankcaseTest | InspectionTest;

@@ -50,9 +50,9 @@ function changesMade(context: ProcedureContext, ticks: readonly Tick[], tests: r
 /** No reading of this kind without these. */
 const IMPLIED: Readonly<Record<Test['kind'], readonly Change[]>> = {
   compression: ['ignition-off', 'stop-held', 'leads-off', 'plugs-out'], leakdown: ['ignition-off', 'stop-held', 'leads-off', 'plugs-out', 'valve-core-out', 'clamp-on'], crankcase: ['caps-on'],
-  'running-compression': ['valve-core-out'], 'manifold-vacuum': ['vacuum-tapped'], 'fuel-pressure': ['fuel-tapped'], 'valve-clearance': ['cover-off'], bore: ['head-off'], 'ring-gap': ['head-off'],
+  'running-compression': ['valve-core-out'], 'manifold-vacuum': ['vacuum-tapped'], 'fuel-pressure': ['fuel-tapped'], 'valve-clearance': ['cover-off'], bore: ['head-off'], 'ring-gap': ['head-off'], piston: ['head-off'],
 };
-const STEPS_OF: Partial<Record<Test['kind'], Exclude<ProcedureName, 'leave-as-found'>>> = { crankcase: 'crankcase-pressure', bore: 'teardown', 'ring-gap': 'teardown' };
+const STEPS_OF: Partial<Record<Test['kind'], Exclude<ProcedureName, 'leave-as-found'>>> = { crankcase: 'crankcase-pressure', bore: 'teardown', 'ring-gap': 'teardown', piston: 'teardown' };
 
 /** Of those, the ones that this engine has. */
 function impliedBy(test: Test, context: ProcedureContext): Change[] {

@@ -18,12 +18,16 @@ const SAYS: Readonly<Record<Says, string>> = {
   'bore-worn': 'Worn past the book: new rings alone will not hold',
   'rings-worn': 'Rings or bore are worn',
   'ring-ends-butt': 'Ring ends will butt when hot, and seize',
+  'piston-slaps': 'It slaps: bore or piston is worn past the book',
+  'piston-seizes': 'Too tight: it will seize when hot',
+  'pin-worn': 'Pin or small end is worn: it knocks, and new rings do not cure it',
+  'pin-tight': 'Too tight for oil to get in',
   'book-temperature-differs': 'The book gives clearances at another engine temperature',
 };
 
 const OF: Readonly<Record<Exclude<Inspected['of'], 'valve-clearance' | 'ring-gap' | 'fuel-pressure-lost'>, string>> = {
   'idle-compression': 'compression at idle', 'snap-compression': 'compression on a snapped throttle', 'manifold-vacuum': 'manifold vacuum',
-  'fuel-pressure': 'fuel pressure', bore: 'bore at its widest', taper: 'taper', ovality: 'ovality',
+  'fuel-pressure': 'fuel pressure', bore: 'bore at its widest', taper: 'taper', ovality: 'ovality', 'piston-clearance': 'piston clearance', 'pin-clearance': 'pin clearance',
 };
 
 /** What was measured, in a few words: `exhaust valve 2 clearance`. */

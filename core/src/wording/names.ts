@@ -9,5 +9,5 @@ export const METHOD_NAME: Readonly<Record<SpreadMethod, string>> = {
 
 export const TEST_NAME: Readonly<Record<Test['kind'], string>> = {
   compression: 'Compression', leakdown: 'Leak-down', crankcase: 'Crankcase', 'running-compression': 'Running compression', 'manifold-vacuum': 'Manifold vacuum',
-  'fuel-pressure': 'Fuel pressure', 'valve-clearance': 'Valve clearance', bore: 'Bore', 'ring-gap': 'Ring gap',
+  'fuel-pressure': 'Fuel pressure', 'valve-clearance': 'Valve clearance', bore: 'Bore', 'ring-gap': 'Ring gap', piston: 'Piston and pin',
 };

@@ -74,7 +74,7 @@ const TABLES = {
   },
   books: {
     id, shopId: UUID, engineId: UUID, rank: INTEGER, source: TEXT, engineTemperature: TEXT, conditions: TEXT, compression: JSONB,
-    spread: JSONB, leakage: JSONB, crankcase: JSONB, runningCompression: JSONB, manifoldVacuum: JSONB, fuelPressure: JSONB, valveClearance: JSONB, bore: JSONB, ringGap: JSONB, version,
+    spread: JSONB, leakage: JSONB, crankcase: JSONB, runningCompression: JSONB, manifoldVacuum: JSONB, fuelPressure: JSONB, valveClearance: JSONB, bore: JSONB, ringGap: JSONB, pistonClearance: JSONB, pinClearance: JSONB, version,
   },
   jobs: {
     id, shopId: UUID, number: INTEGER, engineId: UUID, complaint: TEXT, alreadyDone: TEXT, symptoms: JSONB, hours: DOUBLE, site: JSONB,

@@ -10,6 +10,7 @@ import { Screen } from '@/ui/screen';
 import { WIDE } from '@/ui/tokens';
 import { useKeys } from '@/ui/use-keys';
 import { BenchGate } from './bench-gate';
+import { Beside } from './beside';
 import { benchLine } from './bench-line';
 import { Cautions, Evidence } from './evidence';
 import { KeysSheet } from './keys-sheet';
@@ -31,7 +32,7 @@ function BenchOf({ bench }: { bench: Bench }) {
   const keysSheet = <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={BENCH_KEYS} />;
 
   if (width >= WIDE) {
-    return <>{keysSheet}<WideBench bench={bench} verdict={verdict} onCylinder={test}><NextCard bench={bench} verdict={verdict} /><Runs bench={bench} /></WideBench></>;
+    return <>{keysSheet}<WideBench bench={bench} verdict={verdict} onCylinder={test}><NextCard bench={bench} verdict={verdict} /><Beside bench={bench} /><Runs bench={bench} /></WideBench></>;
   }
   return (
     <Screen title={bench.engine.name} under={benchLine(bench)} onBack={() => router.navigate('/')} action={<KeptBadge />}>
@@ -42,6 +43,7 @@ function BenchOf({ bench }: { bench: Bench }) {
       {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
       {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}
       {verdict.ok ? <Evidence bench={bench} judgement={verdict.judgement} /> : null}
+      <Beside bench={bench} />
       <Runs bench={bench} />
     </Screen>
   );

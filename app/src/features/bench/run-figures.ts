@@ -24,5 +24,6 @@ export function otherFigures(test: Test): RunFigure[] {
     case 'valve-clearance': return test.readings.map(({ cylinder, valve, number, mm }) => ({ label: `Cyl ${cylinder} ${valve}${number === undefined ? '' : ` ${number}`}`, figure: `${mm.toFixed(2)} mm` }));
     case 'bore': return test.readings.map(({ cylinder, height, alongMm, acrossMm }) => ({ label: `Cyl ${cylinder} ${height}`, figure: `${alongMm.toFixed(2)} / ${acrossMm.toFixed(2)} mm` }));
     case 'ring-gap': return test.readings.map(({ cylinder, ring, mm }) => ({ label: `Cyl ${cylinder} ${ring} ring`, figure: `${mm.toFixed(2)} mm` }));
+    case 'piston': return test.readings.map(({ cylinder, skirtMm, pinMm, smallEndMm }) => ({ label: `Cyl ${cylinder}`, figure: [skirtMm === undefined ? '' : `skirt ${skirtMm.toFixed(2)}`, pinMm === undefined ? '' : `pin ${pinMm.toFixed(2)}`, smallEndMm === undefined ? '' : `small end ${smallEndMm.toFixed(2)}`].filter(Boolean).join(', ') + ' mm' }));
   }
 }

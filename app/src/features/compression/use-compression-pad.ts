@@ -8,7 +8,7 @@ import type { NewEntry } from '@/data/outbox/entry';
 import { useSignedIn } from '@/data/session';
 import { newId } from '@/data/new-id';
 import { asTester, useTesters } from '@/data/testers';
-import { useLive } from '@/features/live/use-live';
+import { takeNumber, useLive } from '@/features/live/use-live';
 import { unsuitedFor } from '@/features/testers/unsuited';
 import type { LiveStream } from '@/features/live/live-stream';
 import { type Conditions, conditionsOf, latestTest, sameConditions, usualConditions } from './conditions';
@@ -64,7 +64,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     setLastKept(undefined);
     act({ do: 'clear' });
     start({
-      kind: 'compression', jobId: job.id, cylinder, take: Math.floor(Date.now() / 1000) % 1e9, throttle: conditions.throttle ?? 'open',
+      kind: 'compression', jobId: job.id, cylinder, take: takeNumber(), throttle: conditions.throttle ?? 'open',
       engineTemperature: conditions.engineTemperature ?? 'warm', ...(wet && Number(oil?.ml) > 0 ? { oilMl: Number(oil?.ml) } : {}),
     }, ({ strokes }) => {
       if (!strokes || strokes.strokes.length === 0) return;

@@ -1,11 +1,14 @@
 import type { Bench } from '@rugged/contract';
-import { sourceName, tellReason, UNIT_SIGN, type VacuumUnit } from '@rugged/core';
+import { sourceName, tellReason, type Tester, UNIT_SIGN, type VacuumUnit } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useVerdict } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
+import { asTester, useTesters } from '@/data/testers';
 import { BenchGate } from '@/features/bench/bench-gate';
+import { StepsButton } from '@/features/procedure/steps-button';
+import { TesterChoice } from '@/features/testers/tester-choice';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -14,8 +17,9 @@ import { typedNumber } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { StateMark } from '@/ui/state-mark';
-import { Figure, Label, Strong, Title, Words } from '@/ui/words';
+import { Figure, Label, Strong, Words } from '@/ui/words';
 import { HoldCurve } from './hold-curve';
+import { SoapMap } from './soap-map';
 import { type CaseConditions, type CrankcasePad, useCrankcaseTest } from './use-crankcase-test';
 
 export const CrankcaseScreen = () => <BenchGate>{(bench) => <CrankcaseOf bench={bench} />}</BenchGate>;
@@ -38,6 +42,7 @@ const MODES = [{ value: 'pressure', word: 'Pressure' }, { value: 'vacuum', word:
 /** The rig first: it loses air too, and what it loses is not the engine's. */
 function SetUp({ bench, pad, onStarted }: { bench: Bench; pad: CrankcasePad; onStarted(): void }) {
   const { shop } = useSignedIn();
+  const [usual] = useTesters('crankcase');
   const { cylinders } = bench.engine;
   const [mode, setMode] = useState<CaseConditions['mode']>('pressure');
   const unit: VacuumUnit = mode === 'vacuum' && shop.unit === 'psi' ? 'inHg' : shop.unit;
@@ -47,9 +52,13 @@ function SetUp({ bench, pad, onStarted }: { bench: Bench; pad: CrankcasePad; onS
   const text = value ?? String(pad.usualStart(mode, unit));
   const rigDrop = typedNumber(rig);
   const rigWrong = rigDrop !== undefined && (typeof rigDrop !== 'number' || rigDrop < 0) ? 'must be a number, not negative' : undefined;
-  const conditions: CaseConditions = { mode, unit, ...(at === undefined ? {} : { case: at }), ...(typeof rigDrop === 'number' ? { rigDropPerMinute: rigDrop } : {}) };
+  const [tester, setTester] = useState<Tester | undefined>(() => usual && asTester(usual));
+  const [celsius, setCelsius] = useState('');
+  const degrees = typedNumber(celsius);
+  const coldWrong = degrees !== undefined && (typeof degrees !== 'number' || degrees < -40 || degrees > 60) ? 'must be from -40 to 60' : undefined;
+  const conditions: CaseConditions = { mode, unit, ...(tester ? { tester } : {}), ...(at === undefined ? {} : { case: at }), ...(typeof rigDrop === 'number' ? { rigDropPerMinute: rigDrop } : {}) };
   const wrong = pad.wrongStart(conditions, text);
-  const start = () => { void pad.start(conditions, Number(typedNumber(text))).then(onStarted); };
+  const start = () => { void pad.start(conditions, Number(typedNumber(text)), typeof degrees === 'number' ? degrees : undefined).then(onStarted); };
   return (
     <>
       <Plate hand label="Before the air">
@@ -65,8 +74,10 @@ function SetUp({ bench, pad, onStarted }: { bench: Bench; pad: CrankcasePad; onS
           <Field label={`Rig alone loses a minute, ${UNIT_SIGN[unit]}`} value={rig} onChange={setRig} figures keyboard="decimal-pad" error={rigWrong} hint="Empty: not tried." />
           <Field label={`Start, ${UNIT_SIGN[unit]}`} value={text} onChange={setValue} figures keyboard="decimal-pad" error={wrong} />
         </View>
+        <Field label="Air, °C" value={celsius} onChange={setCelsius} figures keyboard="decimal-pad" error={coldWrong} hint="If you know it: a degree moves the needle as much as a small leak." />
+        <TesterChoice bench={bench} kind="crankcase" chosen={tester} onChoose={setTester} />
         <Words colour="dim">{`${pad.limits.holdSeconds} s, and at most ${pad.limits.maxDrop.toFixed(1)} ${UNIT_SIGN[pad.unit]} lost: ${sourceName(pad.limits.source)}.`}</Words>
-        <Button kind="main" disabled={wrong !== undefined || rigWrong !== undefined || typedNumber(text) === undefined} onPress={start}>Valve shut: start the clock</Button>
+        <Button kind="main" disabled={wrong !== undefined || coldWrong !== undefined || rigWrong !== undefined || typedNumber(text) === undefined} onPress={start}>Valve shut: start the clock</Button>
       </Plate>
     </>
   );
@@ -95,13 +106,14 @@ function Watch({ bench, pad, onDone, onAgain }: { bench: Bench; pad: CrankcasePa
           <Figure style={styles.time}>{`${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`}</Figure>
           <Words colour="dim" style={styles.grow}>{left > 0 ? `${left} s to go. Look now and then, and at the end.` : 'Time is up: read the gauge.'}</Words>
         </View>
+        {pad.live ? <LiveLine pad={pad} /> : null}
         <HoldCurve samples={samples.map(({ figures }) => figures)} rigPerMinute={running?.conditions.rigDropPerMinute ?? 0} holdSeconds={limits.holdSeconds} maxDrop={limits.maxDrop} seconds={seconds} unit={UNIT_SIGN[unit]} />
       </Plate>
       <Plate style={styles.plate} label="Look at the gauge">
-        <View style={styles.row}>
+        {pad.live ? <Button kind="main" disabled={pad.live.value === undefined} onPress={() => { if (pad.live?.value !== undefined) pad.look(pad.live.value); }}>{pad.live.value === undefined ? 'Waiting for the sensor' : `Keep ${pad.live.value} now`}</Button> : <View style={styles.row}>
           <Field label={`Gauge now, ${UNIT_SIGN[unit]}`} value={text} onChange={setText} figures keyboard="decimal-pad" error={wrong} onSubmit={look} />
           <View style={styles.button}><Button kind="main" disabled={typeof value !== 'number' || wrong !== undefined} onPress={look}>Keep</Button></View>
-        </View>
+        </View>}
         <View role="list" aria-label="Looks so far">
           {samples.map((one) => (
             <View key={one.id} role="listitem" style={styles.look}>
@@ -117,18 +129,26 @@ function Watch({ bench, pad, onDone, onAgain }: { bench: Bench; pad: CrankcasePa
           <View style={styles.clock}><StateMark state={judged.state} size={20} /><Words style={styles.grow}>{tellReason(reason, unit)}</Words></View>
         </Plate>
       ) : null}
-      {judged?.state === 'low' ? (
-        <Plate label="Where to look">
-          <Title>Soapy water, while it holds pressure</Title>
-          <Words>Outer seals at both ends of the crank, case gasket, base of the barrel, intake and reed block, exhaust joint, pulse hose, drain or oil-pump fittings. No bubble anywhere: an inner seal, or the one between two cylinders.</Words>
-        </Plate>
-      ) : null}
+      {judged?.state === 'low' || judged?.state === 'watch' || judged?.state === 'unproven' ? <SoapMap onKeep={pad.note} /> : null}
       <View style={styles.row}>
         <Button kind="ground" style={styles.grow} onPress={onAgain}>Another test</Button>
         <Button kind="main" style={styles.grow} onPress={onDone}>To the bench</Button>
       </View>
       <Label colour="onGroundDim">The clock goes on when this page is closed.</Label>
     </>
+  );
+}
+
+/** What the sensor says now; looks are taken by themselves as the time comes. */
+function LiveLine({ pad: { live, unit } }: { pad: CrankcasePad }) {
+  const status = live?.stream?.status;
+  return (
+    <View style={styles.clock} role="status">
+      <Figure style={styles.time}>{live?.value === undefined ? '–' : String(live.value)}</Figure>
+      <Words colour={status === 'lost' || status === 'refused' ? 'rust' : 'dim'} style={styles.grow}>
+        {`${UNIT_SIGN[unit]}. ${status === 'lost' ? 'Signal to the sensor lost: what it missed comes when it is back.' : status === 'refused' ? `${live?.stream?.trouble ?? 'The sensor does not answer'}.` : status === 'ended' ? 'The sensor is done.' : 'Simulated sensor: looks are kept by themselves.'}`}
+      </Words>
+    </View>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { OtherReadingRecord, NewTest } from '@rugged/contract';
+import type { NewNote, NewTest, OtherReadingRecord } from '@rugged/contract';
 import { type Bench, countingReadings } from '@rugged/contract/bench';
 import { type CrankcaseTest, fromKPa, holdLimits, toKPa, type VacuumUnit } from '@rugged/core';
 import { useEffect, useMemo, useState } from 'react';
@@ -7,6 +7,7 @@ import { judgeBench } from '@/data/jobs';
 import { newId } from '@/data/new-id';
 import { useSignedIn } from '@/data/session';
 import { typedNumber } from '@/ui/format';
+import { useLiveCase } from './use-live-case';
 
 export type CaseConditions = Omit<CrankcaseTest, 'kind' | 'samples'>;
 export type CaseTestRecord = Extract<NewTest, { kind: 'crankcase' }>;
@@ -30,10 +31,10 @@ export function useCrankcaseTest(bench: Bench) {
   const shown = (kPa: number) => fromKPa(kPa, unit);
 
   /** Closes the rig: the first look is the start of the watch. */
-  const start = (conditions: CaseConditions, value: number) => {
+  const start = (conditions: CaseConditions, value: number, celsius?: number) => {
     const startedAt = new Date().toISOString();
     const test: CaseTestRecord = { id: newId(), jobId: bench.job.id, kind: 'crankcase', conditions, startedAt };
-    const reading = sample(test.id, 0, value, startedAt);
+    const reading = sample(test.id, 0, value, startedAt, celsius);
     return outbox.keep([
       { method: 'POST', path: '/tests', body: { ...test }, jobId: bench.job.id, what: `Crankcase ${conditions.mode}, ${bench.engine.name}` },
       { method: 'POST', path: '/readings', body: { ...reading }, jobId: bench.job.id, what: `Crankcase at 0 s: ${value} ${conditions.unit}, ${bench.engine.name}` },
@@ -56,8 +57,16 @@ export function useCrankcaseTest(bench: Bench) {
     void outbox.keep([{ method: 'POST', path: '/readings', body: { ...one, id: newId(), takenAt: new Date().toISOString(), supersedes: one.id, withdrawn: true }, jobId: bench.job.id, what: `Crankcase look at ${one.figures.seconds} s taken back, ${bench.engine.name}` }]);
   };
 
+  /** What the soapy water showed. */
+  const note = (text: string) => {
+    const at = running?.conditions.case;
+    const body: NewNote = { id: newId(), jobId: bench.job.id, about: 'other', text, madeAt: new Date().toISOString(), ...(at === undefined ? {} : { cylinder: at }) };
+    void outbox.keep([{ method: 'POST', path: '/notes', body: { ...body }, jobId: bench.job.id, what: `Note on the crankcase, ${bench.engine.name}` }]);
+  };
+  const live = useLiveCase(bench, running, samples, limits.holdSeconds, look);
+
   return {
-    unit, running, samples, seconds, start, wrongStart, look, takeBack,
+    unit, running, note, live, samples, seconds, start, wrongStart, look, takeBack,
     limits: { holdSeconds: limits.holdSeconds, maxDrop: shown(limits.maxDropKPa), highest: shown(limits.highestKPa), source: limits.source },
     /** The usual start: what the book says, else 5 psi either way. */
     usualStart: (mode: CaseConditions['mode'], inUnit: VacuumUnit) => {
@@ -69,7 +78,8 @@ export function useCrankcaseTest(bench: Bench) {
 }
 export type CrankcasePad = ReturnType<typeof useCrankcaseTest>;
 
-const sample = (testId: string, seconds: number, value: number, takenAt: string): SampleRecord => ({ id: newId(), testId, kind: 'crankcase', figures: { seconds, value }, takenAt });
+const sample = (testId: string, seconds: number, value: number, takenAt: string, celsius?: number): SampleRecord => (
+  { id: newId(), testId, kind: 'crankcase', figures: { seconds, value, ...(celsius === undefined ? {} : { celsius }) }, takenAt });
 
 export const samplesOf = (bench: Bench, testId: string): SampleRecord[] =>
   countingReadings(bench.readings).filter((reading): reading is SampleRecord => reading.kind === 'crankcase' && reading.testId === testId).sort((a, b) => a.figures.seconds - b.figures.seconds);

@@ -1,14 +1,14 @@
 import type { HeardAt } from '@rugged/core';
-import { StyleSheet, View } from 'react-native';
-import { TouchableRipple } from 'react-native-paper';
 import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
+import { MarkedDrawing } from '@/ui/marked-drawing';
 import { useColours } from '@/ui/theme';
-import { LINE, TOUCH } from '@/ui/tokens';
-import { Strong } from '@/ui/words';
 import type { Place } from './leak-draft';
 
+/** Kinds of engine that are drawn. */
+export type CutKind = 'overhead-valve' | 'side-valve' | 'two-stroke';
+
 interface Props {
-  fourStroke: boolean;
+  kind: CutKind;
   liquid: boolean;
   places: readonly Place[];
   heard: Readonly<Record<string, number>>;
@@ -26,6 +26,10 @@ const FOUR_STROKE: Readonly<Record<HeardAt, Spot>> = {
 const TWO_STROKE: Readonly<Record<HeardAt, Spot>> = {
   ...FOUR_STROKE, intake: { x: 40, y: 262, name: 'below' }, exhaust: { x: 320, y: 164, name: 'below' }, crankcase: { x: 96, y: 334, name: 'right' }, neighbour: { x: 306, y: 262, name: 'below' }, coolant: { x: 60, y: 140, name: 'below' },
 };
+const SIDE_VALVE: Readonly<Record<HeardAt, Spot>> = {
+  ...FOUR_STROKE, adapter: { x: 180, y: 30, name: 'right' }, intake: { x: 40, y: 176, name: 'below' }, exhaust: { x: 40, y: 252, name: 'below' }, 'head-joint': { x: 262, y: 112, name: 'right' }, crankcase: { x: 300, y: 312, name: 'below' },
+};
+const SPOTS: Readonly<Record<CutKind, Readonly<Record<HeardAt, Spot>>>> = { 'overhead-valve': FOUR_STROKE, 'side-valve': SIDE_VALVE, 'two-stroke': TWO_STROKE };
 /** A second neighbour stands under the first. */
 const NEXT_NEIGHBOUR = 76;
 const NAME: Readonly<Record<HeardAt, string>> = { adapter: 'Adapter', intake: 'Intake', exhaust: 'Exhaust', 'head-joint': 'Head joint', coolant: 'Coolant', neighbour: 'Cyl', crankcase: 'Crankcase' };
@@ -33,47 +37,32 @@ export const placeName = ({ at, cylinder }: Place): string => (at === 'neighbour
 export const LEVELS = ['None', 'Faint', 'Clear', 'Strong'] as const;
 
 /** A cylinder cut through, with the places to listen at: tap one, then say how loud. */
-export function CutThrough({ fourStroke, liquid, places, heard, chosen, onChoose }: Props) {
-  const spots = fourStroke ? FOUR_STROKE : TWO_STROKE;
+export function CutThrough({ kind, liquid, places, heard, chosen, onChoose }: Props) {
+  const spots = SPOTS[kind];
   let neighbours = 0;
+  const marks = places.map((place) => {
+    const spot = spots[place.at];
+    const y = spot.y + (place.at === 'neighbour' ? NEXT_NEIGHBOUR * neighbours++ : 0);
+    const level = heard[place.key];
+    return { key: place.key, x: spot.x, y, side: spot.name, level, name: place.at === 'neighbour' ? `Cyl ${place.cylinder}` : NAME[place.at], label: `${placeName(place)}: ${level === undefined ? 'not listened at' : LEVELS[level]?.toLowerCase()}` };
+  });
   return (
-    <View style={styles.frame}>
-      <Drawing fourStroke={fourStroke} liquid={liquid} />
-      {places.map((place) => {
-        const spot = spots[place.at];
-        const y = spot.y + (place.at === 'neighbour' ? NEXT_NEIGHBOUR * neighbours++ : 0);
-        return <Mark key={place.key} place={place} spot={{ ...spot, y }} level={heard[place.key]} chosen={place.key === chosen} onPress={() => onChoose(place)} />;
-      })}
-    </View>
+    <MarkedDrawing view={VIEW} marks={marks} chosen={chosen} onPress={(key) => { const place = places.find((one) => one.key === key); if (place) onChoose(place); }}>
+      <Drawing kind={kind} liquid={liquid} />
+    </MarkedDrawing>
   );
 }
 
-function Mark({ place, spot, level, chosen, onPress }: { place: Place; spot: Spot; level: number | undefined; chosen: boolean; onPress(): void }) {
+function Drawing({ kind, liquid }: { kind: CutKind; liquid: boolean }) {
   const c = useColours();
-  const said = level === undefined ? 'not listened at' : `${LEVELS[level]?.toLowerCase()}`;
-  return (
-    <View style={[styles.mark, { left: `${(100 * spot.x) / VIEW.width}%`, top: `${(100 * spot.y) / VIEW.height}%` }, spot.name === 'right' ? styles.beside : styles.below]}>
-      <TouchableRipple role="button" aria-pressed={chosen} aria-label={`${placeName(place)}: ${said}`} borderless onPress={onPress}
-        style={[styles.ear, { borderColor: c.line, backgroundColor: level ? c.amber : c.plate, borderWidth: chosen ? 5 : LINE + 1 }]}>
-        <View style={styles.bars}>
-          {level === undefined ? <View style={[styles.dot, { backgroundColor: c.line }]} /> : level === 0 ? <View style={[styles.dash, { backgroundColor: c.line }]} /> : Array.from({ length: level }, (_, i) => <View key={i} style={[styles.bar, { backgroundColor: c.onAmber }]} />)}
-        </View>
-      </TouchableRipple>
-      <View style={[styles.name, { backgroundColor: c.plate }]} aria-hidden><Strong style={styles.nameText}>{place.at === 'neighbour' ? `Cyl ${place.cylinder}` : NAME[place.at]}</Strong></View>
-    </View>
-  );
-}
-
-function Drawing({ fourStroke, liquid }: { fourStroke: boolean; liquid: boolean }) {
-  const c = useColours();
-  const line = { stroke: c.line, strokeWidth: 2.4, fill: 'none' } as const;
+  const line = useLine();
   return (
     <Svg viewBox={`0 0 ${VIEW.width} ${VIEW.height}`} width="100%" height="100%" aria-hidden>
       <Defs><Pattern id="cut" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><Line x1="0" y1="0" x2="0" y2="8" stroke={c.dim} strokeWidth="1.6" /></Pattern></Defs>
       {/* Head, with the plug hole open for the adapter. */}
-      <Path d={fourStroke ? 'M112 44H172V116H136L112 116Z M188 44H248V116H224L188 116Z' : 'M112 60H172V116H112Z M188 60H248V116H188Z'} {...line} fill="url(#cut)" />
-      <Path d="M174 28V116M186 28V116" {...line} />
-      {fourStroke ? <Valves /> : <Ports />}
+      {kind === 'side-valve' ? <SideHead /> : <Path d={kind === 'overhead-valve' ? 'M112 44H172V116H136L112 116Z M188 44H248V116H224L188 116Z' : 'M112 60H172V116H112Z M188 60H248V116H188Z'} {...line} fill="url(#cut)" />}
+      <Path d={kind === 'side-valve' ? 'M174 28V84M186 28V84' : 'M174 28V116M186 28V116'} {...line} />
+      {kind === 'overhead-valve' ? <Valves /> : kind === 'side-valve' ? <SideValve /> : <Ports />}
       {/* Barrel walls, with water behind them where there is some. */}
       <Rect x="128" y="120" width="18" height="150" {...line} fill="url(#cut)" />
       <Rect x="214" y="120" width="18" height="150" {...line} fill="url(#cut)" />
@@ -90,9 +79,36 @@ function Drawing({ fourStroke, liquid }: { fourStroke: boolean; liquid: boolean 
   );
 }
 
+/** The one pen everything is drawn with. */
+function useLine() {
+  const c = useColours();
+  return { stroke: c.line, strokeWidth: 2.4, fill: 'none' } as const;
+}
+
+/** A flat head, its chamber reaching sideways over the valve beside the bore. */
+function SideHead() {
+  const line = useLine();
+  return <Path d="M68 60H172V84H84V112H68Z M188 60H248V112H214V100H200L188 84Z" {...line} fill="url(#cut)" />;
+}
+
+/** The valve stands beside the bore, head up; its port leaves below. Intake and exhaust stand one behind the other. */
+function SideValve() {
+  const c = useColours();
+  const line = useLine();
+  return (
+    <G>
+      <Path d="M74 112H128L116 122H86Z" {...line} fill={c.slate} />
+      <Path d="M101 122V262" {...line} strokeWidth={4} />
+      <Path d="M16 156C52 154 72 146 82 126M16 196C60 196 108 180 120 126" {...line} />
+      <Path d="M16 232C46 230 66 226 84 214M16 272C60 270 84 258 92 240" {...line} strokeDasharray="5 5" />
+      <Rect x="92" y="206" width="18" height="36" {...line} fill={c.plate} />
+    </G>
+  );
+}
+
 function Valves() {
   const c = useColours();
-  const line = { stroke: c.line, strokeWidth: 2.4, fill: 'none' } as const;
+  const line = useLine();
   return (
     <G>
       <Path d="M20 52C70 52 100 62 126 96M20 78C66 78 96 92 118 116" {...line} />
@@ -105,7 +121,7 @@ function Valves() {
 
 function Ports() {
   const c = useColours();
-  const line = { stroke: c.line, strokeWidth: 2.4, fill: 'none' } as const;
+  const line = useLine();
   return (
     <G>
       {/* Exhaust port in the wall, reed and intake into the crankcase. */}
@@ -115,18 +131,3 @@ function Ports() {
     </G>
   );
 }
-
-const EAR = TOUCH.least;
-const styles = StyleSheet.create({
-  frame: { width: '100%', maxWidth: 420, alignSelf: 'center', aspectRatio: VIEW.width / VIEW.height },
-  mark: { position: 'absolute', alignItems: 'center', marginLeft: -EAR / 2, marginTop: -EAR / 2 },
-  beside: { flexDirection: 'row', gap: 4 },
-  below: { width: 96, marginLeft: -48 },
-  ear: { width: EAR, height: EAR, borderRadius: EAR / 2, alignItems: 'center', justifyContent: 'center' },
-  bars: { flexDirection: 'row', gap: 4, alignItems: 'center' },
-  bar: { width: 4, height: 20 },
-  dash: { width: 16, height: 3 },
-  dot: { width: 7, height: 7, borderRadius: 4 },
-  name: { paddingHorizontal: 3, borderRadius: 3 },
-  nameText: { fontSize: 15, lineHeight: 18 },
-});

@@ -10,6 +10,12 @@ export interface LeakDraft {
   heard: Readonly<Record<string, number>>;
   breatherOff?: boolean;
   tdcConfirmed?: boolean;
+  /** A single-gauge tester: what is typed in `held` is the percent lost. */
+  percent?: boolean;
+  /** The hose was blocked and the needle came back to zero, for this cylinder. */
+  zeroed?: boolean;
+  /** How a sensor's needle came to rest, in the shown unit. */
+  settling?: { seconds: number; cylinderPressure: number }[];
 }
 
 /** Air at a place: a key of `heard`. */
@@ -25,21 +31,30 @@ export type LeakAction =
   | { do: 'heard'; place: string; level: number }
   | { do: 'breather'; off: boolean }
   | { do: 'confirm-tdc' }
+  | { do: 'percent'; percent: boolean }
+  | { do: 'zeroed' }
+  | { do: 'take'; supply: string; held: string; settling: NonNullable<LeakDraft['settling']> }
   | { do: 'clear' }
   | { do: 'convert'; convert: (figure: number) => string };
 
 export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
   switch (action.do) {
-    case 'key': return { ...draft, [draft.focus]: edited(draft[draft.focus], action.key) };
+    case 'key': {
+      const { settling, ...typed } = draft;
+      return { ...typed, [draft.focus]: edited(draft[draft.focus], action.key) };
+    }
     case 'focus': return { ...draft, focus: action.focus };
     case 'heard': return { ...draft, heard: { ...draft.heard, [action.place]: action.level } };
     case 'breather': return { ...draft, breatherOff: action.off };
     case 'confirm-tdc': return { ...draft, tdcConfirmed: true };
-    // The regulator stays where it is from one cylinder to the next.
-    case 'clear': return emptyLeakDraft(draft.supply);
+    case 'percent': return { ...draft, percent: action.percent, held: '' };
+    case 'zeroed': return { ...draft, zeroed: true };
+    case 'take': return { ...draft, percent: false, supply: action.supply, held: action.held, settling: action.settling };
+    // The regulator stays where it is from one cylinder to the next, and so does the kind of tester.
+    case 'clear': return { ...emptyLeakDraft(draft.supply), ...(draft.percent ? { percent: true } : {}) };
     case 'convert': {
       const converted = (text: string) => (text === '' || Number.isNaN(Number(text)) ? text : action.convert(Number(text)));
-      return { ...draft, supply: converted(draft.supply), held: converted(draft.held) };
+      return { ...draft, supply: converted(draft.supply), held: draft.percent ? draft.held : converted(draft.held) };
     }
   }
 }
@@ -56,19 +71,21 @@ export type TypedLeak = { ok: true; reading: LeakdownReading; percent: number } 
 export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit, fourStroke: boolean): TypedLeak {
   if (draft.supply === '' || draft.held === '') return { ok: false };
   const supply = typedNumber(draft.supply);
-  const cylinderPressure = typedNumber(draft.held);
+  const held = typedNumber(draft.held);
   try {
     if (typeof supply !== 'number' || supply <= 0) throw new InputError('supply', 'must be a number above 0');
-    if (typeof cylinderPressure !== 'number') throw new InputError('cylinderPressure', 'must be a number');
-    if (cylinderPressure > supply) throw new InputError('cylinderPressure', `cannot be above what goes in (${supply})`);
+    const field = draft.percent ? 'percent' : 'cylinderPressure';
+    if (typeof held !== 'number') throw new InputError(field, 'must be a number');
+    if (draft.percent && held > 100) throw new InputError('percent', 'cannot be above 100');
+    if (!draft.percent && held > supply) throw new InputError('cylinderPressure', `cannot be above what goes in (${supply})`);
     const heard = Object.entries(draft.heard).map(([key, level]): Heard => {
       const [at, neighbour] = key.split(' ') as [HeardAt, string | undefined];
       return { at, level, ...(neighbour === undefined ? {} : { cylinder: neighbour }) };
     });
     return {
-      ok: true, percent: leakagePercent(supply, cylinderPressure),
+      ok: true, percent: draft.percent ? held : leakagePercent(supply, held),
       reading: {
-        cylinder, unit, supply, cylinderPressure, ...(heard.length > 0 ? { heard } : {}),
+        cylinder, unit, supply, [field]: held, ...(draft.settling ? { settling: draft.settling } : {}), ...(heard.length > 0 ? { heard } : {}),
         ...(fourStroke && draft.breatherOff !== undefined ? { breatherOff: draft.breatherOff } : {}), ...(draft.tdcConfirmed ? { tdcConfirmed: true } : {}),
       },
     };
@@ -79,4 +96,4 @@ export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit
 }
 
 /** What is wrong, in words that name the figure. */
-export const leakErrorWords = ({ field, reason }: InputError): string => `${field === 'supply' ? 'Supply' : field === 'cylinderPressure' ? 'Held' : field}: ${reason}.`;
+export const leakErrorWords = ({ field, reason }: InputError): string => `${field === 'supply' ? 'Supply' : field === 'cylinderPressure' ? 'Held' : field === 'percent' ? 'Leakage' : field}: ${reason}.`;

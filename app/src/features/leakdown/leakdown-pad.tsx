@@ -12,8 +12,10 @@ import { StateMark } from '@/ui/state-mark';
 import { useColours } from '@/ui/theme';
 import { LINE, RADIUS, TOUCH } from '@/ui/tokens';
 import { Figure, Label, Strong, Words } from '@/ui/words';
+import { CrankTurn } from './crank-turn';
 import { CutThrough, LEVELS, placeName } from './cut-through';
 import { leakErrorWords, type Place } from './leak-draft';
+import { LivePair } from './live-pair';
 import type { LeakdownPad as Pad } from './use-leakdown-pad';
 
 interface Props { bench: Bench; pad: Pad; onDone(): void }
@@ -26,29 +28,34 @@ export function LeakdownPad({ bench, pad, onDone }: Props) {
 function Figures({ bench, pad, onDone }: Props) {
   const { mutate } = useChangeShop();
   const { draft, act, unit, typed } = pad;
+  const heldName = draft.percent ? 'Leakage' : 'Held in cylinder';
+  const moving = pad.live?.stream !== undefined && ['joining', 'running', 'lost'].includes(pad.live.stream.status);
   const nextUnit = PRESSURE_UNITS[(PRESSURE_UNITS.indexOf(unit) + 1) % PRESSURE_UNITS.length] ?? 'psi';
   return (
     <View style={styles.pad}>
       <Strip bench={bench} pad={pad} />
       <Hold pad={pad} />
-      <View style={styles.row}>
+      {pad.live ? <LivePair pad={pad} live={pad.live} /> : <View style={styles.row}>
         <FigurePlate name="Supply" unit={UNIT_SIGN[unit]} text={draft.supply} chosen={draft.focus === 'supply'} onPress={() => act({ do: 'focus', focus: 'supply' })} />
-        <FigurePlate name="Held in cylinder" unit={UNIT_SIGN[unit]} text={draft.held} chosen={draft.focus === 'held'} onPress={() => act({ do: 'focus', focus: 'held' })} />
-      </View>
+        <FigurePlate name={heldName} unit={draft.percent ? '%' : UNIT_SIGN[unit]} text={draft.held} chosen={draft.focus === 'held'} onPress={() => act({ do: 'focus', focus: 'held' })} />
+      </View>}
       <Says pad={pad} />
-      <Keypad
+      {pad.live ? null : <Keypad
         onKey={(key) => act({ do: 'key', key })}
         side={[
           { name: 'Supply', label: 'Supply', chosen: draft.focus === 'supply', onPress: () => act({ do: 'focus', focus: 'supply' }) },
-          { name: 'Held', label: 'Held in cylinder', chosen: draft.focus === 'held', onPress: () => act({ do: 'focus', focus: 'held' }) },
+          { name: draft.percent ? 'Lost' : 'Held', label: heldName, chosen: draft.focus === 'held', onPress: () => act({ do: 'focus', focus: 'held' }) },
           { name: 'Listen', label: 'Listen where it goes', onPress: () => pad.setListening(true) },
           { name: UNIT_SIGN[unit], label: `Unit ${UNIT_SIGN[unit]}, switch`, onPress: () => { pad.convertDraft(nextUnit); mutate({ unit: nextUnit }); } },
         ]}
-      />
+      />}
       <View style={styles.row}>
         {typed.ok ? <>
           <Button kind="ground" tall onPress={pad.keep} style={styles.grow} label={`Keep ${typed.percent.toFixed(0)} % without listening`}>{`Keep ${typed.percent.toFixed(0)} %`}</Button>
           <Button kind="main" onPress={() => pad.setListening(true)} style={styles.wide} label="Listen where it goes">Listen</Button>
+        </> : pad.live && !(pad.lastKept && pad.next === undefined) ? <>
+          <Button kind="ground" tall onPress={onDone} style={styles.grow}>To the bench</Button>
+          <Button kind="main" onPress={pad.live.airOn} busy={moving} style={styles.wide}>{moving ? 'Air going in' : `Air on, cyl ${pad.cylinder}`}</Button>
         </> : <Button kind="main" onPress={onDone} style={styles.grow}>Back to the bench</Button>}
       </View>
     </View>
@@ -74,7 +81,12 @@ function Strip({ bench, pad }: { bench: Bench; pad: Pad }) {
           );
         })}
       </ScrollView>
-      {pad.turn ? <Label colour="onGroundDim">{`Cyl ${pad.cylinder} up now. Next ${pad.turn.cylinder}: turn ${pad.turn.degrees}°, its own way round`}</Label> : null}
+      {pad.turn ? (
+        <View style={styles.turn}>
+          <CrankTurn degrees={pad.turn.degrees} rotation={pad.rotation} cylinder={pad.turn.cylinder} />
+          <Label colour="onGroundDim" style={styles.grow}>{`Cyl ${pad.cylinder} up now. Next ${pad.turn.cylinder}: turn ${pad.turn.degrees}°, ${pad.rotation ?? 'its own way round'}`}</Label>
+        </View>
+      ) : null}
     </View>
   );
 }
@@ -86,9 +98,10 @@ function Hold({ pad }: { pad: Pad }) {
     <Plate hand style={styles.hold}>
       <Words style={styles.caution}>
         <Strong>{hold ? `The air pushes with ${hold.kg.toFixed(0)} kg. ` : 'The air pushes with the weight of a person or more. '}</Strong>
-        {hold?.torqueNm === undefined ? '' : `${hold.degrees}° off centre that is ${hold.torqueNm.toFixed(0)} N m on the crank. `}
-        Flywheel locked both ways before the air, pressure up slowly, hands off. Zero the gauge first.
+        {hold?.torque ? `Off centre it turns the crank with ${hold.torque.at.map(({ degrees, torqueNm }) => `${torqueNm.toFixed(0)} N m at ${degrees}°`).join(', ')}, at worst ${hold.torque.worst.torqueNm.toFixed(0)}. ` : ''}
+        Flywheel locked both ways before the air, pressure up slowly, hands off.
       </Words>
+      {pad.draft.zeroed ? <Label>Zeroed for this cylinder</Label> : <Button onPress={pad.zero}>Zeroed with the hose blocked</Button>}
     </Plate>
   );
 }
@@ -115,7 +128,7 @@ function Says({ pad }: { pad: Pad }) {
     const { figures } = lastKept;
     return (
       <Plate style={styles.verdict}>
-        <View role="status" style={styles.grow}><Words>{'Kept '}<Figure>{`${(100 * (1 - (figures.cylinderPressure ?? 0) / figures.supply)).toFixed(0)} %`}</Figure>{` for cyl ${figures.cylinder}.`}</Words></View>
+        <View role="status" style={styles.grow}><Words>{'Kept '}<Figure>{`${(figures.percent ?? 100 * (1 - (figures.cylinderPressure ?? 0) / figures.supply)).toFixed(0)} %`}</Figure>{` for cyl ${figures.cylinder}.`}</Words></View>
         <Button icon="undo-variant" onPress={() => pad.takeBack(lastKept)}>Undo</Button>
       </Plate>
     );
@@ -136,6 +149,9 @@ function Says({ pad }: { pad: Pad }) {
 const LEVEL_OPTIONS = LEVELS.map((word, level) => ({ value: String(level), word }));
 const BREATHER = [{ value: 'off', word: 'Off' }, { value: 'on', word: 'Still on' }] as const;
 
+/** Which drawing this engine is. */
+const cutOf = ({ engine: { cycle, valveGear } }: Bench) => (cycle === 'two-stroke' ? 'two-stroke' : valveGear === 'side-valve' ? 'side-valve' : 'overhead-valve');
+
 /** Where the air goes: a place, and how loud. */
 function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
   const [chosen, setChosen] = useState<Place>();
@@ -147,7 +163,7 @@ function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
     <View style={styles.pad}>
       <ScrollView contentContainerStyle={styles.gap}>
         <Plate style={styles.drawing} label="Where the air goes">
-          <CutThrough fourStroke={fourStroke} liquid={bench.engine.cooling !== 'air'} places={pad.places} heard={draft.heard} chosen={chosen?.key} onChoose={setChosen} />
+          <CutThrough kind={cutOf(bench)} liquid={bench.engine.cooling !== 'air'} places={pad.places} heard={draft.heard} chosen={chosen?.key} onChoose={setChosen} />
         </Plate>
         <Plate label="How loud">
           <Label>{chosen ? placeName(chosen) : 'Tap a place, then say how loud'}</Label>
@@ -186,7 +202,8 @@ const styles = StyleSheet.create({
   chip: { borderRadius: RADIUS, minHeight: TOUCH.least + 2, minWidth: TOUCH.least, flexGrow: 1, flexBasis: 0, justifyContent: 'center' },
   stacked: { alignItems: 'center' },
   small: { fontSize: 14, lineHeight: 18 },
-  hold: { paddingVertical: 8 },
+  hold: { paddingVertical: 8, gap: 6 },
+  turn: { flexDirection: 'row', gap: 10, alignItems: 'center' },
   figure: { flex: 1, borderRadius: RADIUS, padding: 10, minHeight: 84 },
   reading: { flexDirection: 'row', alignItems: 'baseline', gap: 6 },
   big: { fontSize: 34 },

@@ -32,7 +32,7 @@ function LeakdownOf({ bench }: { bench: Bench }) {
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
   useLeakKeys(bench, pad, { help: () => setHelping(true), back: () => (pad.listening ? pad.setListening(false) : back()) });
   const sheets = <>
-    {settingUp ? <LeakTesterSheet conditions={pad.conditions} onChange={pad.setConditions} onClose={() => setSettingUp(false)} /> : null}
+    {settingUp ? <LeakTesterSheet bench={bench} pad={pad} onClose={() => setSettingUp(false)} /> : null}
     <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={LEAK_KEYS} />
   </>;
   const body = <LeakdownPad bench={bench} pad={pad} onDone={back} />;
@@ -64,7 +64,7 @@ function useLeakKeys(bench: Bench, pad: Pad, { help, back }: { help(): void; bac
   };
   useKeys({
     ...digits, ',': () => act({ do: 'key', key: '.' }), Backspace: () => act({ do: 'key', key: 'back' }),
-    Enter: () => { if (pad.listening) pad.keep(); else if (pad.typed.ok) pad.setListening(true); else act({ do: 'focus', focus: 'held' }); },
+    Enter: () => { if (pad.listening) pad.keep(); else if (pad.typed.ok) pad.setListening(true); else if (pad.live) pad.live.airOn(); else act({ do: 'focus', focus: 'held' }); },
     k: pad.keep, s: () => act({ do: 'focus', focus: 'supply' }), h: () => act({ do: 'focus', focus: 'held' }),
     ArrowRight: step(1), ArrowLeft: step(-1), '?': help, Escape: back,
   });

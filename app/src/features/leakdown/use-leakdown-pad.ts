@@ -1,12 +1,15 @@
-import type { NewReading, NewTest, OtherReadingRecord } from '@rugged/contract';
+import type { NewReading, NewTest, NewTick, OtherReadingRecord } from '@rugged/contract';
 import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { crankTorqueNm, forceInKg, fromKPa, type LeakdownTest, neighboursOfCylinder, pistonForceN, type PressureUnit, toKPa, turningSchedule } from '@rugged/core';
+import { crankTorqueNm, forceInKg, fromKPa, type LeakdownTest, neighboursOfCylinder, pistonForceN, type PressureUnit, toKPa, turningSchedule, worstTorque } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { outbox } from '@/data/client';
 import { judgeBench } from '@/data/jobs';
 import { newId } from '@/data/new-id';
 import type { NewEntry } from '@/data/outbox/entry';
 import { useSignedIn } from '@/data/session';
+import { asTester, useTesters } from '@/data/testers';
+import type { LiveStream } from '@/features/live/live-stream';
+import { takeNumber, useLive } from '@/features/live/use-live';
 import { emptyLeakDraft, type LeakDraft, leakReducer, type Place, placeKey, typedLeak } from './leak-draft';
 
 export type LeakConditions = Omit<LeakdownTest, 'kind' | 'readings'>;
@@ -16,17 +19,24 @@ type LeakTestRecord = Extract<NewTest, { kind: 'leakdown' }>;
 /** After this long a new test is begun: regulator and zero have drifted. */
 const SAME_SESSION_MS = 6 * 3600 * 1000;
 /** Where the torque is told: a few degrees that nobody sees. */
-const OFF_CENTRE = 5;
+const OFF_CENTRE = [2, 5, 10] as const;
+/** A needle rests when it has moved by less than this share of the supply for so long, s. */
+const REST = { share: 0.006, leastKPa: 2.5, seconds: 1.5 } as const;
+/** So far apart the settling of a sensor goes on record, s. */
+const SETTLING_EVERY = 0.25;
+const SETTLING_UNTIL = 6;
 
 /** All of the leak-down pad but its looks. */
 export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   const { shop: { unit } } = useSignedIn();
+  const [usual] = useTesters('leakdown');
+  const { stream, start, stop } = useLive();
   const { engine, job } = bench;
   const fourStroke = engine.cycle === 'four-stroke';
   const [openedAt] = useState(() => Date.now());
   const counting = useMemo(() => countingReadings(bench.readings).filter((reading): reading is LeakRecord => reading.kind === 'leakdown'), [bench.readings]);
   const latest = latestLeakTest(bench, openedAt);
-  const [conditions, setConditions] = useState<LeakConditions>(() => latest?.conditions ?? rememberedTester());
+  const [conditions, setConditions] = useState<LeakConditions>(() => latest?.conditions ?? (usual ? { tester: asTester(usual) } : {}));
   const measured = new Set(counting.map(({ figures }) => figures.cylinder));
   const schedule = turningSchedule(engine);
   const order = schedule?.map(({ cylinder: id }) => id) ?? engine.cylinders;
@@ -46,7 +56,28 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   }, [bench, conditions, draft, cylinder, unit, openedAt]);
   const judged = verdict?.ok ? verdict.judgement.cylinders.find(({ id }) => id === cylinder) : undefined;
 
+  const supplyKPa = draft.supply === '' || Number.isNaN(Number(draft.supply)) ? undefined : toKPa(Number(draft.supply), unit);
+  /** Air on, against the sensor's pair: once both needles rest their figures are taken as if they were typed. */
+  const airOn = () => {
+    setLastKept(undefined);
+    if (supplyKPa === undefined) return;
+    let taken = false;
+    start({ kind: 'leakdown', jobId: job.id, cylinder, take: takeNumber(), supplyKPa, orificeMm: conditions.tester?.orificeMm ?? 1 }, (now) => {
+      const rest = taken ? undefined : atRest(now, unit);
+      if (!rest) return;
+      taken = true;
+      act({ do: 'take', ...rest });
+    });
+  };
+  /** The hose blocked, the needle back at zero: ticked for this cylinder. */
+  const zero = () => {
+    act({ do: 'zeroed' });
+    const body: NewTick = { id: newId(), jobId: job.id, procedure: 'leakdown', step: 'zero', mark: 'done', madeAt: new Date().toISOString() };
+    void outbox.keep([{ method: 'POST', path: '/ticks', body: { ...body }, jobId: job.id, what: `Tester zeroed before cyl ${cylinder}, ${engine.name}` }]);
+  };
+
   const select = (id: string) => {
+    stop();
     setCylinder(id);
     setLastKept(undefined);
     setListening(false);
@@ -61,7 +92,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
       ...(test ? [{ method: 'POST' as const, path: '/tests', body: { ...test }, jobId: job.id, what: `Leak-down test, ${engine.name}` }] : []),
       { method: 'POST', path: '/readings', body: { ...reading }, jobId: job.id, what: `Cyl ${cylinder} loses ${typed.percent.toFixed(0)} %, ${engine.name}` },
     ];
-    rememberTester(conditions);
+    stop();
     void outbox.keep(entries).then(() => {
       act({ do: 'clear' });
       setListening(false);
@@ -74,7 +105,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     void outbox.keep([{ method: 'POST', path: '/readings', body: { ...body }, jobId: job.id, what: `Leak-down of cyl ${reading.figures.cylinder} taken back, ${engine.name}` }]).then(() => select(reading.figures.cylinder));
   };
 
-  const supplyKPa = draft.supply === '' || Number.isNaN(Number(draft.supply)) ? undefined : toKPa(Number(draft.supply), unit);
+  const crank = engine.boreMm === undefined || engine.strokeMm === undefined ? undefined : { boreMm: engine.boreMm, strokeMm: engine.strokeMm, conrodMm: engine.conrodMm ?? 1.75 * engine.strokeMm };
   return {
     unit, cylinder, select, draft, act, typed, judged, counting, keep, takeBack, lastKept, listening, setListening, conditions, setConditions, fourStroke,
     /** Refused by the judgement itself, with its field. */
@@ -85,9 +116,12 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     turn: turnTo(schedule, cylinder),
     hold: supplyKPa === undefined || engine.boreMm === undefined ? undefined : {
       kg: forceInKg(pistonForceN(supplyKPa, engine.boreMm)),
-      torqueNm: engine.strokeMm === undefined ? undefined : crankTorqueNm(OFF_CENTRE, supplyKPa, { boreMm: engine.boreMm, strokeMm: engine.strokeMm, conrodMm: engine.conrodMm ?? 1.75 * engine.strokeMm }),
-      degrees: OFF_CENTRE,
+      torque: crank && { at: OFF_CENTRE.map((degrees) => ({ degrees, torqueNm: crankTorqueNm(degrees, supplyKPa, crank) })), worst: worstTorque(supplyKPa, crank) },
     },
+    rotation: engine.rotation,
+    /** With a sensor on either side of the orifice: its stream, and the air. */
+    live: conditions.tester?.simulated ? { stream, airOn, stop, now: stream?.now.map((kPa) => fromKPa(kPa, unit)) } : undefined,
+    zero,
     places: placesOf(bench, cylinder),
     convertDraft: (to: PressureUnit) => act({ do: 'convert', convert: (figure) => String(Number(fromKPa(toKPa(figure, unit), to).toFixed(2))) }),
   };
@@ -111,6 +145,23 @@ function placesOf({ engine }: Bench, cylinder: string): Place[] {
   ];
 }
 
+/** Both figures once they rest, and how the cylinder's came to rest; nothing while they move. */
+function atRest({ rows, sampleHz }: LiveStream, unit: PressureUnit): { supply: string; held: string; settling: { seconds: number; cylinderPressure: number }[] } | undefined {
+  const window = rows.slice(-Math.ceil(REST.seconds * sampleHz));
+  const mean = (channel: number) => window.reduce((sum, row) => sum + (row[channel] ?? 0), 0) / window.length;
+  const [supply, held] = [mean(0), mean(1)];
+  if (rows.length < 2 * window.length || window.length < REST.seconds * sampleHz || !(supply > 0)) return undefined;
+  const moves = (channel: number) => { const some = window.map((row) => row[channel] ?? 0); return Math.max(...some) - Math.min(...some); };
+  const still = Math.max(REST.leastKPa, REST.share * supply);
+  if (moves(0) > still || moves(1) > still) return undefined;
+  const shown = (kPa: number) => Number(fromKPa(kPa, unit).toFixed(unit === 'bar' || unit === 'kgf/cm2' ? 3 : 1));
+  const every = Math.max(1, Math.round(SETTLING_EVERY * sampleHz));
+  return {
+    supply: String(shown(supply)), held: String(Math.min(shown(held), shown(supply))),
+    settling: rows.slice(0, SETTLING_UNTIL * sampleHz).flatMap((row, i) => (i % every === 0 ? [{ seconds: i / sampleHz, cylinderPressure: shown(row[1] ?? 0) }] : [])),
+  };
+}
+
 /** The test that a reading joins, or the new one it needs, and the reading itself. */
 function entriesFor(bench: Bench, conditions: LeakConditions, figures: LeakRecord['figures'], now: number, readingId: string): { test?: LeakTestRecord; reading: LeakRecord } {
   const takenAt = new Date(now).toISOString();
@@ -130,7 +181,6 @@ function latestLeakTest(bench: Bench, now: number): LeakTestRecord | undefined {
 const usualSupply = (unit: PressureUnit): string => String(Number(fromKPa(toKPa(80, 'psi'), unit).toFixed(unit === 'kPa' ? 0 : 1)));
 
 const DRAFT = 'rugged.leakdown.';
-const TESTER = 'rugged.leakdown-tester';
 
 /** A half-typed reading survives a reload. */
 function keptDraft(jobId: string): LeakDraft | undefined {
@@ -142,13 +192,3 @@ function keptDraft(jobId: string): LeakDraft | undefined {
   }
 }
 const keepDraft = (jobId: string, draft: LeakDraft) => localStorage.setItem(DRAFT + jobId, JSON.stringify(draft));
-
-/** The tester stays the same from job to job. */
-function rememberedTester(): LeakConditions {
-  try {
-    return JSON.parse(localStorage.getItem(TESTER) ?? '{}') as LeakConditions;
-  } catch {
-    return {};
-  }
-}
-const rememberTester = ({ tester }: LeakConditions) => localStorage.setItem(TESTER, JSON.stringify(tester ? { tester } : {}));

@@ -27,3 +27,6 @@ export function useLive() {
   // eslint-disable-next-line react-hooks/refs -- the stream moves a thousand times a second; a copy in the state would be behind it
   return { stream: stream.current, start, stop };
 }
+
+/** Every take is another, and no two on this device are the same. */
+export const takeNumber = (): number => Math.floor(Date.now() / 100) % 1e9;

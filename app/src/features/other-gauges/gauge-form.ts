@@ -2,8 +2,8 @@ import type { FiguresOf, OtherKind } from '@rugged/contract';
 import { type Engine, NEEDLES, type PressureUnit, type VacuumUnit } from '@rugged/core';
 import { typedNumber } from '@/ui/format';
 
-/** The other gauges on the cart, each with what is entered of it. */
-export type GaugeKind = Exclude<OtherKind, 'leakdown' | 'crankcase'>;
+/** The other gauges on the cart (sizes of an opened engine have a sheet of their own), each with what is entered of it. */
+export type GaugeKind = Exclude<OtherKind, 'leakdown' | 'crankcase' | 'bore' | 'ring-gap' | 'piston'>;
 
 export interface ChoiceField { field: string; label: string; options: readonly { value: string; word: string }[] }
 export interface NumberField { field: string; label: string; needed: boolean }
@@ -23,8 +23,6 @@ export function gaugeForms(engine: Engine, unit: PressureUnit): GaugeForm[] {
     { kind: 'running-compression', title: 'Running compression', caution: 'The engine runs: hair, sleeves and leads away from belts and propeller. That plug lead goes to ground.', unit, choices: [cylinder], numbers: [{ field: 'idle', label: `At idle, ${sign}`, needed: true }, { field: 'snap', label: `On a snap, ${sign}`, needed: false }] },
     fourStroke && { kind: 'manifold-vacuum', title: 'Manifold vacuum', caution: 'The engine runs: keep clear of belts and propeller, and let the fumes out.', unit: vacuum, choices: [{ field: 'needle', label: 'Needle', options: NEEDLES.map((value) => ({ value, word: NEEDLE_WORD[value] })) }], numbers: [{ field: 'depth', label: `Depth, ${vacuum === 'kgf/cm2' ? 'kgf/cm²' : vacuum}`, needed: true }, { field: 'rpm', label: 'Speed, rev/min', needed: false }] },
     { kind: 'fuel-pressure', title: 'Fuel pressure', caution: 'Fuel under pressure: no flame, no spark, a rag round the joint, eyes covered.', unit, choices: [], numbers: [{ field: 'pressure', label: `Running, ${sign}`, needed: true }, { field: 'held', label: `Left, pump off, ${sign}`, needed: false }, { field: 'heldSeconds', label: 'After, s', needed: false }] },
-    { kind: 'bore', title: 'Bore', choices: [cylinder, { field: 'height', label: 'Height', options: words([['top', 'Top'], ['middle', 'Middle'], ['bottom', 'Bottom']]) }], numbers: [{ field: 'alongMm', label: 'Along the crank, mm', needed: true }, { field: 'acrossMm', label: 'Across it, mm', needed: true }] },
-    { kind: 'ring-gap', title: 'Ring gap', choices: [cylinder, { field: 'ring', label: 'Ring', options: words([['top', 'Top'], ['second', 'Second'], ['oil', 'Oil']]) }], numbers: [{ field: 'mm', label: 'Gap, mm', needed: true }] },
   ];
   return forms.filter((form): form is GaugeForm => form !== false);
 }

@@ -1,9 +1,7 @@
-import type { ShopChange } from '@rugged/contract';
 import { PRESSURE_UNITS, UNIT_SIGN } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
-import { Refused } from '@/data/api';
-import { useChangeShop, useSignedIn, useSignOut } from '@/data/session';
+import { useSignedIn, useSignOut } from '@/data/session';
 import { useOutbox } from '@/data/use-outbox';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { Button } from '@/ui/button';
@@ -14,7 +12,8 @@ import { Screen } from '@/ui/screen';
 import { useTheme } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { SitePlate } from './site-plate';
-import { SpreadPlate } from './spread-plate';
+import { TrackPlate } from './track-plate';
+import { useSaveShop } from './use-save-shop';
 
 const THEMES = [{ value: 'day', word: 'Day' }, { value: 'night', word: 'Night' }, { value: 'system', word: 'As the device' }] as const;
 const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }));
@@ -24,20 +23,7 @@ export function ShopScreen() {
   const { person, shop, testers } = useSignedIn();
   const router = useRouter();
   const theme = useTheme();
-  const change = useChangeShop();
-  const tell = useNotice();
-  const save = (next: Omit<ShopChange, 'version'>, what: string) => new Promise<Readonly<Record<string, string>>>((resolve) => {
-    change.mutate(next, {
-      onSuccess: () => {
-        tell({ text: what });
-        resolve({});
-      },
-      onError: (error) => {
-        tell({ text: error instanceof Refused ? `${error.message}.` : 'There is no signal. Shop settings are changed at the server.' });
-        resolve(error instanceof Refused ? Object.fromEntries(error.fields.map(({ field, reason }) => [field.split('.').pop() ?? field, reason])) : {});
-      },
-    });
-  });
+  const save = useSaveShop();
   return (
     <Screen title="Shop" under={shop.name} action={<KeptBadge />}>
       <Plate label="Units and theme" style={styles.plate}>
@@ -51,7 +37,12 @@ export function ShopScreen() {
         <Words colour="dim">{`${testers.filter(({ retired }) => !retired).length} in use, with adapters, O-ring and comparison.`}</Words>
         <Button onPress={() => router.push('/testers')}>Register of testers</Button>
       </Plate>
-      <SpreadPlate key={`rules-${shop.version}`} rules={shop.houseRules} onSave={(houseRules) => save({ houseRules }, 'House rule changed')} />
+      <Plate label="House rules" style={styles.plate}>
+        <Label>House rules</Label>
+        <Words colour="dim">The shop's school on each matter practitioners disagree about, with what it changes.</Words>
+        <Button onPress={() => router.push('/house-rules')}>House rules</Button>
+      </Plate>
+      <TrackPlate />
       <Plate label="Signed in" style={styles.plate}>
         <Label>Signed in</Label>
         <Title>{person.name}</Title>

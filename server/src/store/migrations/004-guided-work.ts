@@ -8,6 +8,10 @@ export async function up({ sql }: MigrationContext): Promise<void> {
     ALTER TABLE engines ADD COLUMN hidden jsonb;
     ALTER TABLE engines ADD COLUMN simulated boolean GENERATED ALWAYS AS (CASE WHEN hidden IS NULL THEN NULL ELSE true END) STORED;
 
+    ALTER TABLE books ADD COLUMN piston_clearance jsonb, ADD COLUMN pin_clearance jsonb;
+    ALTER TABLE tests DROP CONSTRAINT tests_kind_check;
+    ALTER TABLE tests ADD CONSTRAINT tests_kind CHECK (kind IN ('compression', 'leakdown', 'crankcase', 'running-compression', 'manifold-vacuum', 'fuel-pressure', 'valve-clearance', 'bore', 'ring-gap', 'piston'));
+
     CREATE TABLE testers (
       id uuid PRIMARY KEY,
       shop_id uuid NOT NULL REFERENCES shops,

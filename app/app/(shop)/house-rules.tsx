@@ -1,0 +1,3 @@
+import { HouseRulesScreen } from '@/features/house-rules/house-rules-screen';
+
+export default HouseRulesScreen;

@@ -1,0 +1,3 @@
+import { LeadsScreen } from '@/features/leads/leads-screen';
+
+export default LeadsScreen;

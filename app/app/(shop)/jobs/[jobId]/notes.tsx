@@ -1,0 +1,3 @@
+import { NotesScreen } from '@/features/notes/notes-screen';
+
+export default NotesScreen;

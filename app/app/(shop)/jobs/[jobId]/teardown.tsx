@@ -1,0 +1,3 @@
+import { TeardownScreen } from '@/features/teardown/teardown-screen';
+
+export default TeardownScreen;

@@ -1,0 +1,40 @@
+import type { NewNote, NewPhoto, Note, PlugLook } from '@rugged/contract';
+import type { Bench } from '@rugged/contract';
+import { outbox } from '@/data/client';
+import { newId } from '@/data/new-id';
+import type { NewEntry } from '@/data/outbox/entry';
+import { useOutbox } from '@/data/use-outbox';
+
+/** Notes that count: not superseded, not withdrawn, the latest first. */
+export function countingNotes(notes: readonly Note[]): Note[] {
+  const superseded = new Set(notes.flatMap(({ supersedes }) => supersedes ?? []));
+  return notes.filter(({ id, withdrawn }) => !superseded.has(id) && !withdrawn).sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt));
+}
+
+export interface WrittenNote { cylinder?: string; about: Note['about']; text?: string; plug?: PlugLook; photo?: Pick<NewPhoto, 'mime' | 'data'> }
+
+/** Keeps a note, its photograph before it: on this device at once, at the server when there is signal. */
+export function keepNote(bench: Bench, { photo, ...written }: WrittenNote): Promise<void> {
+  const { job, engine } = bench;
+  const madeAt = new Date().toISOString();
+  const picture: NewPhoto | undefined = photo && { id: newId(), jobId: job.id, ...photo, madeAt };
+  const note: NewNote = { id: newId(), jobId: job.id, ...written, ...(picture ? { photoId: picture.id } : {}), madeAt };
+  const of = written.cylinder === undefined ? '' : ` on cyl ${written.cylinder}`;
+  const entries: NewEntry[] = [
+    ...(picture ? [{ method: 'POST' as const, path: '/photos', body: { ...picture }, jobId: job.id, what: `Photograph${of}, ${engine.name}` }] : []),
+    { method: 'POST', path: '/notes', body: { ...note }, jobId: job.id, what: `Note${of}, ${engine.name}` },
+  ];
+  return outbox.keep(entries);
+}
+
+export function takeBackNote(bench: Bench, note: Note): Promise<void> {
+  const body: NewNote = { id: newId(), jobId: note.jobId, about: note.about, ...(note.cylinder === undefined ? {} : { cylinder: note.cylinder }), supersedes: note.id, withdrawn: true, madeAt: new Date().toISOString() };
+  return outbox.keep([{ method: 'POST', path: '/notes', body: { ...body }, jobId: note.jobId, what: `Note taken back, ${bench.engine.name}` }]);
+}
+
+/** Where a photograph is shown from: what still waits on this device, else the server (or what was kept of it). */
+export function usePhotoSource(photoId: string): string {
+  const { entries } = useOutbox();
+  const waiting = entries.find(({ path, body }) => path === '/photos' && body['id'] === photoId)?.body;
+  return waiting ? `data:${String(waiting['mime'])};base64,${String(waiting['data'])}` : `/api/photos/${photoId}`;
+}

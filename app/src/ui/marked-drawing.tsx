@@ -1,0 +1,66 @@
+import type { ReactNode } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { TouchableRipple } from 'react-native-paper';
+import { useColours } from './theme';
+import { LINE, TOUCH } from './tokens';
+import { Strong } from './words';
+
+/** A place on a drawing that can be tapped. */
+export interface DrawnMark {
+  key: string;
+  /** On the drawing's own grid. */
+  x: number;
+  y: number;
+  /** Beside the mark, and for the ear with what was said of it. */
+  name: string;
+  label: string;
+  /** 1 to 3 bars; 0 is a dash, nothing a dot. */
+  level: number | undefined;
+  side: 'right' | 'left' | 'below';
+}
+
+interface Props { view: { width: number; height: number }; marks: readonly DrawnMark[]; chosen?: string | undefined; onPress(key: string): void; children: ReactNode }
+
+/** A drawing with marks of a thumb's size on it, each with its name and how much was found there. */
+export function MarkedDrawing({ view, marks, chosen, onPress, children }: Props) {
+  return (
+    <View style={[styles.frame, { aspectRatio: view.width / view.height }]}>
+      {children}
+      {marks.map((mark) => <Mark key={mark.key} mark={mark} view={view} chosen={mark.key === chosen} onPress={() => onPress(mark.key)} />)}
+    </View>
+  );
+}
+
+function Mark({ mark, view, chosen, onPress }: { mark: DrawnMark; view: Props['view']; chosen: boolean; onPress(): void }) {
+  const c = useColours();
+  const { level, side, x, y } = mark;
+  const place = side === 'left' ? { right: `${100 - (100 * x) / view.width}%` as const, marginRight: -EAR / 2 } : { left: `${(100 * x) / view.width}%` as const };
+  return (
+    <View style={[styles.mark, place, { top: `${(100 * y) / view.height}%` }, styles[side]]}>
+      <TouchableRipple role="button" aria-pressed={chosen} aria-label={mark.label} borderless onPress={onPress}
+        style={[styles.ear, { borderColor: c.line, backgroundColor: level ? c.amber : c.plate, borderWidth: chosen ? 5 : LINE + 1 }]}>
+        <View style={styles.bars}>
+          {level === undefined ? <View style={[styles.dot, { backgroundColor: c.line }]} /> : level === 0 ? <View style={[styles.dash, { backgroundColor: c.line }]} />
+            : Array.from({ length: level }, (_, i) => <View key={i} style={[styles.bar, { backgroundColor: c.onAmber }]} />)}
+        </View>
+      </TouchableRipple>
+      <View style={[styles.name, { backgroundColor: c.plate }]} aria-hidden><Strong style={styles.nameText}>{mark.name}</Strong></View>
+    </View>
+  );
+}
+
+const EAR = TOUCH.least;
+const styles = StyleSheet.create({
+  frame: { width: '100%', maxWidth: 420, alignSelf: 'center' },
+  mark: { position: 'absolute', alignItems: 'center', marginTop: -EAR / 2 },
+  right: { flexDirection: 'row', gap: 4, marginLeft: -EAR / 2 },
+  left: { flexDirection: 'row-reverse', gap: 4 },
+  below: { width: 96, marginLeft: -48 },
+  ear: { width: EAR, height: EAR, borderRadius: EAR / 2, alignItems: 'center', justifyContent: 'center' },
+  bars: { flexDirection: 'row', gap: 4, alignItems: 'center' },
+  bar: { width: 4, height: 20 },
+  dash: { width: 16, height: 3 },
+  dot: { width: 7, height: 7, borderRadius: 4 },
+  name: { paddingHorizontal: 3, borderRadius: 3 },
+  nameText: { fontSize: 15, lineHeight: 18 },
+});
