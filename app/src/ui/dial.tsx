@@ -28,6 +28,8 @@ interface Props {
   maxWidth?: number;
   /** A sensor's figure, asked for at every frame: the needle then moves by itself. */
   live?: () => number;
+  /** Without the figure under the needle: it stands beside, larger. */
+  bare?: boolean;
 }
 
 const R = 150;
@@ -38,6 +40,7 @@ const FROM = -215;
 const TO = 35;
 
 const VIEW = { width: 380, height: 282 };
+const BARE = { width: 380, height: 272 };
 
 /** The widest dial that fits a height, px. */
 export const dialWidthFor = (height: number) => (height * VIEW.width) / VIEW.height;
@@ -46,7 +49,7 @@ export const dialWidthFor = (height: number) => (height * VIEW.width) / VIEW.hei
 const END_NUDGE = 9;
 
 /** A drawn gauge. It says in words for the ear what it shows. */
-export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, others = [], lastTime, maxWidth = 380, live }: Props) {
+export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, others = [], lastTime, maxWidth = 380, live, bare = false }: Props) {
   const c = useColours();
   const angle = (x: number) => ((FROM + (TO - FROM) * Math.min(1, Math.max(0, x / fullScale))) * Math.PI) / 180;
   const at = (x: number, r: number) => [CX + r * Math.cos(angle(x)), CY + r * Math.sin(angle(x))] as const;
@@ -65,7 +68,8 @@ export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, o
     const [x1, y1] = at(x, r1);
     return `M${x0.toFixed(2)} ${y0.toFixed(2)}L${x1.toFixed(2)} ${y1.toFixed(2)}`;
   };
-  const { major, minor } = divisions(fullScale);
+  const { major, minor } = divisions(fullScale, bare ? 5 : 8);
+  const view = bare ? BARE : VIEW;
   const minors = steps(fullScale, minor);
   const majors = steps(fullScale, major);
   const spoken = [
@@ -74,8 +78,8 @@ export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, o
     ...others.map((other) => `${other.name} ${other.at.toFixed(0)}`),
   ].filter(Boolean).join(', ');
   return (
-    <View role="img" aria-label={spoken} style={{ width: '100%', maxWidth, alignSelf: 'center', aspectRatio: VIEW.width / VIEW.height }}>
-      <Svg width="100%" height="100%" viewBox={`0 0 ${VIEW.width} ${VIEW.height}`} aria-hidden>
+    <View role="img" aria-label={spoken} style={{ width: '100%', maxWidth, alignSelf: 'center', aspectRatio: view.width / view.height }}>
+      <Svg width="100%" height="100%" viewBox={`0 0 ${view.width} ${view.height}`} aria-hidden>
         <Path d={arc(0, fullScale, R)} fill="none" stroke={c.ink} strokeWidth={3} />
         {min === undefined ? null : <Path d={arc(0, Math.min(min, fullScale), R - 5)} fill="none" stroke={c.rust} strokeWidth={4} strokeDasharray="2 5" />}
         {min === undefined ? null : <Path d={arc(Math.min(min, fullScale), Math.min(max ?? fullScale, fullScale), R - 6)} fill="none" stroke={c.moss} strokeWidth={10} {...(max === undefined ? { strokeOpacity: 0.75 } : {})} />}
@@ -84,7 +88,7 @@ export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, o
         {majors.map((x) => (
           <G key={x}>
             <Path d={line(x, R - 2, R - 20)} stroke={c.ink} strokeWidth={3} />
-            <SvgFigure x={numeral(x)[0]} y={numeral(x)[1] + 5} size={13.5} colour={c.ink}>{String(x)}</SvgFigure>
+            <SvgFigure x={numeral(x)[0]} y={numeral(x)[1] + 5} size={bare ? 24 : 13.5} colour={c.ink}>{String(x)}</SvgFigure>
           </G>
         ))}
         {spacedNames(others, (x) => angle(x)).map(({ at: x, name, nameAngle }) => (
@@ -96,10 +100,10 @@ export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, o
         {lastTime === undefined ? null : <Path d={line(lastTime, R - 22, R - 12)} stroke={c.slate} strokeWidth={6} strokeOpacity={0.75} />}
         {first === undefined ? null : <Circle cx={at(first, R - 30)[0]} cy={at(first, R - 30)[1]} r={5.5} fill="none" stroke={c.ink} strokeWidth={2.2} />}
         {live ? null : <Hand at={figure} line={line} />}
-        <SvgFigure x={CX} y={252} size={46} colour={shown === '' ? c.dim : c.ink}>{shown === '' ? '–' : shown}</SvgFigure>
-        <SvgText x={CX} y={275} textAnchor="middle" fontFamily={FACE.strong} fontSize={16} fill={c.dim}>{unit}</SvgText>
+        {bare ? null : <><SvgFigure x={CX} y={252} size={46} colour={shown === '' ? c.dim : c.ink}>{shown === '' ? '–' : shown}</SvgFigure>
+        <SvgText x={CX} y={275} textAnchor="middle" fontFamily={FACE.strong} fontSize={16} fill={c.dim}>{unit}</SvgText></>}
       </Svg>
-      {live ? <LiveNeedle degrees={() => (angle(live()) * 180) / Math.PI} centre={{ x: CX, y: CY }} view={VIEW} tip={R - 24} /> : null}
+      {live ? <LiveNeedle degrees={() => (angle(live()) * 180) / Math.PI} centre={{ x: CX, y: CY }} view={view} tip={R - 24} /> : null}
     </View>
   );
 }
@@ -129,9 +133,9 @@ function spacedNames(ticks: readonly DialTick[], angle: (x: number) => number): 
   return placed.map((tick) => ({ ...tick, nameAngle: tick.nameAngle - back }));
 }
 
-/** Marks a person can read: eight to ten numbered, four or five steps between. */
-function divisions(fullScale: number): { major: number; minor: number } {
-  const rough = fullScale / 8;
+/** Marks a person can read: about as many numbered as wanted, four or five steps between. */
+function divisions(fullScale: number, wanted: number): { major: number; minor: number } {
+  const rough = fullScale / wanted;
   const power = 10 ** Math.floor(Math.log10(rough));
   const major = ([1, 2, 2.5, 5, 10].find((m) => m * power >= rough) ?? 10) * power;
   return { major, minor: major / (major / power === 2 || major / power === 2.5 ? 4 : 5) };

@@ -129,7 +129,7 @@ function Watch({ bench, pad, onDone, onAgain }: { bench: Bench; pad: CrankcasePa
           <View style={styles.clock}><StateMark state={judged.state} size={20} /><Words style={styles.grow}>{tellReason(reason, unit)}</Words></View>
         </Plate>
       ) : null}
-      {judged?.state === 'low' || judged?.state === 'watch' || judged?.state === 'unproven' ? <SoapMap onKeep={pad.note} /> : null}
+      {judged?.state === 'low' || judged?.state === 'watch' || (judged?.state === 'unproven' && left === 0) ? <SoapMap onKeep={pad.note} /> : null}
       <View style={styles.row}>
         <Button kind="ground" style={styles.grow} onPress={onAgain}>Another test</Button>
         <Button kind="main" style={styles.grow} onPress={onDone}>To the bench</Button>
@@ -144,7 +144,7 @@ function LiveLine({ pad: { live, unit } }: { pad: CrankcasePad }) {
   const status = live?.stream?.status;
   return (
     <View style={styles.clock} role="status">
-      <Figure style={styles.time}>{live?.value === undefined ? '–' : String(live.value)}</Figure>
+      <Figure style={styles.time}>{live?.value === undefined ? '–' : live.value.toFixed(unit === 'kPa' ? 1 : 2)}</Figure>
       <Words colour={status === 'lost' || status === 'refused' ? 'rust' : 'dim'} style={styles.grow}>
         {`${UNIT_SIGN[unit]}. ${status === 'lost' ? 'Signal to the sensor lost: what it missed comes when it is back.' : status === 'refused' ? `${live?.stream?.trouble ?? 'The sensor does not answer'}.` : status === 'ended' ? 'The sensor is done.' : 'Simulated sensor: looks are kept by themselves.'}`}
       </Words>

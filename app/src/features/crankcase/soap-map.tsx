@@ -13,12 +13,12 @@ const VIEW = { width: 360, height: 380 };
 const PLACES: readonly { key: string; name: string; x: number; y: number; side: DrawnMark['side'] }[] = [
   { key: 'exhaust', name: 'Exhaust joint', x: 292, y: 92, side: 'below' },
   { key: 'base', name: 'Barrel base', x: 236, y: 176, side: 'right' },
-  { key: 'intake', name: 'Intake, reed block', x: 60, y: 150, side: 'below' },
+  { key: 'intake', name: 'Intake, reeds', x: 60, y: 150, side: 'below' },
   { key: 'flywheel-seal', name: 'Flywheel seal', x: 56, y: 262, side: 'below' },
   { key: 'output-seal', name: 'Output seal', x: 304, y: 262, side: 'below' },
-  { key: 'joint', name: 'Case joint', x: 180, y: 300, side: 'below' },
-  { key: 'pulse', name: 'Pulse hose', x: 118, y: 356, side: 'right' },
-  { key: 'drain', name: 'Drain, oil pump', x: 226, y: 356, side: 'right' },
+  { key: 'joint', name: 'Case joint', x: 180, y: 304, side: 'right' },
+  { key: 'pulse', name: 'Pulse hose', x: 52, y: 352, side: 'right' },
+  { key: 'drain', name: 'Drain, oil pump', x: 204, y: 356, side: 'right' },
 ];
 
 /** Tap once: brushed and dry. Again: bubbles. Again: not brushed. What was found is kept as a note. */

@@ -63,6 +63,7 @@ function Headline({ bench, judgement }: { bench: Bench; judgement: Judgement }) 
   const { job, owner, machine, engine } = bench;
   // A test that waits on this device is this person's.
   const overruled = [...shown.overruled].filter(([, { state }]) => state);
+  const simulated = bench.tests.some((test) => (test.kind === 'compression' ? test.tester : 'tester' in test.conditions ? test.conditions.tester : undefined)?.simulated);
   const readers = [...new Set(bench.tests.map((test) => test.by ?? person.name))];
   return (
     <Plate label="Headline">
@@ -70,6 +71,7 @@ function Headline({ bench, judgement }: { bench: Bench; judgement: Judgement }) 
       <Title style={styles.headline}>{headline(judgement.engine.state, judgement.cylinders, judgement.patterns, judgement.spread ?? undefined, shop.unit, judgement.crankcase)}</Title>
       <View style={styles.state}><StateMark state={shown.engine} size={20} />{overruled.length > 0 ? <Words colour="dim">{`overruled: ${overruled.map(([id]) => (id === '' ? 'engine' : `cyl ${id}`)).join(', ')}`}</Words> : null}</View>
       <Words colour="dim">{`${engine.name}, ${engine.cycle}, ${engine.cylinders.length === 1 ? 'single cylinder' : `${engine.cylinders.length} cylinders ${LAYOUT_WORD[layoutOf(engine)]}`}. ${machine.name}, ${owner.name}. Complaint: ${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}</Words>
+      {simulated ? <Strong colour="rust">Read with a simulated sensor: for training, not for an owner.</Strong> : null}
       {readers.length > 0 ? <Words colour="dim">{`Read by ${readers.join(', ')}.`}</Words> : null}
     </Plate>
   );

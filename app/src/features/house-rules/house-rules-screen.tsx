@@ -32,7 +32,7 @@ export function HouseRulesScreen() {
   const keep = (change: Partial<HouseRules>) => save({ houseRules: { ...houseRules, ...change } }, 'House rule changed');
   const leak = LEAK_SCHOOLS.findIndex(({ sound, watch, fault }) => sound === (houseRules.leakSoundPercent ?? 10) && watch === (houseRules.leakWatchPercent ?? 20) && fault === (houseRules.leakFaultPercent ?? 30));
   return (
-    <Screen title="House rules" under={`${shop.name}: the book wins over all of them`} onBack={() => router.navigate('/shop')} action={<KeptBadge />}>
+    <Screen title="House rules" under="The book wins over all of them" onBack={() => router.navigate('/shop')} action={<KeptBadge />}>
       <SpreadPlate key={`rules-${shop.version}`} rules={houseRules} onSave={(rules) => save({ houseRules: rules }, 'House rule changed')}>
         <Sample matter="spread" rules={houseRules} unit={unit} />
       </SpreadPlate>

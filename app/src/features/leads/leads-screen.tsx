@@ -44,7 +44,7 @@ function LeadsOf({ bench }: { bench: Bench }) {
     <Screen title="Leads" under={engine.name} onBack={() => router.navigate(`/jobs/${job.id}`)} action={<KeptBadge />}>
       <View dataSet={{ print: 'hide' }}><Plate label="Firing order" style={styles.plate}>
         <Label>Firing order</Label>
-        <Figure style={styles.order}>{order.join(' – ')}</Figure>
+        <Figure style={styles.order}>{order.join('-')}</Figure>
         {engine.firingOrder ? null : <Words colour="dim">The order is not known here: this is how they are counted. Note it before the first lead comes off.</Words>}
         <Choice label="Distributor turns" options={WAYS} chosen={engine.distributor} onChoose={(way) => void setWay(way)} />
         <Cap order={order} way={engine.distributor} />
@@ -74,7 +74,8 @@ function Cap({ order, way }: { order: readonly string[]; way: EngineRecord['dist
   if (!way) return null;
   const turn = way === 'clockwise' ? 1 : -1;
   const at = (i: number, r: number) => { const a = (turn * i * 2 * Math.PI) / order.length; return [110 + r * Math.sin(a), 110 - r * Math.cos(a)] as const; };
-  const [ax, ay] = at(0.28, 34);
+  const [ax, ay] = at(order.length - 0.9, 44);
+  const [[bx, by], [cx, cy]] = [at(order.length - 1.15, 51), at(order.length - 1.15, 37)];
   const sweep = turn > 0 ? 1 : 0;
   return (
     <View role="img" aria-label={`Distributor cap from above, ${way}: ${order.join(', ')}`} style={styles.cap}>
@@ -84,10 +85,11 @@ function Cap({ order, way }: { order: readonly string[]; way: EngineRecord['dist
           const [x, y] = at(i, 76);
           return [<Circle key={`c${id}`} cx={x} cy={y} r="22" fill={c.plate} stroke={c.line} strokeWidth="2.4" />, <SvgFigure key={`t${id}`} x={x} y={y + 7} size={id.length > 2 ? 14 : 20} colour={c.ink}>{id}</SvgFigure>];
         })}
-        <Path d={`M110 76A34 34 0 1 ${sweep} ${ax} ${ay}`} fill="none" stroke={c.amber} strokeWidth="5" />
-        <Path d={`M110 110V84`} stroke={c.ink} strokeWidth="7" strokeLinecap="round" />
+        <Path d={`M110 66A44 44 0 1 ${sweep} ${ax} ${ay}`} fill="none" stroke={c.amber} strokeWidth="5" />
+        <Path d={`M${bx} ${by}L${ax} ${ay}L${cx} ${cy}`} fill="none" stroke={c.ink} strokeWidth="3" />
+        <Path d={`M110 110V78`} stroke={c.ink} strokeWidth="7" strokeLinecap="round" />
         <Circle cx="110" cy="110" r="9" fill={c.ink} />
-        <SvgText x="110" y="150" textAnchor="middle" fontFamily={FACE.strong} fontSize="13" fill={c.dim}>{way}</SvgText>
+        <SvgText x="110" y="140" textAnchor="middle" fontFamily={FACE.strong} fontSize="13" fill={c.dim}>{way}</SvgText>
       </Svg>
     </View>
   );

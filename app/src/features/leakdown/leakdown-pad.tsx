@@ -81,12 +81,11 @@ function Strip({ bench, pad }: { bench: Bench; pad: Pad }) {
           );
         })}
       </ScrollView>
-      {pad.turn ? (
-        <View style={styles.turn}>
-          <CrankTurn degrees={pad.turn.degrees} rotation={pad.rotation} cylinder={pad.turn.cylinder} />
-          <Label colour="onGroundDim" style={styles.grow}>{`Cyl ${pad.cylinder} up now. Next ${pad.turn.cylinder}: turn ${pad.turn.degrees}°, ${pad.rotation ?? 'its own way round'}`}</Label>
-        </View>
-      ) : null}
+      <View style={styles.turn}>
+        {pad.turn ? <CrankTurn degrees={pad.turn.degrees} rotation={pad.rotation} cylinder={pad.turn.cylinder} /> : null}
+        <Label colour="onGroundDim" style={styles.grow}>{pad.turn ? `Cyl ${pad.cylinder} up now. Next ${pad.turn.cylinder}: turn ${pad.turn.degrees}°, ${pad.rotation ?? 'its own way round'}` : 'Zero it with the hose blocked'}</Label>
+        <Button kind={pad.draft.zeroed ? 'main' : 'ground'} tall={false} pressed={pad.draft.zeroed === true} onPress={() => { if (!pad.draft.zeroed) pad.zero(); }} label="Zeroed with the hose blocked">Zeroed</Button>
+      </View>
     </View>
   );
 }
@@ -98,10 +97,9 @@ function Hold({ pad }: { pad: Pad }) {
     <Plate hand style={styles.hold}>
       <Words style={styles.caution}>
         <Strong>{hold ? `The air pushes with ${hold.kg.toFixed(0)} kg. ` : 'The air pushes with the weight of a person or more. '}</Strong>
-        {hold?.torque ? `Off centre it turns the crank with ${hold.torque.at.map(({ degrees, torqueNm }) => `${torqueNm.toFixed(0)} N m at ${degrees}°`).join(', ')}, at worst ${hold.torque.worst.torqueNm.toFixed(0)}. ` : ''}
-        Flywheel locked both ways before the air, pressure up slowly, hands off.
+        {hold?.torque ? `Crank: ${hold.torque.at.map(({ degrees, torqueNm }) => `${torqueNm.toFixed(0)} N m at ${degrees}°`).join(', ')}, worst ${hold.torque.worst.torqueNm.toFixed(0)}. ` : ''}
+        Lock the flywheel both ways, then pressure up slowly, hands off.
       </Words>
-      {pad.draft.zeroed ? <Label>Zeroed for this cylinder</Label> : <Button onPress={pad.zero}>Zeroed with the hose blocked</Button>}
     </Plate>
   );
 }
@@ -202,7 +200,7 @@ const styles = StyleSheet.create({
   chip: { borderRadius: RADIUS, minHeight: TOUCH.least + 2, minWidth: TOUCH.least, flexGrow: 1, flexBasis: 0, justifyContent: 'center' },
   stacked: { alignItems: 'center' },
   small: { fontSize: 14, lineHeight: 18 },
-  hold: { paddingVertical: 8, gap: 6 },
+  hold: { paddingVertical: 8 },
   turn: { flexDirection: 'row', gap: 10, alignItems: 'center' },
   figure: { flex: 1, borderRadius: RADIUS, padding: 10, minHeight: 84 },
   reading: { flexDirection: 'row', alignItems: 'baseline', gap: 6 },

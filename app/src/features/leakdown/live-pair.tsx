@@ -2,7 +2,7 @@ import { fromKPa, toKPa, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { Dial } from '@/ui/dial';
 import { Plate } from '@/ui/plate';
-import { Label, Words } from '@/ui/words';
+import { Figure, Label, Words } from '@/ui/words';
 import type { LeakdownPad } from './use-leakdown-pad';
 
 /** What goes in and what is held, on two drawn gauges whose needles move with the sensor. */
@@ -17,7 +17,8 @@ export function LivePair({ pad, live }: { pad: LeakdownPad; live: NonNullable<Le
     return (
       <View style={styles.one}>
         <Label>{name}</Label>
-        <Dial shown={shown} unit={UNIT_SIGN[unit]} fullScale={fullScale} maxWidth={190} live={() => fromKPa(stream?.now[channel] ?? 0, unit)} />
+        <Dial bare shown={shown} unit={UNIT_SIGN[unit]} fullScale={fullScale} maxWidth={190} live={() => fromKPa(stream?.now[channel] ?? 0, unit)} />
+        <View style={styles.reading}><Figure style={styles.figure}>{shown || '–'}</Figure><Words colour="dim">{UNIT_SIGN[unit]}</Words></View>
       </View>
     );
   };
@@ -41,4 +42,4 @@ function words(status: NonNullable<NonNullable<LeakdownPad['live']>['stream']>['
   }
 }
 
-const styles = StyleSheet.create({ plate: { flexGrow: 1, justifyContent: 'center' }, pair: { flexDirection: 'row', gap: 8 }, one: { flex: 1, alignItems: 'center' } });
+const styles = StyleSheet.create({ plate: { flexGrow: 1, justifyContent: 'center' }, pair: { flexDirection: 'row', gap: 8 }, one: { flex: 1, alignItems: 'center' }, reading: { flexDirection: 'row', alignItems: 'baseline', gap: 6 }, figure: { fontSize: 38, lineHeight: 44 } });

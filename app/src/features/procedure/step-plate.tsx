@@ -45,7 +45,7 @@ export function StepPlate({ step, place, of, tick, onMark, onBefore }: Props) {
 export const tickWords = ({ mark, madeAt, by }: Tick & { by?: string }): string => `${mark === 'done' ? 'Done' : 'Skipped'} ${dayAndTime(madeAt)}${by ? `, ${by}` : ''}`;
 
 const styles = StyleSheet.create({
-  plate: { gap: 10, minHeight: 220 },
+  plate: { gap: 10, minHeight: 300 },
   what: { fontSize: 26, lineHeight: 31 },
   why: { fontSize: 18, lineHeight: 24 },
   caution: { flexDirection: 'row', gap: 12, alignItems: 'center' },
