@@ -48,6 +48,7 @@ export class Hand {
   /** A job on an engine that was here before. */
   async openJob(engine: string, complaint: string): Promise<void> {
     await this.page.goto('/new-job');
+    await this.page.getByRole('textbox', { name: 'Which engine' }).fill(engine.split(',')[0] ?? engine);
     await this.button(new RegExp(`^${engine}.*job`)).click();
     await this.page.getByLabel('Complaint').fill(complaint);
     await this.button('Open job').click();

@@ -19,8 +19,8 @@ const SCREENS: readonly { name: string; open(page: Page, hand: Hand, ids: { benc
   { name: 'teardown', open: async (page, _hand, { bench }) => { await page.goto(`/jobs/${bench}/teardown`); await expect(page.getByText('Bore, mm')).toBeVisible(); } },
   { name: 'notes', open: async (page, _hand, { bench }) => { await page.goto(`/jobs/${bench}/notes`); await expect(page.getByText('How the plug looks')).toBeVisible(); } },
   { name: 'leads', open: async (page, _hand, { v6 }) => { await page.goto(`/jobs/${v6}/leads`); await expect(page.getByText('Labels to print')).toBeVisible(); } },
-  { name: 'steps', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/steps?of=leakdown`); await hand.button('One at a time').click(); await expect(page.getByText(/^Step 1 of/)).toBeVisible(); } },
-  { name: 'steps as a list', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/steps?of=compression`); await hand.button('As a list').click(); await expect(page.getByRole('checkbox').first()).toBeVisible(); } },
+  { name: 'steps', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/steps?of=leakdown`); await hand.button('Steps: One at a time').click(); await expect(page.getByText(/^Step 1 of/)).toBeVisible(); } },
+  { name: 'steps as a list', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/steps?of=compression`); await hand.button('Steps: As a list').click(); await expect(page.getByRole('checkbox').first()).toBeVisible(); } },
   { name: 'all steps', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/steps`); await expect(hand.button('Quick checks')).toBeVisible(); } },
   { name: 'testers', open: async (page, hand) => { await page.goto('/testers'); await hand.button('Change Cart tester').click(); } },
   { name: 'house rules', open: async (page) => { await page.goto('/house-rules'); await expect(page.getByText('Warm or cold').first()).toBeVisible(); } },
@@ -70,6 +70,28 @@ for (const { name: size, width, height } of SIZES) {
     }
   });
 }
+
+test('at 200 % text nothing of a procedure is cut off or lies beside the screen', async ({ page }) => {
+  // Twice the size on a phone of 390 px is the same as half the width.
+  await page.setViewportSize({ width: 195, height: 422 });
+  const hand = new Hand(page);
+  await hand.signIn();
+  const id = await jobNamed(page.request, 415);
+  for (const of of ['compression', 'leakdown', 'waking', 'quick-checks']) {
+    await page.goto(`/jobs/${id}/steps?of=${of}`);
+    await hand.button('Steps: One at a time').click();
+    await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+    await expectNoSidewaysScroll(page);
+    for (const name of [/^(Done|Read, and done)$/, 'Back']) {
+      const box = await hand.button(name).boundingBox();
+      expect(box && box.x >= 0 && box.x + box.width <= 195).toBe(true);
+    }
+    await hand.button('Steps: As a list').click();
+    await expectNoSidewaysScroll(page);
+    // What a screen reader is told of each step is what stands there.
+    for (const box of await page.getByRole('checkbox').all()) await expect(box).toHaveAccessibleName(/^[A-Z].*\.$/);
+  }
+});
 
 test('everything to be tapped is at least 48 px high', async ({ page }) => {
   test.setTimeout(180_000);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Hand } from './bench-hand';
+import { benchAt, Hand } from './bench-hand';
 
 test('another gauge: a gap named, a slip mended, judged against the book, taken back', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
@@ -21,4 +21,33 @@ test('another gauge: a gap named, a slip mended, judged against the book, taken 
   await hand.button('Which gauge: Manifold vacuum').click();
   await hand.button('Take the latest back').click();
   await expect(page.getByText(/one valve that does not seat/)).toBeHidden();
+});
+
+test('running compression and fuel pressure: a slip in each mended, a tab closed in the middle, both against the book or said to have none', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const hand = new Hand(page);
+  await hand.signIn();
+  await hand.openJob('Merrow flat twin', 'breathes badly');
+  const jobId = hand.jobId();
+  await hand.button('Other gauges').click();
+  await hand.button('Which gauge: Running compression').click();
+  await hand.button('Cylinder: L').click();
+  await page.getByLabel('At idle, psi').fill('7o');
+  await expect(page.getByText('At idle, psi must be a number, not negative')).toBeVisible();
+  // Closed with the slip on screen: it is there again to be mended.
+  await page.reload();
+  await expect(page.getByLabel('At idle, psi')).toHaveValue('7o');
+  await page.getByLabel('At idle, psi').fill('70');
+  await page.getByLabel('On a snap, psi').fill('112');
+  await hand.button('Keep').click();
+  await expect(page.getByText(/Cyl L: compression at idle 70/)).toBeVisible();
+
+  await hand.button('Which gauge: Fuel pressure').click();
+  await expect(page.getByText(/no flame, no spark/)).toBeVisible();
+  await page.getByLabel('Running, psi').fill('-40');
+  await expect(page.getByText('Running, psi must be a number, not negative')).toBeVisible();
+  await page.getByLabel('Running, psi').fill('40');
+  await hand.button('Keep').click();
+  await expect(page.getByText(/Fuel pressure 40.*no figure in the book/)).toBeVisible();
+  await expect.poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort()).toEqual(['fuel-pressure', 'running-compression']);
 });

@@ -14,7 +14,6 @@ export interface Belief {
   conditions: Conditions | undefined;
 }
 export interface CylinderBelief {
-  facts: Facts;
   found: readonly Found[];
   rows: readonly PriorRow[];
   /** Row by row; adds up to what the shared test faults leave. */
@@ -67,11 +66,11 @@ export function infer(job: JobFile, cylinders: readonly DraftCylinder[]): Belief
     conditions,
     shared: new Map(faults.map((fault) => [fault, share.get(fault) ?? 0])),
     cylinders: new Map(cylinders.map(({ id }, i) => {
-      const { facts: seen, found, rows, within } = own[i] as Own;
+      const { found, rows, within } = own[i] as Own;
       const none = share.get('none') ?? 0;
       const worn = (share.get('all-worn') ?? 0) / GRADES.length;
       const posterior = rows.map(({ hypothesis }, r) => (within[r] as number) * none + (hypothesis.cause === 'rings-or-bore' ? worn : 0));
-      return [id, { facts: seen, found, rows, posterior }];
+      return [id, { found, rows, posterior }];
     })),
   };
 }
@@ -79,12 +78,12 @@ export function infer(job: JobFile, cylinders: readonly DraftCylinder[]): Belief
 const priorRows = (job: JobFile, cylinder: string): PriorRow[] => [...priorsOf(job, cylinder)].map(([row, prior]) => (
   { hypothesis: BY_ROW.get(row) as Hypothesis, shares: sharesOf(row), prior, log: Math.log(prior) }));
 
-interface Own { facts: Facts; found: Found[]; rows: PriorRow[]; within: number[]; evidence: number }
+interface Own { found: Found[]; rows: PriorRow[]; within: number[]; evidence: number }
 
 function ownOf(facts: Facts, rows: PriorRow[], measured: number): Own {
   const found = foundOf(facts, measured);
   const logs = rows.map(({ log, shares }) => log + logLikelihood(shares, found));
-  return { facts, found, rows, within: normalised(logs), evidence: logSum(logs) };
+  return { found, rows, within: normalised(logs), evidence: logSum(logs) };
 }
 
 function noted(conditions: Conditions | undefined, fault: SharedTestFault | undefined): number {

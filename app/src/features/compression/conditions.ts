@@ -5,7 +5,7 @@ import { type Tester, UNIT_SIGN } from '@rugged/core';
 export type Conditions = Pick<NewCompressionTest, 'engineTemperature' | 'throttle' | 'plugs' | 'crankingRpm' | 'tester'>;
 
 /** After this long a new test is begun, even when nothing was changed: the engine has cooled. */
-const SAME_SESSION_MS = 6 * 3600 * 1000;
+export const SAME_SESSION_MS = 6 * 3600 * 1000;
 
 /** What a careful mechanic sets up when nothing is said. Whether the engine is warm must be said. */
 export const usualConditions = (tester: Tester | undefined): Conditions => ({ throttle: 'open', plugs: 'all-out', ...(tester ? { tester } : {}) });

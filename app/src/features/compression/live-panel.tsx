@@ -1,11 +1,12 @@
 import { fromKPa } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
+import { useStreamed } from '@/features/live/use-live';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
 import { RADIUS } from '@/ui/tokens';
 import { Figure, Label, Words } from '@/ui/words';
-import type { CompressionPad } from './use-compression-pad';
+import { type CompressionPad, crankingRpm } from './use-compression-pad';
 
 /** So many strokes have room. */
 const SHOWN = 8;
@@ -13,7 +14,9 @@ const SHOWN = 8;
 /** In the keys' place while a sensor is on: strokes as they are caught, cranking speed, and how the stream stands. */
 export function LivePanel({ live, pad }: { live: NonNullable<CompressionPad['live']>; pad: CompressionPad }) {
   const c = useColours();
-  const { stream, rpm } = live;
+  const { stream, cycle } = live;
+  useStreamed(stream, ({ strokes: caught, status }) => `${status} ${caught?.strokes.length ?? 0}`);
+  const rpm = stream && crankingRpm(stream, cycle);
   const strokes = stream?.strokes?.strokes ?? [];
   const digits = pad.unit === 'psi' || pad.unit === 'kPa' ? 0 : 1;
   return (

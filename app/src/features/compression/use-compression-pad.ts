@@ -1,8 +1,9 @@
 import type { CompressionReadingRecord, NewCompressionTest } from '@rugged/contract';
 import { type Bench, compressionOf, countingReadings } from '@rugged/contract/bench';
 import { type Cycle, displacementRise, type Dose, formatPressure, fromKPa, lockingDoseMl, type PressureUnit, recommendedDose, siteAtmosphere, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
-import { useMemo, useReducer, useState } from 'react';
+import { useEffect, useMemo, useReducer, useState } from 'react';
 import { outbox } from '@/data/client';
+import { readDraft, writeDraft } from '@/data/draft';
 import { judgeBench } from '@/data/jobs';
 import type { NewEntry } from '@/data/outbox/entry';
 import { useSignedIn } from '@/data/session';
@@ -11,8 +12,11 @@ import { asTester, useTesters } from '@/data/testers';
 import { takeNumber, useLive } from '@/features/live/use-live';
 import { unsuitedFor } from '@/features/testers/unsuited';
 import type { LiveStream } from '@/features/live/live-stream';
-import { type Conditions, conditionsOf, latestTest, sameConditions, usualConditions } from './conditions';
-import { draftReducer, EMPTY_DRAFT, typedReading } from './draft';
+import { type Conditions, conditionsOf, latestTest, SAME_SESSION_MS, sameConditions, usualConditions } from './conditions';
+import { type Draft, draftReducer, EMPTY_DRAFT, typedReading } from './draft';
+
+/** The pad as this device keeps it until a reading is kept. */
+interface KeptPad { cylinder: string; wet: boolean; draft: Draft; oil?: string; conditions: Conditions; at: number }
 
 /** All of the compression pad but its looks. */
 export function useCompressionPad(bench: Bench, startAt: string | undefined, startWet: boolean) {
@@ -23,7 +27,11 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const { engine, job } = bench;
   const counting = useMemo(() => compressionOf(countingReadings(bench.readings)).filter((reading) => !reading.wet), [bench.readings]);
   const [openedAt] = useState(() => Date.now());
+  const keptKey = `compression.${job.id}.${unit}`;
+  /** What was set and typed before a reload, as long as it is the same session at the engine. */
+  const [before] = useState(() => { const kept = readDraft<KeptPad>(keptKey); return kept && openedAt - kept.at < SAME_SESSION_MS ? kept : undefined; });
   const [conditions, setConditions] = useState<Conditions>(() => {
+    if (before) return before.conditions;
     const latest = latestTest(bench, openedAt);
     return latest ? conditionsOf(latest) : usualConditions(usual && asTester(usual));
   });
@@ -31,8 +39,10 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const [cylinder, setCylinder] = useState(() =>
     startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : engine.cylinders.find((id) => !measured.has(id)) ?? engine.cylinders[0] as string);
   const [wet, setWet] = useState(startWet);
-  const [oilText, setOilText] = useState<string>();
-  const [draft, act] = useReducer(draftReducer, EMPTY_DRAFT);
+  const same = before?.cylinder === cylinder && before.wet === wet ? before : undefined;
+  const [oilText, setOilText] = useState<string | undefined>(same?.oil);
+  const [draft, act] = useReducer(draftReducer, same?.draft ?? EMPTY_DRAFT);
+  useEffect(() => { writeDraft(keptKey, { cylinder, wet, draft, conditions, at: Date.now(), ...(oilText === undefined ? {} : { oil: oilText }) } satisfies KeptPad); }, [keptKey, cylinder, wet, draft, conditions, oilText]);
   const [tried, setTried] = useState(false);
   const [lastKept, setLastKept] = useState<CompressionReadingRecord>();
 
@@ -66,8 +76,9 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     start({
       kind: 'compression', jobId: job.id, cylinder, take: takeNumber(), throttle: conditions.throttle ?? 'open',
       engineTemperature: conditions.engineTemperature ?? 'warm', ...(wet && Number(oil?.ml) > 0 ? { oilMl: Number(oil?.ml) } : {}),
-    }, ({ strokes }) => {
-      if (!strokes || strokes.strokes.length === 0) return;
+    }, ({ strokes, status }) => {
+      // Judged once it has stopped rising, not at every stroke: the needle keeps its frames.
+      if (!strokes || strokes.strokes.length === 0 || (status !== 'ended' && !stoppedRising(strokes.strokes))) return;
       const shown = strokes.strokes.map(({ peak }) => Number(fromKPa(peak, unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 2)));
       act({ do: 'take', strokes: shown, peak: Math.max(...shown) });
     });
@@ -124,7 +135,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     next: wet ? undefined : nextUnmeasured(),
     wet, oil, dose, setOil: setOilText,
     /** With a live sensor: its stream, and the starter. */
-    live: simulated ? { stream, crank, stop, rpm: stream && crankingRpm(stream, engine.cycle) } : undefined,
+    live: simulated ? { stream, crank, stop, cycle: engine.cycle } : undefined,
     /** What speaks against the tester in hand, said before anybody cranks. */
     unsuited: testers.filter(({ name }) => name === conditions.tester?.name).flatMap((record) => unsuitedFor(bench, record)).filter(({ severity }) => severity === 'stop'),
     /** Between dry and wet; what was typed for the one says nothing of the other. */
@@ -143,8 +154,16 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
 
 export type CompressionPad = ReturnType<typeof useCompressionPad>;
 
+/** A stroke that adds less than this share of the peak adds nothing a gauge shows. */
+const RISES = 0.01;
+
+function stoppedRising(strokes: readonly { peak: number }[]): boolean {
+  const [last, before] = [strokes[strokes.length - 1], strokes[strokes.length - 2]];
+  return last !== undefined && before !== undefined && strokes.length >= 3 && last.peak - before.peak < RISES * last.peak;
+}
+
 /** A four-stroke compresses once in two turns. Rounded to ten, so that one take after another joins the same test. */
-function crankingRpm({ strokes }: LiveStream, cycle: Cycle): number | undefined {
+export function crankingRpm({ strokes }: LiveStream, cycle: Cycle): number | undefined {
   const perMinute = strokes?.strokesPerMinute();
   return perMinute === undefined ? undefined : 10 * Math.round((perMinute * (cycle === 'four-stroke' ? 2 : 1)) / 10);
 }

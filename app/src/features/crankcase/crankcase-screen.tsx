@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useVerdict } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
+import { useDraft } from '@/data/draft';
 import { asTester, useTesters } from '@/data/testers';
 import { BenchGate } from '@/features/bench/bench-gate';
 import { StepsButton } from '@/features/procedure/steps-button';
@@ -31,7 +32,7 @@ function CrankcaseOf({ bench }: { bench: Bench }) {
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
   const watching = pad.running !== undefined && !again;
   return (
-    <Screen title="Crankcase" under={`${watching ? `${pad.running?.conditions.mode}${pad.running?.conditions.case === undefined ? '' : `, cyl ${pad.running.conditions.case}`} · ` : ''}${bench.engine.name}`} onBack={back} action={<KeptBadge />}>
+    <Screen title="Crankcase" under={`${watching ? `${pad.running?.conditions.mode}${pad.running?.conditions.case === undefined ? '' : `, cyl ${pad.running.conditions.case}`} · ` : ''}${bench.engine.name}`} onBack={back} action={<><KeptBadge /><StepsButton jobId={bench.job.id} of={pad.running?.conditions.mode === 'vacuum' ? 'crankcase-vacuum' : 'crankcase-pressure'} /></>}>
       {watching ? <Watch bench={bench} pad={pad} onDone={back} onAgain={() => setAgain(true)} /> : <SetUp bench={bench} pad={pad} onStarted={() => setAgain(false)} />}
     </Screen>
   );
@@ -47,13 +48,13 @@ function SetUp({ bench, pad, onStarted }: { bench: Bench; pad: CrankcasePad; onS
   const [mode, setMode] = useState<CaseConditions['mode']>('pressure');
   const unit: VacuumUnit = mode === 'vacuum' && shop.unit === 'psi' ? 'inHg' : shop.unit;
   const [at, setAt] = useState(cylinders.length === 1 ? undefined : cylinders[0]);
-  const [rig, setRig] = useState('');
-  const [value, setValue] = useState<string>();
+  const [rig, setRig] = useDraft(`case.${bench.job.id}.rig.${shop.unit}`, '');
+  const [value, setValue] = useDraft<string | null>(`case.${bench.job.id}.start.${shop.unit}`, null);
   const text = value ?? String(pad.usualStart(mode, unit));
   const rigDrop = typedNumber(rig);
   const rigWrong = rigDrop !== undefined && (typeof rigDrop !== 'number' || rigDrop < 0) ? 'must be a number, not negative' : undefined;
   const [tester, setTester] = useState<Tester | undefined>(() => usual && asTester(usual));
-  const [celsius, setCelsius] = useState('');
+  const [celsius, setCelsius] = useDraft(`case.${bench.job.id}.celsius`, '');
   const degrees = typedNumber(celsius);
   const coldWrong = degrees !== undefined && (typeof degrees !== 'number' || degrees < -40 || degrees > 60) ? 'must be from -40 to 60' : undefined;
   const conditions: CaseConditions = { mode, unit, ...(tester ? { tester } : {}), ...(at === undefined ? {} : { case: at }), ...(typeof rigDrop === 'number' ? { rigDropPerMinute: rigDrop } : {}) };
@@ -68,7 +69,7 @@ function SetUp({ bench, pad, onStarted }: { bench: Bench; pad: CrankcasePad; onS
         </Words>
       </Plate>
       <Plate style={styles.plate} label="Crankcase test">
-        <Choice label="With" options={MODES} chosen={mode} onChoose={(chosen) => { setMode(chosen); setValue(undefined); }} />
+        <Choice label="With" options={MODES} chosen={mode} onChoose={(chosen) => { setMode(chosen); setValue(null); }} />
         {cylinders.length > 1 ? <Choice label="Case of cylinder" options={cylinders.map((id) => ({ value: id, word: id }))} chosen={at} onChoose={setAt} /> : null}
         <View style={styles.row}>
           <Field label={`Rig alone loses a minute, ${UNIT_SIGN[unit]}`} value={rig} onChange={setRig} figures keyboard="decimal-pad" error={rigWrong} hint="Empty: not tried." />
@@ -86,7 +87,7 @@ function SetUp({ bench, pad, onStarted }: { bench: Bench; pad: CrankcasePad; onS
 /** The clock, what is left, and where to look for what is not. */
 function Watch({ bench, pad, onDone, onAgain }: { bench: Bench; pad: CrankcasePad; onDone(): void; onAgain(): void }) {
   const verdict = useVerdict(bench);
-  const [text, setText] = useState('');
+  const [text, setText] = useDraft(`case.${bench.job.id}.look.${pad.unit}`, '');
   const { running, samples, seconds, unit, limits } = pad;
   const value = typedNumber(text);
   const wrong = value === undefined ? undefined : typeof value !== 'number' || value < 0 ? 'must be a number, not negative'
@@ -129,7 +130,7 @@ function Watch({ bench, pad, onDone, onAgain }: { bench: Bench; pad: CrankcasePa
           <View style={styles.clock}><StateMark state={judged.state} size={20} /><Words style={styles.grow}>{tellReason(reason, unit)}</Words></View>
         </Plate>
       ) : null}
-      {judged?.state === 'low' || judged?.state === 'watch' || (judged?.state === 'unproven' && left === 0) ? <SoapMap onKeep={pad.note} /> : null}
+      {judged?.state === 'low' || judged?.state === 'watch' || (judged?.state === 'unproven' && left === 0) ? <SoapMap job={bench.job.id} onKeep={pad.note} /> : null}
       <View style={styles.row}>
         <Button kind="ground" style={styles.grow} onPress={onAgain}>Another test</Button>
         <Button kind="main" style={styles.grow} onPress={onDone}>To the bench</Button>

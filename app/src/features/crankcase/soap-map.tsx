@@ -1,6 +1,6 @@
-import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
+import { useDraft } from '@/data/draft';
 import { Button } from '@/ui/button';
 import { type DrawnMark, MarkedDrawing } from '@/ui/marked-drawing';
 import { Plate } from '@/ui/plate';
@@ -22,8 +22,8 @@ const PLACES: readonly { key: string; name: string; x: number; y: number; side: 
 ];
 
 /** Tap once: brushed and dry. Again: bubbles. Again: not brushed. What was found is kept as a note. */
-export function SoapMap({ onKeep }: { onKeep(text: string): void }) {
-  const [found, setFound] = useState<Readonly<Record<string, 'dry' | 'bubbles'>>>({});
+export function SoapMap({ job, onKeep }: { job: string; onKeep(text: string): void }) {
+  const [found, setFound] = useDraft<Readonly<Record<string, 'dry' | 'bubbles'>>>(`soap.${job}`, {});
   const press = (key: string) => {
     const { [key]: now, ...others } = found;
     setFound(now === undefined ? { ...found, [key]: 'dry' } : now === 'dry' ? { ...found, [key]: 'bubbles' } : others);

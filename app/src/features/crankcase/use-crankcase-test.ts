@@ -49,7 +49,8 @@ export function useCrankcaseTest(bench: Bench) {
     const judged = judgeBench({ ...bench, tests: [...bench.tests, test], readings: [...bench.readings, sample('draft', 0, value, test.startedAt)] });
     return judged.ok ? undefined : judged.error.reason;
   };
-  const look = (value: number, at = seconds) => {
+  // The start itself is the look at nought.
+  const look = (value: number, at = Math.max(1, seconds)) => {
     if (!running) return;
     void outbox.keep([{ method: 'POST', path: '/readings', body: { ...sample(running.id, at, value, new Date().toISOString()) }, jobId: bench.job.id, what: `Crankcase at ${at} s: ${value} ${unit}, ${bench.engine.name}` }]);
   };

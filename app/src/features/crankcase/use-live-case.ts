@@ -1,7 +1,7 @@
 import type { Bench } from '@rugged/contract';
 import { fromKPa, toKPa } from '@rugged/core';
 import { useEffect, useEffectEvent } from 'react';
-import { useLive } from '@/features/live/use-live';
+import { useLive, useStreamed } from '@/features/live/use-live';
 import type { CaseTestRecord, SampleRecord } from './use-crankcase-test';
 
 /** So many looks over the time of the test, beside the first. */
@@ -31,6 +31,8 @@ export function useLiveCase(bench: Bench, running: CaseTestRecord | undefined, s
   const known = first !== undefined;
   useEffect(() => { if (simulated && known) join(); }, [simulated, known, running?.id]);
 
+  // A few times a second: the clock is rendered as often.
+  useStreamed(stream, ({ rows: taken, status }) => `${status} ${taken.length}`);
   const rows = stream?.rows ?? [];
   const hz = stream?.sampleHz ?? 0;
   const shown = (kPa: number) => Number(fromKPa(kPa, unit).toFixed(unit === 'kPa' ? 1 : 2));

@@ -50,7 +50,7 @@ export function HouseRulesScreen() {
         <Plate key={matter} label={title} style={styles.plate}>
           <Title>{title}</Title>
           <Words colour="dim">{why}</Words>
-          <Choice label={title} hideLabel options={SCHOOLS[matter].map((value) => ({ value: value as string, word: words[value] ?? value }))} chosen={houseRules[matter] ?? SCHOOLS[matter][0]} onChoose={(value) => void keep({ [matter]: value })} />
+          <Choice label={title} hideLabel options={SCHOOLS[matter].map((value) => ({ value, word: words[value] ?? value }))} chosen={houseRules[matter] ?? SCHOOLS[matter][0]} onChoose={(value) => void keep({ [matter]: value })} />
           <Sample matter={sample} rules={houseRules} unit={unit} />
         </Plate>
       ))}

@@ -1,5 +1,6 @@
 import { fromKPa, toKPa, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
+import { useStreamed } from '@/features/live/use-live';
 import { Dial } from '@/ui/dial';
 import { Plate } from '@/ui/plate';
 import { Figure, Label, Words } from '@/ui/words';
@@ -9,10 +10,13 @@ import type { LeakdownPad } from './use-leakdown-pad';
 export function LivePair({ pad, live }: { pad: LeakdownPad; live: NonNullable<LeakdownPad['live']> }) {
   const { unit, draft } = pad;
   const { stream } = live;
+  // Figures a few times a second; the needles move by themselves.
+  useStreamed(stream, ({ rows, status }) => `${status} ${Math.floor(rows.length / 5)}`);
+  const figures = stream?.now.map((kPa) => fromKPa(kPa, unit));
   const fullScale = fromKPa(toKPa(100, 'psi'), unit) >= Number(draft.supply || 0) ? Number(fromKPa(toKPa(100, 'psi'), unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 1)) : Number(draft.supply) * 1.2;
   const digits = unit === 'psi' || unit === 'kPa' ? 0 : 1;
   const one = (name: string, channel: 0 | 1, text: string) => {
-    const now = live.now?.[channel];
+    const now = figures?.[channel];
     const shown = text !== '' && draft.settling ? Number(text).toFixed(digits) : now === undefined ? '' : now.toFixed(digits);
     return (
       <View style={styles.one}>

@@ -3,6 +3,7 @@ import { type Bench, countingReadings } from '@rugged/contract/bench';
 import { crankTorqueNm, forceInKg, fromKPa, type LeakdownTest, neighboursOfCylinder, pistonForceN, type PressureUnit, toKPa, turningSchedule, worstTorque } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { outbox } from '@/data/client';
+import { readDraft, writeDraft } from '@/data/draft';
 import { judgeBench } from '@/data/jobs';
 import { newId } from '@/data/new-id';
 import type { NewEntry } from '@/data/outbox/entry';
@@ -41,10 +42,10 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   const schedule = turningSchedule(engine);
   const order = schedule?.map(({ cylinder: id }) => id) ?? engine.cylinders;
   const [cylinder, setCylinder] = useState(() => (startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : order.find((id) => !measured.has(id)) ?? order[0] as string));
-  const [draft, act] = useReducer(leakReducer, undefined, () => keptDraft(job.id) ?? emptyLeakDraft(usualSupply(unit)));
+  const [draft, act] = useReducer(leakReducer, undefined, () => readDraft<LeakDraft>(`leakdown.${job.id}.${unit}`) ?? emptyLeakDraft(usualSupply(unit)));
   const [listening, setListening] = useState(false);
   const [lastKept, setLastKept] = useState<LeakRecord>();
-  useEffect(() => { keepDraft(job.id, draft); }, [job.id, draft]);
+  useEffect(() => { writeDraft(`leakdown.${job.id}.${unit}`, draft); }, [job.id, unit, draft]);
 
   const typed = typedLeak(draft, cylinder, unit, fourStroke);
   const verdict = useMemo(() => {
@@ -120,7 +121,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     },
     rotation: engine.rotation,
     /** With a sensor on either side of the orifice: its stream, and the air. */
-    live: conditions.tester?.simulated ? { stream, airOn, stop, now: stream?.now.map((kPa) => fromKPa(kPa, unit)) } : undefined,
+    live: conditions.tester?.simulated ? { stream, airOn, stop } : undefined,
     zero,
     places: placesOf(bench, cylinder),
     convertDraft: (to: PressureUnit) => act({ do: 'convert', convert: (figure) => String(Number(fromKPa(toKPa(figure, unit), to).toFixed(2))) }),
@@ -179,16 +180,3 @@ function latestLeakTest(bench: Bench, now: number): LeakTestRecord | undefined {
 
 /** 80 psi suits most; what a shop sets is what was typed the last time. */
 const usualSupply = (unit: PressureUnit): string => String(Number(fromKPa(toKPa(80, 'psi'), unit).toFixed(unit === 'kPa' ? 0 : 1)));
-
-const DRAFT = 'rugged.leakdown.';
-
-/** A half-typed reading survives a reload. */
-function keptDraft(jobId: string): LeakDraft | undefined {
-  try {
-    const text = localStorage.getItem(DRAFT + jobId);
-    return text === null ? undefined : JSON.parse(text) as LeakDraft;
-  } catch {
-    return undefined;
-  }
-}
-const keepDraft = (jobId: string, draft: LeakDraft) => localStorage.setItem(DRAFT + jobId, JSON.stringify(draft));

@@ -11,7 +11,7 @@ const CLOSED = 2;
 const LEAST_LIFT_KPA = 6;
 const RETRY_MS = 1500;
 
-interface Options { open?(path: string): Source; onChange(): void }
+interface Options { open?(path: string): Source; onChange?(): void }
 
 /** A sensor's stream while it runs: its samples in order, each once, whatever the signal does. */
 export class LiveStream {
@@ -31,13 +31,19 @@ export class LiveStream {
   private source: Source | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private readonly open: NonNullable<Options['open']>;
-  private readonly onChange: () => void;
+  private readonly listeners = new Set<() => void>();
 
-  constructor(private readonly path: string, { open = (url) => new EventSource(url), onChange }: Options) {
+  constructor(private readonly path: string, { open = (url) => new EventSource(url), onChange }: Options = {}) {
     this.open = open;
-    this.onChange = onChange;
+    if (onChange) this.listeners.add(onChange);
     this.join();
   }
+
+  /** For a part of the screen that shows it: told of every stroke, every slow sample and every change of status. */
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
 
   /** Seconds of the stream so far. */
   get seconds(): number {
@@ -106,6 +112,6 @@ export class LiveStream {
 
   private set(status: LiveStatus): void {
     this.status = status;
-    this.onChange();
+    for (const listener of this.listeners) listener();
   }
 }

@@ -1,24 +1,28 @@
-import { useEffect, useReducer, useRef } from 'react';
-import { LiveStream } from './live-stream';
+import { useEffect, useReducer, useRef, useSyncExternalStore } from 'react';
+import { type LiveStatus, LiveStream } from './live-stream';
 
-/** One stream at a time on a screen; it ends with the screen. The stream is read as it is, a change only renders again. */
+/**
+ * One stream at a time on a screen; it ends with the screen. The screen is only rendered again when the status changes:
+ * what moves faster subscribes by itself, so that the needle keeps its frames.
+ */
 export function useLive() {
   const [, changed] = useReducer((count: number) => count + 1, 0);
   const stream = useRef<LiveStream>(undefined);
   const stop = () => {
-    stream.current?.close();
+    if (!stream.current) return;
+    stream.current.close();
     stream.current = undefined;
     changed();
   };
   const start = (query: Readonly<Record<string, string | number>>, onChange?: (stream: LiveStream) => void) => {
     stream.current?.close();
+    let status: LiveStatus | undefined;
     const path = `/live?${new URLSearchParams(Object.entries(query).map(([key, value]) => [key, String(value)])).toString()}`;
-    const mine: LiveStream = new LiveStream(path, {
-      onChange: () => {
-        if (stream.current !== undefined && stream.current !== mine) return;
-        onChange?.(mine);
-        changed();
-      },
+    const mine = new LiveStream(path);
+    mine.subscribe(() => {
+      if (stream.current !== mine) return;
+      onChange?.(mine);
+      if (mine.status !== status) { status = mine.status; changed(); }
     });
     stream.current = mine;
     changed();
@@ -26,6 +30,14 @@ export function useLive() {
   useEffect(() => () => stream.current?.close(), []);
   // eslint-disable-next-line react-hooks/refs -- the stream moves a thousand times a second; a copy in the state would be behind it
   return { stream: stream.current, start, stop };
+}
+
+const nothing = () => () => undefined;
+
+/** Renders again as often as the picked value changes. */
+export function useStreamed<T extends string | number | undefined>(stream: LiveStream | undefined, pick: (stream: LiveStream) => T): T | undefined {
+  const get = () => (stream ? pick(stream) : undefined);
+  return useSyncExternalStore(stream?.subscribe ?? nothing, get, get);
 }
 
 /** Every take is another, and no two on this device are the same. */

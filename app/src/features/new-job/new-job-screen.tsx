@@ -4,6 +4,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { type Control, type FieldErrors, useController, useForm, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
+import { forgetDraft, readDraft, writeDraft } from '@/data/draft';
 import { outbox } from '@/data/client';
 import { useEngines } from '@/data/engines';
 import { useSignedIn } from '@/data/session';
@@ -16,7 +17,10 @@ import { Screen } from '@/ui/screen';
 import { Label, Strong, Words } from '@/ui/words';
 import { EnginePicker } from './engine-picker';
 import { BLANK, buildJob, type EngineSource, type NewJobForm, type TextField, USUAL } from './form';
-import { forgetDraft, readDraft, writeDraft } from './kept-draft';
+
+
+/** Under which a half-filled form is kept on this device. */
+const DRAFT = 'new-job';
 
 /** Takes an engine in: under a minute for one that was here before, a little more for a new one. */
 export function NewJobScreen() {
@@ -26,9 +30,9 @@ export function NewJobScreen() {
   const known = useMemo(() => (engines.data?.pages ?? []).flatMap((page) => page.items), [engines.data]);
   const owners = useMemo(() => [...new Map(known.map(({ owner }) => [owner.id, owner])).values()], [known]);
   const [source, setSource] = useState<EngineSource>();
-  const { control, handleSubmit, setError, setValue, clearErrors, formState: { errors, isSubmitting } } = useForm<NewJobForm>({ defaultValues: { ...BLANK, ...readDraft() } });
+  const { control, handleSubmit, setError, setValue, clearErrors, formState: { errors, isSubmitting } } = useForm<NewJobForm>({ defaultValues: { ...BLANK, ...readDraft<Partial<NewJobForm>>(DRAFT) } });
   const values = useWatch({ control });
-  useEffect(() => { writeDraft(values); }, [values]);
+  useEffect(() => { writeDraft(DRAFT, values); }, [values]);
 
   const open = handleSubmit(async (form) => {
     if (!source) return;
@@ -38,7 +42,7 @@ export function NewJobScreen() {
       return;
     }
     await outbox.keep(built.job.entries);
-    forgetDraft();
+    forgetDraft(DRAFT);
     router.replace(`/jobs/${built.job.bench.job.id}`);
   });
   const submit = () => {

@@ -1,8 +1,9 @@
 import { type Bench, type Note, PLUG_LOOKS, type PlugLook } from '@rugged/contract';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
+import { useDraft } from '@/data/draft';
 import { BenchGate } from '@/features/bench/bench-gate';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { Button } from '@/ui/button';
@@ -35,27 +36,13 @@ function NotesOf({ bench }: { bench: Bench }) {
   );
 }
 
-/** A half-written note survives a reload. */
-const DRAFT = 'rugged.note.';
 interface Draft { cylinder: string; about: Note['about']; text: string; plug?: PlugLook }
-
-function useDraft(jobId: string, start: Draft) {
-  const [draft, setDraft] = useState<Draft>(() => {
-    try {
-      return { ...start, ...JSON.parse(localStorage.getItem(DRAFT + jobId) ?? '{}') as Partial<Draft> };
-    } catch {
-      return start;
-    }
-  });
-  useEffect(() => { localStorage.setItem(DRAFT + jobId, JSON.stringify(draft)); }, [jobId, draft]);
-  return [draft, setDraft] as const;
-}
 
 function Writing({ bench }: { bench: Bench }) {
   const tell = useNotice();
   const { cylinder: asked } = useLocalSearchParams<{ cylinder?: string }>();
   const { cylinders, fuel } = bench.engine;
-  const [draft, setDraft] = useDraft(bench.job.id, { cylinder: asked ?? (cylinders.length === 1 ? cylinders[0] ?? WHOLE : WHOLE), about: fuel === 'diesel' ? 'other' : 'plug', text: '' });
+  const [draft, setDraft] = useDraft<Draft>(`note.${bench.job.id}`, { cylinder: asked ?? (cylinders.length === 1 ? cylinders[0] ?? WHOLE : WHOLE), about: fuel === 'diesel' ? 'other' : 'plug', text: '' });
   const [photo, setPhoto] = useState<Awaited<ReturnType<typeof shrink>>>();
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);

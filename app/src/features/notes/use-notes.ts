@@ -1,5 +1,4 @@
-import type { NewNote, NewPhoto, Note, PlugLook } from '@rugged/contract';
-import type { Bench } from '@rugged/contract';
+import type { Bench, NewNote, NewPhoto, Note, PlugLook } from '@rugged/contract';
 import { outbox } from '@/data/client';
 import { newId } from '@/data/new-id';
 import type { NewEntry } from '@/data/outbox/entry';

@@ -1,10 +1,11 @@
 import type { NewTest, OtherReadingRecord } from '@rugged/contract';
 import { type Bench, countingReadings } from '@rugged/contract/bench';
 import { TEST_NAME } from '@rugged/core';
-import { useRouter } from 'expo-router';
+import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { outbox } from '@/data/client';
+import { useDraft } from '@/data/draft';
 import { useVerdict } from '@/data/jobs';
 import { newId } from '@/data/new-id';
 import { useSignedIn } from '@/data/session';
@@ -25,12 +26,13 @@ function OtherGaugesOf({ bench }: { bench: Bench }) {
   const router = useRouter();
   const { shop } = useSignedIn();
   const forms = gaugeForms(bench.engine, shop.unit);
-  const [kind, setKind] = useState<GaugeKind>();
+  const { gauge } = useLocalSearchParams<{ gauge?: GaugeKind }>();
+  const kind = forms.some((one) => one.kind === gauge) ? gauge : undefined;
   const form = forms.find((one) => one.kind === kind);
   return (
     <Screen title="Other gauges" under={bench.engine.name} onBack={() => router.navigate(`/jobs/${bench.job.id}`)} action={<KeptBadge />}>
       <Plate label="Which gauge">
-        <Choice label="Which gauge" options={forms.map(({ kind: value, title }) => ({ value, word: title }))} chosen={kind} onChoose={(value) => setKind(value)} />
+        <Choice label="Which gauge" options={forms.map(({ kind: value, title }) => ({ value, word: title }))} chosen={kind} onChoose={(value) => router.setParams({ gauge: value })} />
       </Plate>
       {form ? <Entry key={form.kind} bench={bench} form={form} /> : null}
       {form ? <Said bench={bench} kind={form.kind} /> : null}
@@ -41,7 +43,7 @@ function OtherGaugesOf({ bench }: { bench: Bench }) {
 /** One reading of one gauge: what stays the same from one to the next is kept in the form. */
 function Entry({ bench, form }: { bench: Bench; form: GaugeForm }) {
   const tell = useNotice();
-  const [entered, setEntered] = useState<Entered>({});
+  const [entered, setEntered] = useDraft<Entered>(`gauge.${bench.job.id}.${form.kind}`, {});
   const [tried, setTried] = useState(false);
   const typed = typedGauge(form, entered);
   const set = (field: string) => (value: string) => setEntered({ ...entered, [field]: value });

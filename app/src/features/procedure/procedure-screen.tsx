@@ -2,7 +2,7 @@ import type { Bench } from '@rugged/contract';
 import { type ProcedureName, type Step, TITLES } from '@rugged/core/procedure';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet } from 'react-native';
 import { changeJob } from '@/data/jobs';
 import { BenchGate } from '@/features/bench/bench-gate';
 import { KeptBadge } from '@/features/outbox/kept-badge';

@@ -39,7 +39,7 @@ export function ShopScreen() {
       </Plate>
       <Plate label="House rules" style={styles.plate}>
         <Label>House rules</Label>
-        <Words colour="dim">The shop's school on each matter practitioners disagree about, with what it changes.</Words>
+        <Words colour="dim">{'The shop\'s school on each matter practitioners disagree about, with what it changes.'}</Words>
         <Button onPress={() => router.push('/house-rules')}>House rules</Button>
       </Plate>
       <TrackPlate />

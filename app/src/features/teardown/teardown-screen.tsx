@@ -2,9 +2,10 @@ import type { NewOutcome, NewTest, OtherReadingRecord } from '@rugged/contract';
 import { type Bench, countingReadings } from '@rugged/contract/bench';
 import { capital, type CauseName, CAUSE_NAME, CAUSES, type Judgement, TEST_NAME } from '@rugged/core';
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { outbox } from '@/data/client';
+import { useDraft } from '@/data/draft';
 import { useVerdict } from '@/data/jobs';
 import { newId } from '@/data/new-id';
 import { BenchGate } from '@/features/bench/bench-gate';
@@ -40,16 +41,13 @@ function TeardownOf({ bench }: { bench: Bench }) {
 }
 
 const NAMES = { top: 'Top', middle: 'Middle', bottom: 'Bottom', second: 'Second', oil: 'Oil', skirtMm: 'Skirt', pinMm: 'Pin', smallEndMm: 'Small end' } as const;
-const DRAFT = 'rugged.teardown.';
 
 /** Bore, rings, piston and pin of one cylinder. What is changed corrects what was kept; both stay. */
 function SizesPlate({ bench, cylinder }: { bench: Bench; cylinder: string }) {
   const tell = useNotice();
   const readings = countingReadings(bench.readings).filter(isSize);
   const kept = sizesOf(readings, cylinder);
-  const draftKey = `${DRAFT}${bench.job.id}.${cylinder}`;
-  const [draft, setDraft] = useState<Sizes>(() => JSON.parse(localStorage.getItem(draftKey) ?? '{}') as Sizes);
-  useEffect(() => { localStorage.setItem(draftKey, JSON.stringify(draft)); }, [draftKey, draft]);
+  const [draft, setDraft] = useDraft<Sizes>(`teardown.${bench.job.id}.${cylinder}`, {});
   const [tried, setTried] = useState(false);
   const sizes = { ...kept, ...draft };
   const typed = typedSizes(sizes, cylinder);
@@ -131,7 +129,7 @@ function OutcomePlate({ bench, judgement, cylinder }: { bench: Bench; judgement:
           <Words colour="dim">{`${dayAndTime(latest.madeAt)}${latest.by ? `, ${latest.by}` : ''}${latest.predicted === undefined ? '' : latest.predicted === latest.found ? '. The verdict was right' : `. The verdict was ${CAUSE_NAME[latest.predicted]}`}.${latest.note ? ` ${latest.note}` : ''}`}</Words>
         </View>
       ) : null}
-      <Choice<CauseName> label={latest ? 'Or rather' : 'Found'} options={possible.map((cause) => ({ value: cause as CauseName, word: capital(CAUSE_NAME[cause]) }))} chosen={found} onChoose={setFound} />
+      <Choice<CauseName> label={latest ? 'Or rather' : 'Found'} options={possible.map((cause) => ({ value: cause, word: capital(CAUSE_NAME[cause]) }))} chosen={found} onChoose={setFound} />
       <Field label="In words" value={note} onChange={setNote} multiline />
       <Button kind="main" disabled={!found} onPress={keep}>Keep what it was</Button>
     </Plate>

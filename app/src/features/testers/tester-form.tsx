@@ -96,16 +96,20 @@ export function TesterForm({ record, onDone }: { record: TesterRecord | undefine
 
 /** What the comparison makes of a reading, in words. */
 function CorrectionWords({ fields }: { fields: TesterFields }) {
+  const { wrong, words } = correctionWords(fields);
+  return <Words colour={wrong ? 'rust' : 'dim'}>{words}</Words>;
+}
+
+function correctionWords(fields: TesterFields): { wrong: boolean; words: string } {
   const { comparison } = toTester(fields);
-  if (!comparison) return <Words colour="dim">Without a comparison its class stands.</Words>;
+  if (!comparison) return { wrong: false, words: 'Without a comparison its class stands.' };
   try {
     const { gain, offset, doubt } = correctionOf(comparison.points);
-    const [lowest] = [...comparison.points].sort((a, b) => b.shown - a.shown);
-    const at = lowest?.shown ?? 100;
-    if (![gain, offset, at].every(Number.isFinite)) return null;
-    return <Words>{`${at} read counts as ${(gain * at + offset).toFixed(1)} ${UNIT_SIGN[fields.unit]}, give or take ${(2 * doubt).toFixed(1)}. What was read is kept.`}</Words>;
+    const at = Math.max(...comparison.points.map(({ shown }) => shown));
+    if (![gain, offset, at].every(Number.isFinite)) return { wrong: true, words: 'Each line needs two figures.' };
+    return { wrong: false, words: `${at} read counts as ${(gain * at + offset).toFixed(1)} ${UNIT_SIGN[fields.unit]}, give or take ${(2 * doubt).toFixed(1)}. What was read is kept.` };
   } catch (error) {
-    if (error instanceof InputError) return <Words colour="rust">{`The comparison ${error.reason}.`}</Words>;
+    if (error instanceof InputError) return { wrong: true, words: `The comparison ${error.reason}.` };
     throw error;
   }
 }
