@@ -33,7 +33,27 @@ const VIEWS = [
   { name: 'bench-phone', ready: 'Tests so far', ...PHONE, open: at(jobPlace(412)) },
   { name: 'bench-wide-night', ready: 'Apr 25', ...WIDE, theme: 'night', open: at(jobPlace(418)) },
   { name: 'pad-phone', ready: 'Keep 119', ...PHONE, open: pad(415, '5', '119') },
-  { name: 'pad-wide-night', ready: 'Apr 25', ...WIDE, theme: 'night', open: pad(418, '3', '117') },
+  {
+    name: 'live-wide-night', ready: 'The starter has stopped', ...WIDE, theme: 'night',
+    open: async (page) => {
+      await page.goto(`${base}/jobs/${await job(418)(page)}/compression?cylinder=3`);
+      const tap = (name) => page.getByRole('button', { name }).first().click();
+      await tap(/^How it is tested/);
+      await page.getByRole('dialog').getByRole('button', { name: 'Engine: Warm' }).click();
+      for (const name of ['Simulated sensor, live', 'Done', 'Crank cyl 3']) await tap(name);
+    },
+  },
+  {
+    name: 'step-phone', ready: 'Step 8', ...PHONE,
+    open: async (page) => {
+      await page.goto(`${base}/jobs/${await job(415)(page)}/steps?of=leakdown`);
+      await page.getByText('Step 1 of').waitFor();
+      for (let step = 2; step <= 8; step += 1) { await page.getByRole('button', { name: /^(Done|Read, and done)$/ }).click(); await page.getByText(`Step ${step} of`).waitFor(); }
+    },
+  },
+  { name: 'notes-phone', ready: 'Says: ', ...PHONE, open: async (page) => { await page.goto(`${base}/jobs/${await job(412)(page)}/notes?cylinder=2`); await page.getByRole('button', { name: 'On: 2' }).click(); await page.getByRole('button', { name: 'Black, oily' }).click(); } },
+  { name: 'teardown-phone', ready: 'Bore, mm', ...PHONE, open: at(jobPlace(412, '/teardown')) },
+  { name: 'house-rules-phone', ready: 'Warm or cold', ...PHONE, open: at('/house-rules') },
   {
     name: 'leak-down-phone', ready: 'Listen where it goes', ...PHONE,
     open: async (page) => {
@@ -62,9 +82,8 @@ const VIEWS = [
   },
   { name: 'findings-phone', ready: 'Tests so far', ...PHONE, open: at(jobPlace(412, '/findings')) },
   { name: 'new-job-phone', ready: 'Same kind', ...PHONE, open: at('/new-job') },
-  { name: 'engines-phone', ready: 'Orrin 20', ...PHONE, open: at('/engines') },
   { name: 'engine-phone', ready: 'Books', ...PHONE, open: async (page) => { await page.goto(`${base}/engines`); await page.getByRole('link', { name: /Halden Four/ }).click(); } },
-  { name: 'shop-phone', ready: 'House rule', ...PHONE, open: at('/shop') },
+  { name: 'shop-phone', ready: 'House rules', ...PHONE, open: at('/shop') },
   {
     name: 'outbox-phone', ready: 'waiting', ...PHONE,
     open: async (page) => {
@@ -85,12 +104,12 @@ const child = spawn(process.execPath, [server], { cwd: projectDir, env, stdio: [
 await new Promise((resolve) => { child.once('message', resolve); });
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
 try {
-  for (const view of [{ name: 'sign-in-phone', ready: 'Password', ...PHONE, signedOut: true, open: at('/') }, ...VIEWS]) {
+  for (const view of VIEWS) {
     if (only.length > 0 && !only.includes(view.name)) continue;
     const context = await browser.newContext({ viewport: { width: view.width, height: view.height }, locale: 'en-GB' });
     await context.addInitScript((theme) => localStorage.setItem('rugged.theme', theme), view.theme ?? 'day');
     const page = await context.newPage();
-    if (!view.signedOut) await page.request.post(`${base}/api/session`, { data: { email: 'ines@tidewrack.example', password: 'low tide' } });
+    await page.request.post(`${base}/api/session`, { data: { email: 'ines@tidewrack.example', password: 'low tide' } });
     await view.open(page);
     await (view.readyRole ? page.getByRole(view.readyRole, { name: view.ready }) : page.getByText(view.ready, { exact: false })).first().waitFor({ timeout: 30_000 });
     await page.waitForTimeout(1200);
