@@ -94,7 +94,7 @@ test('at 200 % text nothing of a procedure is cut off or lies beside the screen'
     await hand.button('Steps: One at a time').click();
     await expect(page.getByText(/^Step 1 of/)).toBeVisible();
     await expectNoSidewaysScroll(page);
-    for (const name of [/^(Done|Read, and done)$/, 'Back']) {
+    for (const name of [/^(Done|Read, and done)$/, 'Step back']) {
       const box = await hand.button(name).boundingBox();
       expect(box && box.x >= 0 && box.x + box.width <= 195).toBe(true);
     }

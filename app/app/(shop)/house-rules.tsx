@@ -1,3 +1,3 @@
-import { HouseRulesScreen } from '@/features/house-rules/house-rules-screen';
+import { place } from '@/features/place';
 
-export default HouseRulesScreen;
+export default place('HouseRulesScreen');

@@ -1,3 +1,3 @@
-import { NewJobScreen } from '@/features/new-job/new-job-screen';
+import { place } from '@/features/place';
 
-export default NewJobScreen;
+export default place('NewJobScreen');

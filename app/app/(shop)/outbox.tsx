@@ -1,3 +1,3 @@
-import { OutboxScreen } from '@/features/outbox/outbox-screen';
+import { place } from '@/features/place';
 
-export default OutboxScreen;
+export default place('OutboxScreen');

@@ -1,3 +1,3 @@
-import { ShopScreen } from '@/features/shop/shop-screen';
+import { place } from '@/features/place';
 
-export default ShopScreen;
+export default place('ShopScreen');

@@ -1,3 +1,3 @@
-import { TestersScreen } from '@/features/testers/testers-screen';
+import { place } from '@/features/place';
 
-export default TestersScreen;
+export default place('TestersScreen');

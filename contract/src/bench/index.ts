@@ -1,1 +1,2 @@
 export * from './bench';
+export * from './plug-looks';

@@ -1,9 +1,7 @@
 import Joi from 'joi';
+import { PLUG_LOOKS, type PlugLook } from '../bench/plug-looks';
 import { id, instant } from './record';
 
-/** How a plug looks. */
-export const PLUG_LOOKS = ['tan', 'white', 'sooty', 'oily', 'wet', 'worn', 'damaged', 'bridged'] as const;
-export type PlugLook = (typeof PLUG_LOOKS)[number];
 export const NOTE_ABOUT = ['plug', 'gauge', 'bore', 'other'] as const;
 export type NoteAbout = (typeof NOTE_ABOUT)[number];
 

@@ -1,4 +1,5 @@
-import { PROCEDURES, type ProcedureName, type Tick } from '@rugged/core/procedure';
+import { PROCEDURES, type ProcedureName } from '@rugged/core';
+import type { Tick } from '@rugged/core/procedure';
 import Joi from 'joi';
 import { id, instant } from './record';
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { collectTrace, columnsOf, readStrokes, type Samples } from '..';
+import { collectTrace, columnsOf, readStrokes, type Samples } from '.';
 
 const HZ = 1000;
 /** A sensor in the cylinder: one hump of pressure a turn, the first ones lower while the engine gathers speed. */

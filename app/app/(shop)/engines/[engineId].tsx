@@ -1,3 +1,3 @@
-import { EngineScreen } from '@/features/engines/engine-screen';
+import { place } from '@/features/place';
 
-export default EngineScreen;
+export default place('EngineScreen');

@@ -1,3 +1,3 @@
-import { EnginesScreen } from '@/features/engines/engines-screen';
+import { place } from '@/features/place';
 
-export default EnginesScreen;
+export default place('EnginesScreen');

@@ -1,5 +1,6 @@
 import { type LiveKind, type LiveLine, parseLine } from '@rugged/contract/live';
-import { catchStrokes, type StrokeCatcher, toKPa } from '@rugged/core';
+import { toKPa } from '@rugged/core';
+import { catchStrokes, type StrokeCatcher } from '@rugged/core/trace';
 
 /** `lost`: the signal went away in the middle; it goes on by itself where it was. */
 export type LiveStatus = 'joining' | 'running' | 'lost' | 'ended' | 'refused';

@@ -1,4 +1,5 @@
-import { type Bench, type Note, PLUG_LOOKS, type PlugLook } from '@rugged/contract';
+import type { Bench, Note, PlugLook } from '@rugged/contract';
+import { PLUG_LOOKS } from '@rugged/contract/bench';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';

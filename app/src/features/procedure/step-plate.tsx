@@ -33,7 +33,7 @@ export function StepPlate({ step, place, of, tick, onMark, onBefore }: Props) {
         </Plate>
       ) : null}
       <View style={styles.buttons}>
-        <Button kind="ground" tall onPress={() => onBefore?.()} disabled={!onBefore} style={styles.grow}>Back</Button>
+        <Button kind="ground" tall onPress={() => onBefore?.()} disabled={!onBefore} style={styles.grow}>Step back</Button>
         {tick ? <Button kind="ground" tall icon="undo-variant" onPress={() => onMark('open')} style={styles.grow}>Open again</Button>
           : caution ? null : <Button kind="ground" tall onPress={() => onMark('skipped')} style={styles.grow}>Skip</Button>}
         <Button kind="main" onPress={() => onMark('done')} style={styles.done}>{caution ? 'Read, and done' : 'Done'}</Button>

@@ -1,3 +1,3 @@
-import { CompressionScreen } from '@/features/compression/compression-screen';
+import { place } from '@/features/place';
 
-export default CompressionScreen;
+export default place('CompressionScreen');

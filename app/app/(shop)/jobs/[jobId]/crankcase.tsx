@@ -1,3 +1,3 @@
-import { CrankcaseScreen } from '@/features/crankcase/crankcase-screen';
+import { place } from '@/features/place';
 
-export default CrankcaseScreen;
+export default place('CrankcaseScreen');

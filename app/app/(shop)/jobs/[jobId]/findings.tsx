@@ -1,3 +1,3 @@
-import { FindingsScreen } from '@/features/findings/findings-screen';
+import { place } from '@/features/place';
 
-export default FindingsScreen;
+export default place('FindingsScreen');

@@ -1,3 +1,3 @@
-import { BenchScreen } from '@/features/bench/bench-screen';
+import { place } from '@/features/place';
 
-export default BenchScreen;
+export default place('BenchScreen');

@@ -1,3 +1,3 @@
-import { LeadsScreen } from '@/features/leads/leads-screen';
+import { place } from '@/features/place';
 
-export default LeadsScreen;
+export default place('LeadsScreen');

@@ -1,3 +1,3 @@
-import { LeakdownScreen } from '@/features/leakdown/leakdown-screen';
+import { place } from '@/features/place';
 
-export default LeakdownScreen;
+export default place('LeakdownScreen');

@@ -1,3 +1,3 @@
-import { NotesScreen } from '@/features/notes/notes-screen';
+import { place } from '@/features/place';
 
-export default NotesScreen;
+export default place('NotesScreen');

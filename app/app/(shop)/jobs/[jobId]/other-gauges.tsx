@@ -1,3 +1,3 @@
-import { OtherGaugesScreen } from '@/features/other-gauges/other-gauges-screen';
+import { place } from '@/features/place';
 
-export default OtherGaugesScreen;
+export default place('OtherGaugesScreen');

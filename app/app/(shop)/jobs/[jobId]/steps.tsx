@@ -1,3 +1,3 @@
-import { ProcedureScreen } from '@/features/procedure/procedure-screen';
+import { place } from '@/features/place';
 
-export default ProcedureScreen;
+export default place('ProcedureScreen');

@@ -1,3 +1,3 @@
-import { TeardownScreen } from '@/features/teardown/teardown-screen';
+import { place } from '@/features/place';
 
-export default TeardownScreen;
+export default place('TeardownScreen');

@@ -1,0 +1,23 @@
+import { type ComponentType, lazy, Suspense } from 'react';
+import { Waiting } from '@/ui/screen';
+import type * as placesModule from './places';
+
+type Places = typeof placesModule;
+
+let places: Promise<Places> | undefined;
+/** Fetches the other places once. Without signal the service worker has them; where even it has not, the next try asks again. */
+function fetchPlaces(): Promise<Places> {
+  places ??= import('./places').catch((error: unknown) => {
+    places = undefined;
+    throw error;
+  });
+  return places;
+}
+
+/** A place as a route: it waits for its piece of the app, and says so. */
+export function place(name: keyof Places): ComponentType {
+  const Screen = lazy(() => fetchPlaces().then((loaded) => ({ default: loaded[name] })));
+  return function Place() {
+    return <Suspense fallback={<Waiting what="Opening" />}><Screen /></Suspense>;
+  };
+}
