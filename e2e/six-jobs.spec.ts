@@ -201,8 +201,14 @@ test('a stored outboard woken without signal: every step, the tab closed in the 
   await handAgain.keep('101');
   await handAgain.button(/^Cyl 1/).click();
   await handAgain.keep('108');
+  // A photograph without signal: kept here, seen here.
+  await again.goto(`/jobs/${jobId}/notes`);
+  await again.getByLabel('Photograph', { exact: true }).setInputFiles({ name: 'nest.jpg', mimeType: 'image/jpeg', buffer: await again.screenshot({ type: 'jpeg' }) });
+  await handAgain.button('Keep the note').click();
+  await expect(again.getByRole('img', { name: /^Photograph.*plug$/ })).toBeVisible();
   await context.setOffline(false);
   await expect.poll(async () => (await benchAt(again.request, jobId)).readings.length, { timeout: 30_000 }).toBe(3);
+  await expect.poll(async () => (await benchAt(again.request, jobId)).notes.map(({ photoId }) => typeof photoId), { timeout: 30_000 }).toEqual(['string']);
   expect((await benchAt(again.request, jobId)).ticks.filter(({ procedure, mark }) => procedure === 'waking' && mark === 'done')).toHaveLength(7);
 });
 

@@ -55,6 +55,7 @@ const benches = [
     await ensureWebApp();
     return (await import(pathToFileURL(path.join(projectDir, 'bench', 'first-load.mjs')).href)).default(projectDir, say);
   }],
+  ['needle', async () => (await import(pathToFileURL(path.join(projectDir, 'bench', 'needle.mjs')).href)).default(projectDir, say)],
 ];
 
 let over = 0;

@@ -44,3 +44,22 @@ test('too close to call: up to three readings, then air', () => {
   expect(next(close, { 1: [121, 121, 121] })).toEqual(['leakdown 1']);
 });
 test('two that disagree ask for a third before anything else', () => { expect(next(row, { 1: [150, 100], 2: [100, 101], 3: [150] })[0]).toBe('retest 1'); });
+
+describe('the school of the shop says what comes first, as long as it can be done', () => {
+  const first = (firstTestSchool: string, engine: Partial<Engine> = {}, more: Partial<JobFile> = {}) =>
+    judge({ format: 'rugged-gauge-job', version: 1, engine: { ...row, ...engine }, houseRules: { firstTestSchool } as never, tests: [], ...more }).next.map(({ test }) => test);
+  test.each([
+    ['compression on an engine with a release', 'compression', { compressionRelease: 'automatic' as const }, ['compression', 'leakdown']],
+    ['leak-down', 'leak-down', {}, ['leakdown', 'compression']],
+    ['valve clearances on an old diesel', 'valve-clearance', { fuel: 'diesel' as const }, ['valve-clearance', 'compression']],
+    ['vacuum', 'vacuum', {}, ['manifold-vacuum', 'compression']],
+    ['no vacuum on a diesel', 'vacuum', { fuel: 'diesel' as const }, ['compression']],
+    ['no clearances on a two-stroke', 'valve-clearance', { cycle: 'two-stroke' as const }, ['compression']],
+    ['nothing that cannot be cranked', 'compression', { cranks: false }, ['leakdown']],
+  ])('%s', (_, school, engine, expected) => { expect(first(school, engine)).toEqual(expected); });
+
+  test('once it is done, or the shop has no tester for it, the planner chooses', () => {
+    expect(first('valve-clearance', {}, { tests: [{ kind: 'valve-clearance', readings: [{ cylinder: '1', valve: 'intake', mm: 0.1 }] }] })).toEqual(['compression']);
+    expect(first('leak-down', {}, { equipment: ['compression-tester'] })).toEqual(['compression']);
+  });
+});

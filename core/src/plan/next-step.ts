@@ -3,13 +3,14 @@ import type { Belief } from '../causes/infer';
 import { CASE_SYMPTOMS } from '../causes/symptoms';
 import type { JobFile } from '../jobfile/job-file';
 import type { JudgedCylinder } from '../judgement/judgement';
+import type { SchoolOf } from '../limits/schools';
 import type { State } from '../judgement/state';
 import type { Pattern } from '../spread/pattern';
 import { has as owns } from './equipment';
 import { entropyOf, leakdownWorth, namesOf, type Named, type Outcome, wetWorth, type Worth } from './worth';
 
 export type NextTest =
-  | 'compression' | 'leakdown' | 'crankcase' | 'wet' | 'retest' | 'inspect-valve-train' | 'check-tester' | 'quick-checks' | 'stop';
+  | 'compression' | 'leakdown' | 'crankcase' | 'valve-clearance' | 'manifold-vacuum' | 'wet' | 'retest' | 'inspect-valve-train' | 'check-tester' | 'quick-checks' | 'stop';
 
 /** Why this step is next: a rule with its numbers, told elsewhere. */
 export type NextReason =
@@ -32,7 +33,9 @@ export type NextReason =
   | { because: 'past-watch' }
   | { because: 'good-and-even' }
   | { because: 'enough-known' }
-  | { because: 'cannot-crank' };
+  | { because: 'cannot-crank' }
+  /** The shop begins with this, whatever the planner would weigh. */
+  | { because: 'school-first'; school: Exclude<SchoolOf<'firstTestSchool'>, 'planner'> };
 
 export interface NextStep {
   rank: number;
@@ -49,7 +52,7 @@ export type PlannedStep = Omit<NextStep, 'rank' | 'reason' | 'outcomes'> & { rea
 
 /** Minutes at the bench with the tester at hand. Access is not counted yet. */
 const MINUTES: Readonly<Record<NextTest, number>> = {
-  compression: 3, leakdown: 12, crankcase: 20, wet: 4, retest: 3, 'inspect-valve-train': 10, 'check-tester': 5, 'quick-checks': 10, stop: 0,
+  compression: 3, leakdown: 12, crankcase: 20, 'valve-clearance': 15, 'manifold-vacuum': 5, wet: 4, retest: 3, 'inspect-valve-train': 10, 'check-tester': 5, 'quick-checks': 10, stop: 0,
 };
 /** Getting a compression test ready, once. */
 const COMPRESSION_SET_UP = 4;
@@ -114,8 +117,28 @@ const urgency = ({ test, reason, minutes }: PlannedStep): number => {
 };
 
 function toMeasure(job: JobFile, missing: string[], first: string): PlannedStep[] {
+  const none = missing.length === job.engine.cylinders.length;
+  const usual = usuallyFirst(job, missing, first, none);
+  const school = job.houseRules?.firstTestSchool ?? 'planner';
+  if (!none || school === 'planner' || job.engine.cranks === false) return usual;
+  const own = FIRST_BY_SCHOOL[school];
+  // A school whose test this engine or this shop has not, or that was done, leaves the choice to the planner.
+  if (job.tests?.some(({ kind }) => kind === own) || !canBegin(job, own)) return usual;
+  const steps = usual.filter(({ test }) => test !== own);
+  const mine = usual.find(({ test }) => test === own);
+  const cylinder = own === 'compression' || own === 'leakdown' ? first : null;
+  return [step(own, cylinder, { because: 'school-first', school }, mine?.minutes ?? MINUTES[own]), ...steps];
+}
+
+const FIRST_BY_SCHOOL = { compression: 'compression', 'leak-down': 'leakdown', 'valve-clearance': 'valve-clearance', vacuum: 'manifold-vacuum' } as const;
+
+/** Valves and a steady vacuum are a four-stroke's; gauges are the shop's. */
+function canBegin(job: JobFile, test: (typeof FIRST_BY_SCHOOL)[keyof typeof FIRST_BY_SCHOOL]): boolean {
+  return test === 'compression' || test === 'leakdown' ? owns(job, test) : job.engine.cycle === 'four-stroke' && !(test === 'manifold-vacuum' && job.engine.fuel === 'diesel');
+}
+
+function usuallyFirst(job: JobFile, missing: string[], first: string, none: boolean): PlannedStep[] {
   const { engine } = job;
-  const none = missing.length === engine.cylinders.length;
   const minutes = MINUTES.compression * missing.length + (none ? COMPRESSION_SET_UP : 0);
   const compression = step('compression', first, none ? { because: 'nothing-measured' } : { because: 'still-to-measure', missing }, minutes);
   const air = owns(job, 'leakdown');

@@ -12,6 +12,8 @@ export function tellStep(test: NextTest, cylinder: string | null): string {
     case 'compression': return cylinder === null ? 'Compression' : `Compression, cylinder ${cylinder} first`;
     case 'leakdown': return `Leak-down${on}`;
     case 'crankcase': return 'Crankcase pressure';
+    case 'valve-clearance': return 'Valve clearances';
+    case 'manifold-vacuum': return 'Manifold vacuum';
     case 'wet': return `Wet test${on}`;
     case 'retest': return cylinder === null ? 'Test again' : `Test cylinder ${cylinder} again`;
     case 'inspect-valve-train': return cylinder === null ? 'Look under the rocker cover' : `Look under the rocker cover, cylinder ${cylinder}`;
@@ -42,10 +44,13 @@ export function tellNext(reason: NextReason): string {
     case 'past-watch': return 'It passes, with little to spare. Note it, and test again next season.';
     case 'good-and-even': return 'Good and even. Compression is not the trouble: look at spark and fuel.';
     case 'enough-known': return 'Dry, wet and leak-down are all in. More testing adds little: decide.';
+    case 'school-first': return `The school of this shop: ${SCHOOL_FIRST[reason.school]} before anything else.`;
     case 'cannot-crank': return 'It cannot be cranked, so put air in instead.';
   }
 }
 
+
+const SCHOOL_FIRST = { compression: 'compression', 'leak-down': 'leak-down', 'valve-clearance': 'valve clearances', vacuum: 'vacuum' } as const;
 
 const OUTCOME: Readonly<Record<Outcome, string>> = {
   holds: 'It holds its air', 'heard-nowhere': 'It leaks, and nothing is heard', 'heard-exhaust': 'Air at the exhaust', 'heard-intake': 'Air at the intake', 'heard-intake-breather': 'Air at the intake, breather on',
@@ -61,6 +66,8 @@ const FOLLOWS: Readonly<Partial<Record<NextTest, readonly { outcome: string; the
   'inspect-valve-train': [{ outcome: 'A valve does not move', then: 'Rod, rocker or cam' }, { outcome: 'Both move', then: 'Air in, and listen' }],
   leakdown: [{ outcome: 'It holds its air', then: 'The cylinder is sound' }, { outcome: 'It leaks', then: 'Where the air is heard names the part' }],
   crankcase: [{ outcome: 'It holds', then: 'Look at fuel and air' }, { outcome: 'It drops', then: 'Soapy water on seals and joints' }],
+  'valve-clearance': [{ outcome: 'One is tight', then: 'It may not close: set it, then test' }, { outcome: 'All in range', then: 'Compression' }],
+  'manifold-vacuum': [{ outcome: 'Steady and high', then: 'Little is wrong inside' }, { outcome: 'It flicks or sways', then: 'Valve, guide or timing: compression next' }],
   'quick-checks': [{ outcome: 'Spark or fuel is missing', then: 'Put it right' }],
 };
 

@@ -24,8 +24,8 @@ const querySchema = Joi.object<LiveQuery>({
   after: Joi.string().max(40),
 });
 
-/** As often as a screen is drawn, ms. */
-const EVERY_MS = 20;
+/** Often enough for a needle that has weight, seldom enough for a slow phone, ms. */
+const EVERY_MS = 40;
 const RETRY_MS = 500;
 
 /** `/api/live`: a simulated sensor on a demo engine, as server-sent events in the line protocol of `docs/live-gauge.md`. */

@@ -9,14 +9,14 @@ import { useColours } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 
 /** Tests that have a pad. The others are advice: done at the engine, not entered here. */
-const ENTERED: readonly NextTest[] = ['compression', 'retest', 'wet', 'leakdown', 'crankcase'];
+const ENTERED: readonly NextTest[] = ['compression', 'retest', 'wet', 'leakdown', 'crankcase', 'valve-clearance', 'manifold-vacuum'];
 
 /** One thing next: what, why, how long, and one big button. */
 export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict }) {
   const router = useRouter();
   const { job } = bench;
   const findings = () => router.push(`/jobs/${job.id}/findings`);
-  const pad = (test: NextTest, cylinder: string | null) => router.push(`/jobs/${job.id}/${test === 'leakdown' || test === 'crankcase' ? test : 'compression'}${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}${test === 'wet' ? '&wet=yes' : ''}`}`);
+  const pad = (test: NextTest, cylinder: string | null) => router.push(`/jobs/${job.id}/${padOf(test)}${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}`}${test === 'wet' ? `${cylinder === null ? '?' : '&'}wet=yes` : ''}`);
 
   if (!verdict.ok) {
     return (
@@ -56,9 +56,15 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
   );
 }
 
+/** Where a test is entered. */
+function padOf(test: NextTest): string {
+  if (test === 'leakdown' || test === 'crankcase') return test;
+  return test === 'valve-clearance' || test === 'manifold-vacuum' ? `other-gauges?gauge=${test}` : 'compression';
+}
+
 /** The steps that belong to what is next; where it has none of its own, all there are. */
 function stepsOf({ test, cylinder }: NextStep): string {
-  const of = ({ compression: 'compression', retest: 'compression', wet: 'wet', leakdown: 'leakdown', crankcase: 'crankcase-pressure', 'quick-checks': 'quick-checks', 'inspect-valve-train': 'valve-clearance' } as Partial<Record<NextTest, string>>)[test];
+  const of = ({ compression: 'compression', retest: 'compression', wet: 'wet', leakdown: 'leakdown', crankcase: 'crankcase-pressure', 'quick-checks': 'quick-checks', 'inspect-valve-train': 'valve-clearance', 'valve-clearance': 'valve-clearance', 'manifold-vacuum': 'manifold-vacuum' } as Partial<Record<NextTest, string>>)[test];
   return of === undefined ? '' : `?of=${of}${cylinder === null ? '' : `&cylinder=${encodeURIComponent(cylinder)}`}`;
 }
 
@@ -66,6 +72,7 @@ function startWords({ test, cylinder }: NextStep, measured: boolean): string {
   if (test === 'wet') return 'Start wet test';
   if (test === 'leakdown') return 'Start leak-down';
   if (test === 'crankcase') return 'Start crankcase test';
+  if (test === 'valve-clearance' || test === 'manifold-vacuum') return `Start ${tellStep(test, null).toLowerCase()}`;
   if (test === 'retest') return `Test cyl ${cylinder} again`;
   return measured ? `Go on with cyl ${cylinder}` : 'Start compression';
 }

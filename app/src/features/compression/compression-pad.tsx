@@ -221,7 +221,7 @@ function Buttons({ pad, onDone }: { pad: Pad; onDone(): void }) {
     <View style={styles.buttons}>
       <Button kind="ground" tall onPress={() => pad.keep(true)} disabled={!typed.ok} label="Keep and test the same cylinder again" style={styles.grow}>Again</Button>
       {empty && pad.live && !(next === undefined && pad.lastKept && pad.attempts.length > 0)
-        ? <Button kind="main" onPress={pad.live.crank} busy={cranking} style={styles.keep}>{cranking ? 'Cranking' : `Crank cyl ${pad.cylinder}`}</Button>
+        ? <Button kind="main" onPress={pad.live.crank} disabled={cranking} style={styles.keep}>{cranking ? 'Cranking' : `Crank cyl ${pad.cylinder}`}</Button>
         : empty
         ? <Button kind="main" onPress={onDone} style={styles.keep}>Back to the bench</Button>
         : <Button kind="main" onPress={() => pad.keep(false)} style={styles.keep}>{draft.correcting ? `Correct to ${figure}` : next === undefined ? `Keep ${figure}, done` : `Keep ${figure}, next ${next}`}</Button>}

@@ -73,12 +73,14 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const crank = () => {
     setLastKept(undefined);
     act({ do: 'clear' });
+    let steady = false;
     start({
       kind: 'compression', jobId: job.id, cylinder, take: takeNumber(), throttle: conditions.throttle ?? 'open',
       engineTemperature: conditions.engineTemperature ?? 'warm', ...(wet && Number(oil?.ml) > 0 ? { oilMl: Number(oil?.ml) } : {}),
     }, ({ strokes, status }) => {
-      // Judged once it has stopped rising, not at every stroke: the needle keeps its frames.
-      if (!strokes || strokes.strokes.length === 0 || (status !== 'ended' && !stoppedRising(strokes.strokes))) return;
+      // Judged once it has stopped rising and at the end, not at every stroke: the needle keeps its frames.
+      if (!strokes || strokes.strokes.length === 0 || (status !== 'ended' && (steady || !stoppedRising(strokes.strokes)))) return;
+      steady = true;
       const shown = strokes.strokes.map(({ peak }) => Number(fromKPa(peak, unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 2)));
       act({ do: 'take', strokes: shown, peak: Math.max(...shown) });
     });

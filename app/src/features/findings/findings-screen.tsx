@@ -11,6 +11,7 @@ import { Cautions, Evidence } from '@/features/bench/evidence';
 import { Runs } from '@/features/bench/runs';
 import { shownStates } from '@/features/bench/shown-state';
 import { CausesPlate } from '@/features/causes/causes-plate';
+import { NotedPlate } from '@/features/notes/noted-plate';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { Button } from '@/ui/button';
 import { day } from '@/ui/format';
@@ -50,6 +51,7 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
       )} />
       <Cautions judgement={judgement} />
       <NextAndUntested bench={bench} judgement={judgement} />
+      <NotedPlate bench={bench} />
       <Runs bench={bench} />
       <Actions bench={bench} />
       {overruling === undefined ? null : <OverruleSheet bench={bench} cylinder={overruling} onClose={() => setOverruling(undefined)} />}

@@ -55,7 +55,7 @@ function Figures({ bench, pad, onDone }: Props) {
           <Button kind="main" onPress={() => pad.setListening(true)} style={styles.wide} label="Listen where it goes">Listen</Button>
         </> : pad.live && !(pad.lastKept && pad.next === undefined && pad.counting.some(({ figures }) => figures.cylinder === pad.cylinder)) ? <>
           <Button kind="ground" tall onPress={onDone} style={styles.grow}>To the bench</Button>
-          <Button kind="main" onPress={pad.live.airOn} busy={moving} style={styles.wide}>{moving ? 'Air going in' : `Air on, cyl ${pad.cylinder}`}</Button>
+          <Button kind="main" onPress={pad.live.airOn} disabled={moving} style={styles.wide}>{moving ? 'Air going in' : `Air on, cyl ${pad.cylinder}`}</Button>
         </> : <Button kind="main" onPress={onDone} style={styles.grow}>Back to the bench</Button>}
       </View>
     </View>

@@ -1,6 +1,6 @@
 import type { NewReading, NewTest, NewTick, OtherReadingRecord } from '@rugged/contract';
 import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { crankTorqueNm, forceInKg, fromKPa, type LeakdownTest, neighboursOfCylinder, pistonForceN, type PressureUnit, toKPa, turningSchedule, worstTorque } from '@rugged/core';
+import { crankTorqueNm, forceInKg, fromKPa, houseRulesFor, type LeakdownTest, neighboursOfCylinder, pistonForceN, type PressureUnit, toKPa, turningSchedule, worstTorque } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { outbox } from '@/data/client';
 import { readDraft, writeDraft } from '@/data/draft';
@@ -42,7 +42,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   const schedule = turningSchedule(engine);
   const order = schedule?.map(({ cylinder: id }) => id) ?? engine.cylinders;
   const [cylinder, setCylinder] = useState(() => (startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : order.find((id) => !measured.has(id)) ?? order[0] as string));
-  const [draft, act] = useReducer(leakReducer, undefined, () => readDraft<LeakDraft>(`leakdown.${job.id}.${unit}`) ?? emptyLeakDraft(usualSupply(unit)));
+  const [draft, act] = useReducer(leakReducer, undefined, () => readDraft<LeakDraft>(`leakdown.${job.id}.${unit}`) ?? emptyLeakDraft(usualSupply(unit, houseRulesFor(engine, bench.houseRules).leakSupplyKPa)));
   const [listening, setListening] = useState(false);
   const [lastKept, setLastKept] = useState<LeakRecord>();
   useEffect(() => { writeDraft(`leakdown.${job.id}.${unit}`, draft); }, [job.id, unit, draft]);
@@ -178,5 +178,5 @@ function latestLeakTest(bench: Bench, now: number): LeakTestRecord | undefined {
   return latest && now - Date.parse(latest.startedAt) < SAME_SESSION_MS ? latest : undefined;
 }
 
-/** 80 psi suits most; what a shop sets is what was typed the last time. */
-const usualSupply = (unit: PressureUnit): string => String(Number(fromKPa(toKPa(80, 'psi'), unit).toFixed(unit === 'kPa' ? 0 : 1)));
+/** What the shop feeds in, as somebody would type it. */
+const usualSupply = (unit: PressureUnit, supplyKPa: number): string => String(Number(fromKPa(supplyKPa, unit).toFixed(unit === 'kPa' ? 0 : 1)));

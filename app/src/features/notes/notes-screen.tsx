@@ -17,9 +17,10 @@ import { Screen } from '@/ui/screen';
 import { useColours } from '@/ui/theme';
 import { LINE, RADIUS, TOUCH } from '@/ui/tokens';
 import { Label, Strong, Words } from '@/ui/words';
+import { Photo } from './photo';
 import { PLUG_SAYS, PLUG_WORD, PlugDrawing } from './plug-drawing';
 import { shrink } from './shrink';
-import { countingNotes, keepNote, takeBackNote, usePhotoSource } from './use-notes';
+import { countingNotes, keepNote, takeBackNote } from './use-notes';
 
 const ABOUT = [{ value: 'plug', word: 'Plug' }, { value: 'gauge', word: 'Gauge' }, { value: 'bore', word: 'Bore' }, { value: 'other', word: 'Other' }] as const;
 const WHOLE = '';
@@ -126,13 +127,6 @@ function NotePlate({ bench, note }: { bench: Bench; note: Note }) {
       <Button icon="undo-variant" onPress={() => void takeBackNote(bench, note)} label={`Take back the note of ${dayAndTime(note.madeAt)}`}>Take back</Button>
     </Plate>
   );
-}
-
-function Photo({ id, name }: { id: string; name: string }) {
-  const source = usePhotoSource(id);
-  const [missing, setMissing] = useState(false);
-  if (missing) return <Words colour="dim">The photograph is at the shop; it was not seen on this device before.</Words>;
-  return <Image source={{ uri: source }} style={styles.photo} resizeMode="contain" accessibilityLabel={name} onError={() => setMissing(true)} />;
 }
 
 const styles = StyleSheet.create({
