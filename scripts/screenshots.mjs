@@ -55,7 +55,7 @@ const VIEWS = [
   { name: 'teardown-phone', ready: 'Bore, mm', ...PHONE, open: at(jobPlace(412, '/teardown')) },
   { name: 'house-rules-phone', ready: 'Warm or cold', ...PHONE, open: at('/house-rules') },
   {
-    name: 'leak-down-phone', ready: 'Listen where it goes', ...PHONE,
+    name: 'leak-down-phone', ready: 'Keep 35', ...PHONE,
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(418)(page)}/leakdown?cylinder=3`);
       for (const digit of '52') await page.getByRole('button', { name: digit, exact: true }).click();
