@@ -44,11 +44,11 @@ const VIEWS = [
     },
   },
   {
-    name: 'step-phone', ready: 'Step 8', ...PHONE,
+    name: 'step-phone', ready: 'Step 2', ...PHONE,
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(415)(page)}/steps?of=leakdown`);
       await page.getByText('Step 1 of').waitFor();
-      for (let step = 2; step <= 8; step += 1) { await page.getByRole('button', { name: /^(Done|Read, and done)$/ }).click(); await page.getByText(`Step ${step} of`).waitFor(); }
+      await page.getByRole('button', { name: /^(Done|Read, and done)$/ }).click();
     },
   },
   { name: 'notes-phone', ready: 'Says: ', ...PHONE, open: async (page) => { await page.goto(`${base}/jobs/${await job(412)(page)}/notes?cylinder=2`); await page.getByRole('button', { name: 'On: 2' }).click(); await page.getByRole('button', { name: 'Black, oily' }).click(); } },

@@ -45,6 +45,8 @@ export function useSignOut() {
     onSuccess: () => {
       outbox.signIn(undefined);
       queryClient.clear();
+      // Photographs that were seen are kept by the service worker: they go too.
+      if ('caches' in globalThis) void caches.delete('photos');
       queryClient.setQueryData(keys.session, null);
     },
   });

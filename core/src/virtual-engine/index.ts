@@ -6,6 +6,5 @@ export * from './faults';
 export * from './listening';
 export * from './live';
 export * from './random';
-export * from './scene';
 export * from './simulate';
 export * from './virtual';

@@ -35,7 +35,8 @@ export function additionRoutes(store: Store): Router {
     const { engine, books, houseRules, tests } = toJobFile(bench);
     const context = { engine, unit: 'kPa' as const, ...(books ? { books } : {}), ...(houseRules ? { houseRules } : {}) };
     const { procedure: name } = signature;
-    const before = bench.signatures.filter(({ procedure, madeAt }) => procedure === name && madeAt < signature.madeAt).map(({ madeAt }) => madeAt).sort().pop();
+    const before = bench.signatures.filter(({ procedure, madeAt }) => procedure === name && Date.parse(madeAt) < Date.parse(signature.madeAt)).map(({ madeAt }) => madeAt)
+      .sort((a, b) => Date.parse(a) - Date.parse(b)).pop();
     const procedure = name === 'leave-as-found' ? leaveAsFound(context, bench.ticks, tests) : procedureFor(name, context);
     const unread = unreadHazards(procedure, marksOf(name, bench.ticks, before));
     if (unread.length > 0) throw new Refusal(422, 'unread-caution', `Cannot be signed: ${unread.length} ${unread.length === 1 ? 'caution is' : 'cautions are'} unread`, { errors: unread.map(({ id, what }) => ({ field: `steps.${id}`, reason: `is unread: ${what}` })) });

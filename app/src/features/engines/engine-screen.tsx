@@ -15,6 +15,7 @@ import { StateMark } from '@/ui/state-mark';
 import { useColours } from '@/ui/theme';
 import { Figure, Label, Strong, Words } from '@/ui/words';
 import { HistoryChart } from './history-chart';
+import { PlugPlate } from './plug-plate';
 import { type Visit, visitOf } from './visit';
 import { tellWear, wearOf } from './wear';
 
@@ -40,6 +41,7 @@ export function EngineScreen() {
       <Plate label="Dry readings over time"><Label>Dry readings over time</Label><HistoryChart visits={visits} /></Plate>
       <Wear visits={visits} />
       <Plate label="Jobs"><Label>Jobs</Label>{visits.map((visit) => <VisitRow key={visit.bench.job.id} visit={visit} />)}</Plate>
+      <PlugPlate key={latest.engine.version} engine={latest.engine} />
       <Books bench={latest} />
     </Screen>
   );

@@ -13,7 +13,7 @@ interface Place { name: string; path: '/' | '/engines' | '/shop'; icon: IconName
 const PLACES: readonly Place[] = [
   { name: 'Bay', path: '/', icon: 'tray-full', holds: (p) => p === '/' || p.startsWith('/jobs') || p.startsWith('/new-job') },
   { name: 'Engines', path: '/engines', icon: 'engine-outline', holds: (p) => p.startsWith('/engines') },
-  { name: 'Shop', path: '/shop', icon: 'cog-outline', holds: (p) => p.startsWith('/shop') || p.startsWith('/outbox') },
+  { name: 'Shop', path: '/shop', icon: 'cog-outline', holds: (p) => ['/shop', '/outbox', '/testers', '/house-rules'].some((path) => p.startsWith(path)) },
 ];
 
 /** The places: tabs under the thumb on a phone, a rail on a wide screen. A test in hand has the whole phone. */

@@ -1,10 +1,10 @@
-import type { EngineChange, EngineRecord } from '@rugged/contract';
+import type { EngineRecord } from '@rugged/contract';
 import type { Bench } from '@rugged/contract/bench';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Path, Text as SvgText } from 'react-native-svg';
-import { Refused, request } from '@/data/api';
-import { keys, queryClient } from '@/data/client';
+import { Refused } from '@/data/api';
+import { useChangeEngine } from '@/data/engines';
 import { BenchGate } from '@/features/bench/bench-gate';
 import { KeptBadge } from '@/features/outbox/kept-badge';
 import { useProcedure } from '@/features/procedure/use-procedure';
@@ -29,15 +29,10 @@ function LeadsOf({ bench }: { bench: Bench }) {
   const { engine, job } = bench;
   const order = engine.firingOrder ?? engine.cylinders;
   const steps = useProcedure(bench, 'lead-map');
-  const setWay = async (distributor: EngineRecord['distributor']) => {
-    const change: EngineChange = { version: engine.version, ...(distributor ? { distributor } : {}) };
-    try {
-      const changed = await request<EngineRecord>('PATCH', `/engines/${engine.id}`, change);
-      queryClient.setQueryData<Bench>(keys.bench(job.id), (old) => old && { ...old, engine: { ...old.engine, ...changed } });
-    } catch (error) {
-      tell({ text: error instanceof Refused ? `${error.message}.` : 'There is no signal. What is known of an engine is changed at the server.' });
-    }
-  };
+  const change = useChangeEngine(engine);
+  const setWay = (distributor: 'clockwise' | 'anticlockwise') => change.mutate({ distributor }, {
+    onError: (error) => tell({ text: error instanceof Refused ? `${error.message}.` : 'There is no signal. What is known of an engine is changed at the server.' }),
+  });
   const back = steps.procedure.steps.find(({ id }) => id === 'back');
   const trace = steps.procedure.steps.find(({ id }) => id === 'trace');
   return (
@@ -46,7 +41,7 @@ function LeadsOf({ bench }: { bench: Bench }) {
         <Label>Firing order</Label>
         <Figure style={styles.order}>{order.join('-')}</Figure>
         {engine.firingOrder ? null : <Words colour="dim">The order is not known here: this is how they are counted. Note it before the first lead comes off.</Words>}
-        <Choice label="Distributor turns" options={WAYS} chosen={engine.distributor} onChoose={(way) => void setWay(way)} />
+        <Choice label="Distributor turns" options={WAYS} chosen={engine.distributor} onChoose={setWay} />
         <Cap order={order} way={engine.distributor} />
         <Words colour="dim">{engine.distributor ? 'Seen from above, the lead of the first cylinder at the top. Where yours stands may be turned; the order round it is not.' : 'No distributor: every lead to the coil of its own number.'}</Words>
       </Plate></View>
