@@ -74,6 +74,13 @@ test('all read: it is signed, and a new run begins', async () => {
   expect(screen.getByText('Step 1 of 4')).toBeTruthy();
 });
 
+test('signed with a step that nobody ticked: it is recorded as skipped, before the signature', async () => {
+  open('wet', ['oil', 'spread', 'read'].map((step, i) => tick(step, 'done', i)));
+  await tap('As a list');
+  await tap('Sign wet test');
+  expect(kept()).toEqual([expect.objectContaining({ path: '/ticks', step: 'zero', mark: 'skipped' }), expect.objectContaining({ path: '/signatures' })]);
+});
+
 test('as a list the ticks stand with person, and are taken back by another tap', async () => {
   open('wet', [tick('zero', 'done', 1)]);
   await tap('As a list');

@@ -21,9 +21,12 @@ export function StepPlate({ step, place, of, tick, onMark, onBefore }: Props) {
   return (
     <>
       <Plate label={`Step ${place} of ${of}`} style={styles.plate}>
-        <Label>{`Step ${place} of ${of}`}</Label>
-        <Title style={styles.what}>{step.what}</Title>
-        <Words style={styles.why}>{step.why}</Words>
+        {/* Told as it changes: the next step comes under the same button. */}
+        <View aria-live="polite" style={styles.told}>
+          <Label>{`Step ${place} of ${of}`}</Label>
+          <Title style={styles.what}>{step.what}</Title>
+          <Words style={styles.why}>{step.why}</Words>
+        </View>
         {tick ? <Words colour="dim">{tickWords(tick)}</Words> : null}
       </Plate>
       {caution ? (
@@ -46,6 +49,7 @@ export const tickWords = ({ mark, madeAt, by }: Tick & { by?: string }): string 
 
 const styles = StyleSheet.create({
   plate: { gap: 10, minHeight: 300 },
+  told: { gap: 10 },
   what: { fontSize: 26, lineHeight: 31 },
   why: { fontSize: 18, lineHeight: 24 },
   caution: { flexDirection: 'row', gap: 12, alignItems: 'center' },

@@ -5,6 +5,7 @@ import { leaveAsFound, marksOf, openStep, PROCEDURES, procedureFor, type Procedu
 import { useMemo } from 'react';
 import { outbox } from '@/data/client';
 import { newId } from '@/data/new-id';
+import type { NewEntry } from '@/data/outbox/entry';
 import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
 
@@ -19,13 +20,16 @@ export function useProcedure(bench: Bench, name: ProcedureName, cylinder?: strin
   const signature = bench.signatures.filter((one) => one.procedure === name).sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt))[0];
   const marks = marksOf(name, bench.ticks, signature?.madeAt);
   const unread = unreadHazards(procedure, marks);
-  const tick = (step: Step, mark: TickMark) => {
+  const tickEntry = (step: Step, mark: TickMark): NewEntry => {
     const body: NewTick = { id: newId(), jobId: job.id, procedure: name, step: step.id, mark, madeAt: new Date().toISOString() };
-    return outbox.keep([{ method: 'POST', path: '/ticks', body: { ...body }, jobId: job.id, what: `${procedure.title}: ${MARK_WORD[mark]}, ${engine.name}` }]);
+    return { method: 'POST', path: '/ticks', body: { ...body }, jobId: job.id, what: `${procedure.title}: ${MARK_WORD[mark]}, ${engine.name}` };
   };
+  const tick = (step: Step, mark: TickMark) => outbox.keep([tickEntry(step, mark)]);
+  /** What nobody ticked was skipped, and is recorded as that. */
   const sign = () => {
+    const untouched = procedure.steps.filter(({ id }) => !marks.has(id)).map((step) => tickEntry(step, 'skipped'));
     const body: NewSignature = { id: newId(), jobId: job.id, procedure: name, madeAt: new Date().toISOString() };
-    return outbox.keep([{ method: 'POST', path: '/signatures', body: { ...body }, jobId: job.id, what: `${procedure.title} signed, ${engine.name}` }]);
+    return outbox.keep([...untouched, { method: 'POST', path: '/signatures', body: { ...body }, jobId: job.id, what: `${procedure.title} signed, ${engine.name}` }]);
   };
   return { procedure, marks, unread, signature, tick, sign, open: openStep(procedure, marks), books, houseRules };
 }
