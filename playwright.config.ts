@@ -1,5 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
+/** What changes the whole shop, measures the machine, or looks for what stood first in the Bay. */
+const ALONE = ['**/alone.spec.ts', '**/one-judgement.spec.ts', '**/keyboard.spec.ts'];
 const port = Number(process.env['E2E_PORT'] ?? 4381);
 
 /** Journeys in a real browser: Debian's Chromium, headless, against the built app on a database of its own. */
@@ -7,7 +9,12 @@ export default defineConfig({
   testDir: './e2e',
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  // Two at a time, each on jobs of its own.
+  workers: 2,
+  projects: [
+    { name: 'alone', testMatch: ALONE, workers: 1 },
+    { name: 'side by side', testIgnore: ALONE, dependencies: ['alone'] },
+  ],
   outputDir: './e2e/out/results',
   reporter: [['list'], ['json', { outputFile: './e2e/out/report.json' }]],
   globalSetup: './e2e/global-setup.ts',

@@ -5,7 +5,7 @@ import path from 'node:path';
 
 export default async function bench(projectDir, say) {
   say('Cranking a virtual engine in a slowed browser ...');
-  const { stdout, status } = spawnSync(process.execPath, [path.join(projectDir, 'node_modules/.bin/playwright'), 'test', 'live-gauge', '-g', 'moving needle'], { cwd: projectDir, encoding: 'utf8', env: { ...process.env, CI: '1' } });
+  const { stdout, status } = spawnSync(process.execPath, [path.join(projectDir, 'node_modules/.bin/playwright'), 'test', '--project', 'alone', '-g', 'moving needle'], { cwd: projectDir, encoding: 'utf8', env: { ...process.env, CI: '1' } });
   const found = /needle (\d+) frames a second, an empty page (\d+) .*; bench (\d+) ms, Bay (\d+) ms/.exec(stdout);
   if (status !== 0 || !found) throw new Error(`the browser test did not end well:\n${stdout.slice(-2000)}`);
   const [needle, empty, benchMs, bayMs] = found.slice(1).map(Number);

@@ -75,3 +75,10 @@ export async function expectNoSidewaysScroll(page: Page): Promise<void> {
   const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   expect(over).toBeLessThanOrEqual(0);
 }
+
+/** Sets the simulated sensor on whatever pad is open. */
+export async function useSensor(hand: Hand, settings: string | RegExp): Promise<void> {
+  await hand.button(settings).click();
+  await hand.button('Simulated sensor, live').click();
+  await hand.button('Done').click();
+}

@@ -1,6 +1,6 @@
-import { type CDPSession, expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { compressionOf, countingReadings } from '@rugged/contract/bench';
-import { benchAt, Hand, jobNamed } from './bench-hand';
+import { benchAt, Hand, useSensor } from './bench-hand';
 
 // A service worker would stand between the page and the wire that is cut here.
 test.use({ serviceWorkers: 'block' });
@@ -22,13 +22,6 @@ async function cutOnce(page: Page, address: string): Promise<void> {
     // Only whole events arrived before it broke.
     return route.fulfill({ headers: { 'Content-Type': 'text/event-stream' }, body: body.slice(0, body.lastIndexOf('\n\n') + 2) });
   });
-}
-
-/** Sets the simulated sensor on whatever pad is open. */
-async function useSensor(hand: Hand, settings: string | RegExp): Promise<void> {
-  await hand.button(settings).click();
-  await hand.button('Simulated sensor, live').click();
-  await hand.button('Done').click();
 }
 
 test('compression on a four with the live sensor: two taps a cylinder, a wrong take cranked again, the signal lost in the middle', async ({ page }) => {
@@ -111,63 +104,4 @@ test('a crankcase with the live sensor: a look kept with one tap, a reload joins
   await expect.poll(async () => (await benchAt(page.request, jobId)).readings.length).toBe(2);
   // The first look of its own time comes by itself.
   await expect.poll(async () => countingReadings((await benchAt(page.request, jobId)).readings).some((reading) => reading.kind === 'crankcase' && reading.figures.seconds === 30), { timeout: 45_000 }).toBe(true);
-});
-
-/** Frames a second over some time, as the page itself is given them. */
-async function frames(page: Page, ms: number): Promise<number> {
-  return page.evaluate((wait) => new Promise<number>((resolve) => {
-    let count = 0;
-    const start = performance.now();
-    requestAnimationFrame(function frame(now) {
-      count += 1;
-      if (now - start >= wait) resolve((1000 * (count - 1)) / (now - start)); else requestAnimationFrame(frame);
-    });
-  }), ms);
-}
-
-test('the moving needle beside an empty page, with the processor slowed four times; the bench beside the Bay', async ({ page, context }) => {
-  const hand = new Hand(page);
-  await hand.signIn();
-  const jobId = await jobNamed(page.request, 412);
-  const slow = async (of: Page, rate: number): Promise<CDPSession> => {
-    const session = await context.newCDPSession(of);
-    await session.send('Emulation.setCPUThrottlingRate', { rate });
-    return session;
-  };
-  const empty = await context.newPage();
-  await empty.goto('/manifest.webmanifest');
-  await slow(empty, 4);
-  const emptyFrames = await frames(empty, 2000);
-  await empty.close();
-
-  await page.goto(`/jobs/${jobId}/compression?cylinder=2`);
-  await useSensor(hand, 'How it is tested');
-  const session = await slow(page, 4);
-  await hand.button('Crank cyl 2').click();
-  await expect(page.getByText(/^Strokes caught [1-7]/)).toBeVisible();
-  const stood = () => page.evaluate(() => Array.from(document.querySelectorAll<HTMLElement>('[style*="rotate("]')).map(({ style }) => style.transform).join());
-  const before = await stood();
-  const needleFrames = await frames(page, 1200);
-  // It moved, and by no render of the page: only its rotation changes.
-  expect(await stood()).not.toBe(before);
-  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 });
-
-  const ready = async (path: string, text: string) => {
-    const times: number[] = [];
-    for (let i = 0; i < 3; i += 1) {
-      await page.goto(path);
-      await page.getByText(text).first().waitFor();
-      times.push(await page.evaluate((wanted) => new Promise<number>((resolve) => {
-        const look = () => (document.body.innerText.includes(wanted) ? resolve(performance.now()) : requestAnimationFrame(look));
-        look();
-      }), text));
-    }
-    return Math.min(...times);
-  };
-  const bay = await ready('/', 'Orrin 20, twin outboard');
-  const bench = await ready(`/jobs/${jobId}`, 'Spread, lowest against highest');
-  console.log(`needle ${needleFrames.toFixed(0)} frames a second, an empty page ${emptyFrames.toFixed(0)} (${(needleFrames / emptyFrames).toFixed(2)} x); bench ${bench.toFixed(0)} ms, Bay ${bay.toFixed(0)} ms (${(bench / bay).toFixed(2)} x)`);
-  // How fast a machine is, is no matter of right and wrong: `npm run bench needle` holds these against their limits.
-  expect(needleFrames).toBeGreaterThan(0);
-  expect(Math.min(bench, bay)).toBeGreaterThan(0);
 });

@@ -40,7 +40,7 @@ test('a tester goes into the register, its comparison corrects what it reads, an
   await hand.button('Compression').click();
   await hand.button('How it is tested').click();
   await hand.button(/^Second tester/).click();
-  await expect(page.getByText(/No adapter for this plug hole, M10 x 1/)).toBeVisible();
+  await expect(page.getByRole('dialog').getByText(/No adapter for this plug hole, M10 x 1/)).toBeVisible();
   await hand.button('Done').click();
   await expect(page.getByRole('alert')).toContainText('Not with this tester.');
   await hand.button('Another').click();
