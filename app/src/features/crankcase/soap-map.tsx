@@ -16,9 +16,9 @@ const PLACES: readonly { key: string; name: string; x: number; y: number; side: 
   { key: 'intake', name: 'Intake, reeds', x: 60, y: 150, side: 'below' },
   { key: 'flywheel-seal', name: 'Flywheel seal', x: 56, y: 262, side: 'below' },
   { key: 'output-seal', name: 'Output seal', x: 304, y: 262, side: 'below' },
-  { key: 'joint', name: 'Case joint', x: 180, y: 304, side: 'right' },
+  { key: 'joint', name: 'Case joint', x: 180, y: 318, side: 'left' },
   { key: 'pulse', name: 'Pulse hose', x: 52, y: 352, side: 'right' },
-  { key: 'drain', name: 'Drain, oil pump', x: 204, y: 356, side: 'right' },
+  { key: 'drain', name: 'Drain, pump', x: 236, y: 356, side: 'right' },
 ];
 
 /** Tap once: brushed and dry. Again: bubbles. Again: not brushed. What was found is kept as a note. */
