@@ -8,7 +8,7 @@ export interface DecaySample { seconds: number; kPa: number; celsius?: number }
  *
  * @param samples two or more at different times, in any order; kPa 0 or more
  * @param holdSeconds above 0
- * @returns kPa lost from the first sample to the hold time; never negative, and never more than there was
+ * @returns kPa lost from the first sample to the hold time; never negative. A short watch drawn on may come to more than there was
  * @throws InputError when there are fewer than two, or no time between them
  * Source: least squares on the logarithm; a case leaks in proportion to what is left in it.
  * @example dropAt([{ seconds: 0, kPa: 34.5 }, { seconds: 90, kPa: 33.8 }], 180) // 1.4
@@ -21,7 +21,7 @@ export function dropAt(samples: readonly DecaySample[], holdSeconds: number): nu
   if (!(last.seconds > first.seconds)) throw new InputError('samples', 'needs some time between the first and the last');
   const held = holdSeconds;
   if (sorted.length === 2 || sorted.some(({ kPa }) => kPa <= 0)) {
-    return lost(((first.kPa - last.kPa) * held) / (last.seconds - first.seconds), first.kPa);
+    return Math.max(0, ((first.kPa - last.kPa) * held) / (last.seconds - first.seconds));
   }
   const n = sorted.length;
   const meanT = sorted.reduce((sum, { seconds }) => sum + seconds, 0) / n;
@@ -29,10 +29,8 @@ export function dropAt(samples: readonly DecaySample[], holdSeconds: number): nu
   const slope = sorted.reduce((sum, { seconds, kPa }) => sum + (seconds - meanT) * (Math.log(kPa) - meanY), 0)
     / sorted.reduce((sum, { seconds }) => sum + (seconds - meanT) ** 2, 0);
   const at = (seconds: number) => Math.exp(meanY + slope * (seconds - meanT));
-  return lost(at(first.seconds) - at(first.seconds + held), first.kPa);
+  return Math.max(0, at(first.seconds) - at(first.seconds + held));
 }
-
-const lost = (kPa: number, had: number) => Math.min(had, Math.max(0, kPa));
 
 /**
  * Half-width of what a change of temperature alone moves, kPa.

@@ -46,7 +46,16 @@ function find<K extends keyof Book>(books: readonly Book[], matter: K): { figure
 function finish(what: Inspected, test: InspectionTest['kind'], cylinder: string | null, found: ReturnType<typeof judged>, says: (missed: 'below' | 'above') => Says | undefined, more: Says[] = []): JudgedInspection {
   const { missed, figure, unit, plusMinus, min, max, source, state } = found;
   const said = missed && says(missed);
-  const one: JudgedInspection = { ...what, test, cylinder, figure, unit, plusMinus, source, state, says: said ? [said, ...more] : more };
+  // Added to rather than copied: a sheet of sizes has many, and `what` was made for this one.
+  const one = what as JudgedInspection;
+  one.test = test;
+  one.cylinder = cylinder;
+  one.figure = figure;
+  one.unit = unit;
+  one.plusMinus = plusMinus;
+  one.source = source;
+  one.state = state;
+  one.says = said ? [said, ...more] : more;
   if (min !== undefined) one.min = min;
   if (max !== undefined) one.max = max;
   return one;

@@ -34,7 +34,8 @@ export function judgeCrankcase(job: JobFile, atmosphereKPa: number): JudgedCrank
   for (const test of job.tests ?? []) {
     if (test.kind === 'crankcase' && test.samples.length > 0) latest.set(`${test.mode}/${test.case ?? ''}`, test);
   }
-  const judged = [...latest.values()].map((test) => judgeOne(test, holdLimits(job.books ?? []), atmosphereKPa));
+  const limits = holdLimits(job.books ?? []);
+  const judged = [...latest.values()].map((test) => judgeOne(test, limits, atmosphereKPa));
   const state = worstOf(judged.map((one) => one.state));
   const worst = judged.find((one) => one.state === state);
   return worst && { ...worst, state, tests: judged };
@@ -62,9 +63,11 @@ function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number
   const doubt = combined(marks, rectangular(drift));
   const held = probabilityBelow(maxDropKPa, netKPa, doubt);
   const state: State = held < 1 - SURE ? 'low' : held > SURE ? 'sound' : 'unproven';
-  const numbers = { mode, ...(test.case === undefined ? {} : { case: test.case }), netDropKPa: netKPa, doubtKPa: doubt, limitKPa: maxDropKPa, holdSeconds, source };
+  // A short watch drawn on to the hold time may come to more than there was: it is judged by that, and told as all of it.
+  const there = Math.max(...samples.map(({ kPa }) => kPa));
+  const numbers = { mode, ...(test.case === undefined ? {} : { case: test.case }), netDropKPa: Math.min(there, netKPa), doubtKPa: doubt, limitKPa: maxDropKPa, holdSeconds, source };
   // A short watch is the cheapest doubt to be rid of.
   const settle: Settle = stretch > 1 ? { by: 'longer-watch', seconds: holdSeconds } : settleByRepeats(netKPa - maxDropKPa, rectangular(drift), marks, 1);
   const reason: Reason = state === 'unproven' ? { rule: 'hold-too-close', ...numbers, settle } : { rule: state === 'low' ? 'hold-missed' : 'hold-met', ...numbers };
-  return { ...head, state, drop: shown(dropKPa), netDrop: shown(netKPa), plusMinus: shown(COVERAGE * doubt), reasons: [tell(reason)] };
+  return { ...head, state, drop: shown(Math.min(there, dropKPa)), netDrop: shown(Math.min(there, netKPa)), plusMinus: shown(COVERAGE * doubt), reasons: [tell(reason)] };
 }

@@ -133,5 +133,9 @@ describe('crankcase', () => {
     expect(() => judge(job([hold(4, { samples: [{ seconds: 0, value: 8.1 }] })]))).toThrow(expect.objectContaining({ field: 'tests[1].samples[0].value' }));
   });
   test('one look at the gauge proves nothing', () => { expect(judge(job([hold(5, { samples: [{ seconds: 0, value: 5 }] })])).crankcase).toMatchObject({ state: 'unproven', drop: null }); });
+  test('what falls fast is low after a few seconds, and is told as all that was there, not as more', () => {
+    const fast = hold(4, { samples: [{ seconds: 0, value: 5 }, { seconds: 4, value: 3.8 }] });
+    expect(judge(job([fast])).crankcase).toMatchObject({ state: 'low', drop: expect.closeTo(5, 9), netDrop: expect.closeTo(5, 9) });
+  });
   test('no crankcase test, no crankcase', () => { expect(judge(job([])).crankcase).toBeNull(); });
 });

@@ -75,7 +75,7 @@ export function judge(job: JobFile): Judgement {
     spread: roundOff(spread?.judged ?? null),
     patterns: found,
     crankcase: roundOff(crankcase),
-    inspections: roundOff(judgeInspections(job, cranksWell, atmosphereKPa).map((one) => ({ ...one, text: tellInspection(one) }))),
+    inspections: roundOff(judgeInspections(job, cranksWell, atmosphereKPa).map((one) => Object.assign(one, { text: tellInspection(one) }))),
     engine: { state, headline: headline(state, cylinders, found, spread?.judged, unit, crankcase) },
     causes: rankCauses(job, belief, cylinders, crankcase),
     cautions: roundOff([...cautionsOf(job, row, drafts, found, limits, rules), ...leakCautions(leaks), ...wetCautions(job, wet, row, atmosphereKPa)].map((caution) => ({ ...caution, text: tellCaution(caution, unit) }))),
