@@ -44,6 +44,7 @@ export function factsOf({ engine, houseRules, tester }: ProcedureContext): Requi
     warmSchool: rules.temperatureSchool === 'warm' && engine.cranks !== false,
     plugsAllOut: rules.plugSchool === 'all-out',
     untilItStops: rules.strokeSchool === 'until-it-stops',
+    honeSchool: rules.rebuildSchool === 'hone-and-ring',
     engineEndValve: tester?.valveAtEngineEnd !== false,
     injection: engine.fuel === 'diesel' || (ROAD.has(engine.family) && engine.cycle === 'four-stroke'),
   };

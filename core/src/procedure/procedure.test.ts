@@ -49,6 +49,8 @@ describe('the steps', () => {
 
   test('the school of the shop and the tester in the hand change the steps', () => {
     expect(ids('compression', four)).toEqual(expect.arrayContaining(['warm', 'plugs-all', 'crank-stops', 'valve']));
+    expect(ids('teardown', four)).toContain('hone');
+    expect(ids('teardown', four, { houseRules: { rebuildSchool: 'bore-or-replace' } })).toContain('bore-too');
     expect(ids('compression', four, { houseRules: { temperatureSchool: 'cold', plugSchool: 'one-at-a-time', strokeSchool: 'five-strokes' }, tester: { valveAtEngineEnd: false } }))
       .toEqual(expect.arrayContaining(['cold', 'plugs-one', 'crank-five', 'valve-missing']));
   });

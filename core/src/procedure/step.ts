@@ -47,6 +47,7 @@ export interface When {
   plugsAllOut?: boolean;
   untilItStops?: boolean;
   engineEndValve?: boolean;
+  honeSchool?: boolean;
   injection?: boolean;
 }
 

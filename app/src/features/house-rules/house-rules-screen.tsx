@@ -12,7 +12,7 @@ import { type SampleMatter, sampleSays, sampleWords } from './samples';
 import { SpreadPlate } from './spread-plate';
 
 /** Each matter on which practitioners disagree, its schools, and what the choice comes to on a sample. */
-const MATTERS: readonly { matter: Exclude<Matter, 'rebuildSchool'>; sample: SampleMatter; title: string; why: string; words: Readonly<Record<string, string>> }[] = [
+const MATTERS: readonly { matter: Matter; sample: SampleMatter; title: string; why: string; words: Readonly<Record<string, string>> }[] = [
   { matter: 'temperatureSchool', sample: 'temperature', title: 'Warm or cold', why: 'What a book means that does not say how warm the engine is.', words: { warm: 'Warm', cold: 'Cold' } },
   { matter: 'throttleSchool', sample: 'throttle', title: 'Throttle', why: 'Whether a shut throttle explains readings that are low all round.', words: { 'wide-open': 'Wide open, always', 'no-difference': 'Makes no difference' } },
   { matter: 'plugSchool', sample: 'plug', title: 'Plugs', why: 'All out spins faster; one at a time saves work. Alike on every cylinder.', words: { 'all-out': 'All out', 'one-at-a-time': 'One at a time' } },
@@ -20,6 +20,7 @@ const MATTERS: readonly { matter: Exclude<Matter, 'rebuildSchool'>; sample: Samp
   { matter: 'firstTestSchool', sample: 'firstTest', title: 'First test', why: 'What the next card proposes before anything is measured.', words: { planner: 'What tells most a minute', compression: 'Compression', 'leak-down': 'Leak-down', 'valve-clearance': 'Valve clearances', vacuum: 'Vacuum' } },
   { matter: 'wetRiseSchool', sample: 'wetRise', title: 'Wet rise that means rings', why: 'Oil takes up room and lifts a reading by itself.', words: { sealing: 'Sealing alone', 'any-clear-rise': 'Any clear rise', 'others-level': 'Back to the others', 'ten-percent': 'Ten percent' } },
   { matter: 'compressionSchool', sample: 'compression', title: 'Without a book', why: 'Which of the trade\'s two rules of thumb stands in for a book.', words: { a: 'School A', b: 'School B' } },
+  { matter: 'rebuildSchool', sample: 'rebuild', title: 'Rings alone, or the bore too', why: 'What a worn top end gets.', words: { 'hone-and-ring': 'Hone and ring', 'bore-or-replace': 'Bore or replace' } },
 ];
 
 const SUPPLIES = ['60', '70', '80', '100'] as const;

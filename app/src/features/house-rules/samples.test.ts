@@ -2,7 +2,7 @@ import { LEAK_SCHOOLS, SCHOOLS } from '@rugged/core';
 import { sampleSays, type SampleMatter, sampleWords } from './samples';
 
 const MATTERS = [
-  ['temperature', 'temperatureSchool'], ['throttle', 'throttleSchool'], ['plug', 'plugSchool'], ['stroke', 'strokeSchool'], ['firstTest', 'firstTestSchool'], ['wetRise', 'wetRiseSchool'], ['compression', 'compressionSchool'],
+  ['temperature', 'temperatureSchool'], ['throttle', 'throttleSchool'], ['plug', 'plugSchool'], ['stroke', 'strokeSchool'], ['firstTest', 'firstTestSchool'], ['wetRise', 'wetRiseSchool'], ['compression', 'compressionSchool'], ['rebuild', 'rebuildSchool'],
 ] as const;
 
 test.each(MATTERS)('%s: the sample shows that the choice changes something', (sample, matter) => {

@@ -3,7 +3,7 @@ import { procedureFor } from '@rugged/core/procedure';
 import { STATE_WORD } from '@/ui/state-mark';
 
 /** A matter of house rules that is shown on a sample. */
-export type SampleMatter = 'spread' | 'leak' | 'temperature' | 'throttle' | 'plug' | 'stroke' | 'firstTest' | 'wetRise' | 'compression';
+export type SampleMatter = 'spread' | 'leak' | 'temperature' | 'throttle' | 'plug' | 'stroke' | 'firstTest' | 'wetRise' | 'compression' | 'rebuild';
 
 const four: Engine = { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'inline', cylinders: ['1', '2', '3', '4'], boreMm: 62, strokeMm: 54, compressionRatio: 9.2 };
 const saw: Engine = { cycle: 'two-stroke', fuel: 'petrol', family: 'handheld', cylinders: ['1'], boreMm: 48, strokeMm: 34, compressionRatio: 9.3 };
@@ -19,6 +19,7 @@ const SAMPLES: Readonly<Record<SampleMatter, { what(unit: PressureUnit): string;
   throttle: { what: (unit) => `All low with the throttle shut: ${list([86, 84, 85, 83], unit)}`, cylinder: '1', job: job(four, { books: [{ compression: { unit: 'psi', min: 125 } }], tests: [{ kind: 'compression', engineTemperature: 'warm', throttle: 'closed', tester, readings: psi([86, 84, 85, 83]) }] }) },
   plug: { what: () => 'Getting at the plug holes', cylinder: '1', job: job(four, {}) },
   stroke: { what: () => 'How long to crank', cylinder: '1', job: job(four, {}) },
+  rebuild: { what: () => 'An engine on the bench with worn rings', cylinder: '1', job: job(four, {}) },
   firstTest: { what: () => 'A motorcycle nobody has measured yet', cylinder: '1', job: job(four, { tests: [] }) },
   wetRise: { what: (unit) => `Dry ${list([104], unit)}, with 1.2 ml of oil ${list([118], unit)}`, cylinder: '1', job: job({ ...four, cylinders: ['1', '2'], neighbours: [['1', '2']] }, { books: [{ compression: { unit: 'psi', min: 125 } }], tests: [{ kind: 'compression', engineTemperature: 'warm', throttle: 'open', tester, readings: [...psi([104, 146]), { cylinder: '1', unit: 'psi', peak: 118, wet: true, oilMl: 1.2 }] }] }) },
   compression: { what: (unit) => `A saw without a book that reads ${list([114], unit)}`, cylinder: '1', job: job(saw, { tests: [{ kind: 'compression', engineTemperature: 'warm', throttle: 'open', tester, readings: psi([114]) }] }) },
@@ -31,10 +32,8 @@ export const sampleWords = (matter: SampleMatter, unit: PressureUnit): string =>
 /** What the sample comes to under these rules: judged here and now, by the same core as every job. */
 export function sampleSays(matter: SampleMatter, houseRules: Partial<HouseRules>, unit: PressureUnit): string {
   const { job: sample, cylinder } = SAMPLES[matter];
-  if (matter === 'plug' || matter === 'stroke') {
-    const wanted = matter === 'plug' ? ['plugs-all', 'plugs-one'] : ['crank-stops', 'crank-five'];
-    return procedureFor('compression', { engine: sample.engine, houseRules, unit }).steps.find(({ id }) => wanted.includes(id))?.what ?? '';
-  }
+  const step = STEP[matter];
+  if (step) return procedureFor(step.of, { engine: sample.engine, houseRules, unit }).steps.find(({ id }) => step.ids.includes(id))?.what ?? '';
   const verdict = judge({ ...sample, houseRules });
   if (matter === 'firstTest') {
     const [next] = verdict.next;
@@ -44,6 +43,11 @@ export function sampleSays(matter: SampleMatter, houseRules: Partial<HouseRules>
   const reason = judged?.reasons.find(({ rule }) => TELLING[matter]?.some((start) => rule.startsWith(start))) ?? judged?.reasons[0];
   return judged ? `${STATE_WORD[judged.state]}. ${reason ? tellReason(reason, unit) : ''}` : '';
 }
+
+/** Matters that change what is done rather than what is proven: the step that each school has. */
+const STEP: Partial<Record<SampleMatter, { of: 'compression' | 'teardown'; ids: readonly string[] }>> = {
+  plug: { of: 'compression', ids: ['plugs-all', 'plugs-one'] }, stroke: { of: 'compression', ids: ['crank-stops', 'crank-five'] }, rebuild: { of: 'teardown', ids: ['hone', 'bore-too'] },
+};
 
 /** Which of a cylinder's reasons speaks of the matter. */
 const TELLING: Partial<Record<SampleMatter, readonly string[]>> = { spread: ['spread'], leak: ['leak'], wetRise: ['wet'], throttle: ['test-doubted', 'misses', 'too-close'] };

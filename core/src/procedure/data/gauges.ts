@@ -59,6 +59,8 @@ export const TEARDOWN: readonly StepData[] = [
   { id: 'look', what: 'Look before you clean: gasket traces, valve seats, piston crowns, scores.', why: 'Dirt tells where the gas went.' },
   { id: 'bore', what: 'Bore at three heights, along and across the crank.', why: 'Taper and ovality say whether rings alone will do.' },
   { id: 'gap', what: 'Each ring square in the bore: its gap.', why: 'A wide gap is a worn ring, or a worn bore.' },
+  { id: 'hone', what: 'Bore within the book: hone it, and new rings. Past it: bore or sleeve.', why: 'The school of this shop: rings alone, where the bore still measures.', when: { honeSchool: true } },
+  { id: 'bore-too', what: 'New rings only into a new bore: bore or sleeve, or replace.', why: 'The school of this shop: the bore wears with the ring.', when: { honeSchool: false } },
   { id: 'pin', what: 'Piston clearance, pin and small end.', why: 'A scored pin turns a top end into a new engine.' },
   { id: 'found', what: 'Write what it was, beside what was predicted.', why: 'So the shop sees how often the verdict was right.' },
 ];
