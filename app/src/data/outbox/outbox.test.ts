@@ -36,11 +36,15 @@ function one() {
   };
 }
 
+const PATIENCE_MS = 20_000;
+jest.setTimeout(2 * PATIENCE_MS);
+
 /** Waits for a state, however slow the machine is; the expectations after it say what was missing if it never comes. */
 const until = async (reached: () => boolean) => {
-  for (const end = Date.now() + 4000; !reached() && Date.now() < end;) await new Promise((resolve) => setTimeout(resolve, 5));
+  for (const end = Date.now() + PATIENCE_MS; !reached() && Date.now() < end;) await new Promise((resolve) => setTimeout(resolve, 5));
 };
-const settled = (outbox: Outbox) => until(() => !outbox.get().sending && outbox.get().entries.every((e) => e.problem));
+const idle = (outbox: Outbox) => !outbox.get().sending;
+const settled = (outbox: Outbox) => until(() => idle(outbox) && outbox.get().entries.every((e) => e.problem));
 const ok = () => Promise.resolve({});
 const refusal = (status: number, extra: object = {}) => new Refused({ type: 't', title: 'No', status, ...extra });
 
@@ -60,11 +64,11 @@ test('without signal they stay, and a new start finds them', async () => {
   const { outbox, sent, again } = outboxWith(() => Promise.reject(new NoSignal()));
   outbox.signIn('ines');
   await outbox.keep([entry('a'), entry('b')]);
-  await until(() => outbox.get().signal === 'off');
+  await until(() => outbox.get().signal === 'off' && idle(outbox));
   expect(outbox.get()).toMatchObject({ signal: 'off', entries: [{ what: 'a' }, { what: 'b' }] });
   const restarted = again(ok);
   restarted.signIn('ines');
-  await until(() => sent.length === 2 && restarted.get().entries.length === 0);
+  await until(() => sent.length === 2 && restarted.get().entries.length === 0 && idle(restarted));
   expect(sent).toEqual(['a', 'b']);
   expect(restarted.get().entries).toEqual([]);
   outbox.signIn(undefined);
@@ -81,7 +85,7 @@ test('an answer that got lost on the way back is asked for again under the same 
   });
   outbox.signIn('ines');
   await outbox.keep([entry('a'), entry('b')]);
-  await until(() => outbox.get().signal === 'off');
+  await until(() => outbox.get().signal === 'off' && idle(outbox));
   await outbox.flush();
   await settled(outbox);
   expect(sent).toEqual(['a', 'b']);
@@ -91,7 +95,7 @@ test('a refused entry is kept with its reason and does not hold up the others', 
   const { outbox, sent } = outboxWith((what) => (what === 'a' ? Promise.reject(refusal(422, { errors: [{ field: 'peak', reason: 'must not be negative' }] })) : ok()));
   outbox.signIn('ines');
   await outbox.keep([entry('a'), entry('b')]);
-  await until(() => sent.length === 1 && outbox.get().entries.some((e) => e.problem));
+  await until(() => idle(outbox) && outbox.get().entries.length === 1 && outbox.get().entries.every((e) => e.problem));
   expect(sent).toEqual(['b']);
   expect(outbox.get().entries).toMatchObject([{ what: 'a', problem: { errors: [{ field: 'peak' }] } }]);
   await outbox.discard([outbox.get().entries[0]?.seq ?? -1]);
@@ -110,9 +114,10 @@ test('a conflict can be settled by sending on top of the other change', async ()
   });
   outbox.signIn('ines');
   await outbox.keep([{ method: 'PATCH', path: '/jobs/j', body: { complaint: 'mine', version: 3 }, jobId: 'j', what: 'c' }]);
-  await until(() => outbox.get().entries.some((e) => e.problem));
+  await until(() => idle(outbox) && outbox.get().entries.some((e) => e.problem));
   const [refused] = outbox.get().entries;
   await outbox.replaceVersion(refused?.seq ?? -1, 7);
+  await until(() => idle(outbox) && outbox.get().entries.length === 0);
   expect(versions).toEqual([3, 7]);
   expect(outbox.get().entries).toEqual([]);
 });
@@ -122,7 +127,7 @@ test.each([500, 503, 429])('a server that answers %p is asked again later', asyn
   const { outbox, sent } = outboxWith(() => { asked += 1; return Promise.reject(refusal(status)); });
   outbox.signIn('ines');
   await outbox.keep([entry('a')]);
-  await until(() => asked > 0 && !outbox.get().sending);
+  await until(() => asked > 0 && idle(outbox));
   expect(sent).toEqual([]);
   expect(outbox.get().entries[0]?.problem).toBeUndefined();
   outbox.signIn(undefined);
@@ -133,11 +138,11 @@ test('signed out by the server: nothing is lost, signing in sends it', async () 
   const { outbox, sent } = outboxWith(() => (signedIn ? ok() : Promise.reject(refusal(401))));
   outbox.signIn('ines');
   await outbox.keep([entry('a')]);
-  await until(() => outbox.get().signal === 'signed-out');
+  await until(() => outbox.get().signal === 'signed-out' && idle(outbox));
   expect(outbox.get()).toMatchObject({ signal: 'signed-out', entries: [{ what: 'a' }] });
   signedIn = true;
   outbox.signIn('ines');
-  await until(() => sent.length === 1);
+  await until(() => sent.length === 1 && idle(outbox));
   expect(sent).toEqual(['a']);
 });
 
