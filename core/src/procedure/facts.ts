@@ -40,7 +40,6 @@ export function factsOf({ engine, houseRules, tester }: ProcedureContext): Requi
     release: engine.compressionRelease ?? 'none',
     distributor: engine.distributor !== undefined,
     sideValve: engine.valveGear === 'side-valve',
-    breather: engine.cycle === 'four-stroke',
     warmSchool: rules.temperatureSchool === 'warm' && engine.cranks !== false,
     plugsAllOut: rules.plugSchool === 'all-out',
     untilItStops: rules.strokeSchool === 'until-it-stops',

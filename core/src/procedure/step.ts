@@ -42,7 +42,6 @@ export interface When {
   release?: 'none' | 'automatic' | 'lever';
   distributor?: boolean;
   sideValve?: boolean;
-  breather?: boolean;
   warmSchool?: boolean;
   plugsAllOut?: boolean;
   untilItStops?: boolean;

@@ -15,7 +15,7 @@ export const isProcedure = (name: string | undefined): name is ProcedureName => 
 export function useProcedure(bench: Bench, name: ProcedureName, cylinder?: string) {
   const { shop: { unit } } = useSignedIn();
   const [usual] = useTesters('compression');
-  const { engine, books, houseRules, job } = bench;
+  const { engine, job } = bench;
   const procedure = useMemo(() => procedureOf(bench, name, unit, usual && asTester(usual), cylinder), [bench, name, unit, usual, cylinder]);
   const signature = bench.signatures.filter((one) => one.procedure === name).sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt))[0];
   const marks = marksOf(name, bench.ticks, signature?.madeAt);
@@ -31,7 +31,7 @@ export function useProcedure(bench: Bench, name: ProcedureName, cylinder?: strin
     const body: NewSignature = { id: newId(), jobId: job.id, procedure: name, madeAt: new Date().toISOString() };
     return outbox.keep([...untouched, { method: 'POST', path: '/signatures', body: { ...body }, jobId: job.id, what: `${procedure.title} signed, ${engine.name}` }]);
   };
-  return { procedure, marks, unread, signature, tick, sign, open: openStep(procedure, marks), books, houseRules };
+  return { procedure, marks, unread, signature, tick, sign, open: openStep(procedure, marks) };
 }
 export type ProcedureInHand = ReturnType<typeof useProcedure>;
 
