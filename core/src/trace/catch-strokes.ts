@@ -8,8 +8,6 @@ export interface StrokeCatcher {
   readonly strokes: readonly Stroke[];
   /** Highest pressure so far: where a gauge that holds would stand. Zero before the first sample. */
   readonly held: number;
-  /** The latest sample. */
-  readonly now: number;
   readonly taken: number;
   /** By the time between the latest strokes; nothing before there are three. */
   strokesPerMinute(): number | undefined;
@@ -29,14 +27,12 @@ export function catchStrokes(sampleHz: number, leastLift: number): StrokeCatcher
   const strokes: Stroke[] = [];
   let taken = 0;
   let held = 0;
-  let now = 0;
   let rising = false;
   let lowest = Infinity;
   let highest = -Infinity;
   let highestAt = 0;
 
   const one = (p: number) => {
-    now = p;
     if (p > held) held = p;
     const lift = Math.max(leastLift, LEAST_LIFT * held);
     if (rising) {
@@ -56,7 +52,6 @@ export function catchStrokes(sampleHz: number, leastLift: number): StrokeCatcher
     take(samples) { for (let i = 0; i < samples.length; i += 1) one(samples[i] as number); },
     get strokes() { return strokes; },
     get held() { return held; },
-    get now() { return now; },
     get taken() { return taken; },
     strokesPerMinute() {
       const some = strokes.slice(-SPEED_OVER);

@@ -1,4 +1,4 @@
-import { type LiveKind, type LiveLine, parseLine } from '@rugged/contract/live';
+import { type LiveLine, parseLine } from '@rugged/contract/live';
 import { toKPa } from '@rugged/core';
 import { catchStrokes, type StrokeCatcher } from '@rugged/core/trace';
 
@@ -17,7 +17,6 @@ interface Options { open?(path: string): Source; onChange?(): void }
 /** A sensor's stream while it runs: its samples in order, each once, whatever the signal does. */
 export class LiveStream {
   status: LiveStatus = 'joining';
-  kind: LiveKind | undefined;
   sampleHz = 0;
   /** The latest figure of each channel, kPa. */
   now: readonly number[] = [];
@@ -45,11 +44,6 @@ export class LiveStream {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   };
-
-  /** Seconds of the stream so far. */
-  get seconds(): number {
-    return this.sampleHz > 0 ? this.taken / this.sampleHz : 0;
-  }
 
   close(): void {
     clearTimeout(this.timer);
@@ -82,7 +76,6 @@ export class LiveStream {
   private take(line: LiveLine): void {
     switch (line.line) {
       case 'hello':
-        this.kind = line.kind;
         this.sampleHz = line.sampleHz;
         this.perUnit = toKPa(1, line.unit);
         if (line.kind === 'compression') this.strokes ??= catchStrokes(line.sampleHz, LEAST_LIFT_KPA);
