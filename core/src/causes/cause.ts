@@ -1,4 +1,7 @@
-import { GRADED_CAUSES, type CylinderCause, type TestFault } from './hypotheses';
+import { GRADED_CAUSES, type CylinderCause, type TestFault, type NotedFact } from './hypotheses';
+import type { FactName } from "./facts";
+import type { HoldReason } from "../test-kinds/crankcase/judged";
+import type { VacuumUnit } from "../quantity/pressure";
 
 /** How sure the words may be: never more than the odds. */
 export type Confidence = 'almost-certainly' | 'probably' | 'may-be' | 'unlikely';
@@ -8,7 +11,13 @@ export const CAUSES = ['sound', ...GRADED_CAUSES, 'compression-release', 'crank-
 export type CauseName = CylinderCause | 'crank-seal' | 'test-fault';
 
 /** One thing found, and how many decibans it speaks for (or against) the cause. */
-export interface Evidence { fact: string; weight: number; cylinder?: string; text: string; why: string }
+export type Evidence = { weight: number } & (
+  /** On one cylinder: its bin, and the figure behind it where there is one. Without a bin: of all cylinders alike. */
+  | { fact: FactName; bin?: number; figure?: number }
+  | { fact: NotedFact; noted: string }
+  /** The crankcase test as it was judged, and the unit of its gauge. */
+  | { fact: 'crankcase-hold'; hold: HoldReason; unit: VacuumUnit }
+);
 
 /** A cause with its odds. Per cylinder, its causes and the shared test faults (cylinder null) add up to 1. */
 export interface Cause {
@@ -21,7 +30,6 @@ export interface Cause {
   /** 0 to 1. */
   probability: number;
   confidence: Confidence;
-  text: string;
   /** The weightiest first. */
   evidence: Evidence[];
 }

@@ -1,8 +1,12 @@
 import fc from 'fast-check';
-import { type Cause, type Engine, FACT_NAMES, factsOf, infer, type JobFile, judge, OWN_HYPOTHESES, priorsOf } from '..';
-import { FAULT_CAUSES, canHave, type FaultCause, simulate, type Virtual } from '../virtual-engine';
+import { type Cause, type Engine, FACT_NAMES, factsOf, infer, type JobFile, OWN_HYPOTHESES, priorsOf } from '..';
+import { simulate, type Virtual } from '../virtual-engine';
 import evidence from './evidence.json';
+import { FAULT_CAUSES, canHave, type FaultCause } from "../engine/faults";
+import { judge } from "../plan/judge";
+import { report } from "../report/report";
 
+const told = (file: JobFile) => report(judge(file));
 const four: Engine = { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'inline', cylinders: ['1', '2', '3', '4'], cooling: 'liquid', boreMm: 68, strokeMm: 58, compressionRatio: 9.6 };
 const saw: Engine = { cycle: 'two-stroke', fuel: 'petrol', family: 'handheld', cylinders: ['1'], boreMm: 37, strokeMm: 28, compressionRatio: 11, cooling: 'air' };
 const book = [{ source: 'the book', engineTemperature: 'warm' as const, compression: { unit: 'psi' as const, min: 125 } }];
@@ -88,7 +92,7 @@ describe('a gross fault, with every test done, is named', () => {
   });
   test('crank seals are told by the crankcase alone, on a scale of their own', () => {
     const twin: Engine = { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'inline', cylinders: ['1', '2'], cooling: 'liquid' };
-    const seals = (severity: number) => judge(jobOf(twin, { tests: ['compression', 'crankcase'], faults: severity ? [{ cause: 'crank-seal', cylinder: '2', severity }] : [] }, { books: [{ crankcase: { unit: 'psi', pressure: 5, holdSeconds: 180, maxDrop: 0.5 } }] })).causes.filter(({ cause }) => cause === 'crank-seal');
+    const seals = (severity: number) => told(jobOf(twin, { tests: ['compression', 'crankcase'], faults: severity ? [{ cause: 'crank-seal', cylinder: '2', severity }] : [] }, { books: [{ crankcase: { unit: 'psi', pressure: 5, holdSeconds: 180, maxDrop: 0.5 } }] })).causes.filter(({ cause }) => cause === 'crank-seal');
     expect(seals(0.6)).toMatchObject([{ cylinder: '1', confidence: 'unlikely' }, { cylinder: '2', confidence: 'almost-certainly' }]);
     expect(seals(0).every(({ probability }) => probability < 0.6)).toBe(true);
     expect(seals(0.6)[1]?.evidence[0]?.text).toMatch(/lost in 180 s.*[^.]$/);
@@ -144,7 +148,7 @@ describe('the test is suspected before the engine', () => {
 describe('words and tables', () => {
   test('never say more than the odds', () => {
     for (const severity of [0.15, 0.25, 0.4, 0.7]) {
-      for (const { probability, text, confidence } of judge(jobOf(four, { faults: [{ cause: 'exhaust-valve', cylinder: '2', severity }], tests: severity < 0.3 ? ['compression'] : ['compression', 'leakdown'] })).causes) {
+      for (const { probability, text, confidence } of told(jobOf(four, { faults: [{ cause: 'exhaust-valve', cylinder: '2', severity }], tests: severity < 0.3 ? ['compression'] : ['compression', 'leakdown'] })).causes) {
         expect(/almost certainly/.test(text)).toBe(probability > 0.9);
         if (probability < 0.6) expect(text).not.toMatch(/probably|certainly/);
         expect(confidence === 'may-be').toBe(probability >= 0.1 && probability < 0.6);
@@ -152,10 +156,10 @@ describe('words and tables', () => {
     }
   });
   test('every fact that is told carries why it counts', () => {
-    const told = judge(jobOf(four, { faults: [{ cause: 'rings-or-bore', cylinder: '2', severity: 0.5 }] })).causes.flatMap((cause) => cause.evidence);
-    expect(told.length).toBeGreaterThan(10);
-    expect(told.every(({ text }) => !text.endsWith('.'))).toBe(true);
-    expect(told.every(({ text, why, weight }) => text.length > 0 && why.length > 0 && Number.isFinite(weight))).toBe(true);
+    const evidence = told(jobOf(four, { faults: [{ cause: 'rings-or-bore', cylinder: '2', severity: 0.5 }] })).causes.flatMap((cause) => cause.evidence);
+    expect(evidence.length).toBeGreaterThan(10);
+    expect(evidence.every(({ text }) => !text.endsWith('.'))).toBe(true);
+    expect(evidence.every(({ text, why, weight }) => text.length > 0 && why.length > 0 && Number.isFinite(weight))).toBe(true);
   });
   test('each row of the tables was counted, says where it comes from, and adds up', () => {
     const rows = Object.entries(evidence.rows as unknown as Record<string, Record<string, number[]>>);

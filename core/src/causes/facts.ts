@@ -1,13 +1,16 @@
 import { neighbourhoods } from '../engine/banks';
 import type { Engine } from '../engine/engine';
 import { volumesOf } from '../engine/volume';
-import type { HeardAt, JobFile } from '../jobfile/job-file';
-import type { DraftCylinder } from '../judgement/judgement';
-import { latestLeakdown } from '../judgement/judge-leakage';
-import { dryMeasures } from '../judgement/measure';
-import { leakHoleMm } from '../leakdown/orifice';
+import type { JobFile } from '../jobfile/job-file';
+import { latestLeakdown } from '../test-kinds/leakdown/judge';
+import { dryMeasures } from '../test-kinds/compression/measure';
+import { leakHoleMm } from '../leak/orifice';
 import { STANDARD_ATMOSPHERE_KPA } from '../quantity/pressure';
-import { presetOf } from '../virtual-engine/cylinder';
+import type { HeardAt, CompressionTest } from "../jobfile/tests";
+import type { DraftCylinder } from "../test-kinds/draft-cylinder";
+import { presetOf } from "../engine/preset";
+import { median } from "../quantity/median";
+import { crankingNote } from "../test-kinds/inspections";
 
 /** What was found: the bin of its table, and the figure behind it where there is one. */
 export interface Fact { bin: number; figure?: number | undefined }
@@ -164,14 +167,15 @@ export function conditionsOf(job: JobFile): Conditions | undefined {
   return {
     valve: end === undefined ? 'unsaid' : end ? 'engine-end' : 'elsewhere',
     throttle: test.throttle ?? 'unsaid',
-    cranking: test.crankingRpm === undefined ? 'unsaid' : test.crankingRpm < LABOURS_BELOW * presetOf(job.engine).freeRpm ? 'labours' : 'turns-well',
+    cranking: crankingOf(job, test),
     temperature: test.engineTemperature ?? 'unsaid',
     chamber: chamberOf(job.engine),
   };
 }
 
-function median(figures: readonly number[]): number {
-  const sorted = [...figures].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
+/** By the speed where it was measured, else by what the battery did meanwhile. */
+function crankingOf(job: JobFile, { crankingRpm }: CompressionTest): Conditions['cranking'] {
+  if (crankingRpm !== undefined) return crankingRpm < LABOURS_BELOW * presetOf(job.engine).freeRpm ? 'labours' : 'turns-well';
+  const note = crankingNote(job);
+  return note === undefined ? 'unsaid' : note.labours ? 'labours' : 'turns-well';
 }

@@ -1,9 +1,9 @@
 import { neighboursOfCylinder } from '../engine/banks';
 import type { Engine } from '../engine/engine';
 import type { JobFile } from '../jobfile/job-file';
-import { canHave, type FaultCause } from '../virtual-engine/faults';
 import { type Chamber, CHAMBERS, type Conditions } from './facts';
 import { likelierBy } from './symptoms';
+import { canHave, type FaultCause } from "../engine/faults";
 
 /** Causes that one cylinder has by itself, as they are told. */
 export type CylinderCause = 'sound' | Exclude<FaultCause, 'crank-seal'>;

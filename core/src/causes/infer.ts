@@ -1,11 +1,11 @@
 import { neighbourhoods } from '../engine/banks';
 import type { JobFile } from '../jobfile/job-file';
-import type { DraftCylinder } from '../judgement/judgement';
 import { chamberOf, type Conditions, conditionsOf, type Facts, factsOf } from './facts';
 import {
   ALL_WORN, GRADES, type Hypothesis, NOTED_FACTS, notedProbability, OWN_HYPOTHESES, priorsOf, SHARED_TEST_FAULTS, sharedPrior, sharedRow, type SharedTestFault,
 } from './hypotheses';
 import { type Found, foundOf, logLikelihood, type RowShares, sharesOf } from './tables';
+import type { DraftCylinder } from "../test-kinds/draft-cylinder";
 
 /** What the readings leave of each hypothesis. Per cylinder, its own and the shared ones add up to 1. */
 export interface Belief {

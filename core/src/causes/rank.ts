@@ -1,15 +1,15 @@
 import { neighboursOfCylinder } from '../engine/banks';
 import type { JobFile } from '../jobfile/job-file';
-import type { JudgedCylinder, JudgedCrankcase } from '../judgement/judgement';
 import { probabilityBelow } from '../quantity/normal';
 import { COVERAGE } from '../quantity/doubt';
 import { roundOff } from '../quantity/round-off';
-import { tellCause, tellFact, tellNoted, whyFact, whyNoted } from '../wording/causes';
 import { type Cause, confidenceOf, type Evidence } from './cause';
 import type { FactName } from './facts';
-import { type CylinderCause, type Hypothesis, NOTED_FACTS, notedProbability, sharedRow, type SharedTestFault, type TestFault } from './hypotheses';
+import { type Hypothesis, NOTED_FACTS, notedProbability, sharedRow, type SharedTestFault, type TestFault } from './hypotheses';
 import type { Belief, CylinderBelief, PriorRow } from './infer';
 import { logShare, shareOf, sharesOf } from './tables';
+import type { JudgedCrankcase } from "../test-kinds/crankcase/judged";
+import type { DraftCylinder } from "../test-kinds/draft-cylinder";
 
 /** Below this a cause is listed without its evidence. */
 const WORTH_TELLING = 0.05;
@@ -21,7 +21,7 @@ const DECIBANS = 10 / Math.LN10;
  * Causes in the order in which they are to be read: the cylinder that is least likely to be sound first, each with its
  * likeliest cause first, the faults that the whole test shares among those of the first.
  */
-export function rankCauses(job: JobFile, belief: Belief, cylinders: readonly JudgedCylinder[], crankcase: JudgedCrankcase | null): Cause[] {
+export function rankCauses(job: JobFile, belief: Belief, cylinders: readonly DraftCylinder[], crankcase: JudgedCrankcase | null): Cause[] {
   const groups = [...belief.cylinders].map(([id, one]) => ownCauses(job, id, one, cylinders))
     .sort((a, b) => soundIn(a) - soundIn(b));
   const shared = [...belief.shared].map(([fault, probability]) => sharedCause(fault, probability, belief));
@@ -32,7 +32,7 @@ export function rankCauses(job: JobFile, belief: Belief, cylinders: readonly Jud
 
 const soundIn = (causes: readonly Cause[]) => causes.find(({ cause }) => cause === 'sound')?.probability ?? 0;
 
-function ownCauses(job: JobFile, id: string, belief: CylinderBelief, cylinders: readonly JudgedCylinder[]): Cause[] {
+function ownCauses(job: JobFile, id: string, belief: CylinderBelief, cylinders: readonly DraftCylinder[]): Cause[] {
   const expected = expectedOf(belief);
   const causes: Cause[] = [];
   // The grades of a cause stand together: one entry tells them all.
@@ -43,7 +43,7 @@ function ownCauses(job: JobFile, id: string, belief: CylinderBelief, cylinders: 
     let probability = 0;
     while (to < rows.length && isSame((rows[to] as PriorRow).hypothesis, cause, which)) probability += posterior[to++] as number;
     const entry = causeOf(cause, which, id, cause === 'head-gasket-between' ? otherSide(job, id, cylinders) : undefined, probability);
-    if (probability >= WORTH_TELLING) entry.evidence = evidenceFor(which ?? (cause as CylinderCause), rows.slice(from, to), belief, expected);
+    if (probability >= WORTH_TELLING) entry.evidence = evidenceFor(rows.slice(from, to), belief, expected);
     causes.push(entry);
     from = to;
   }
@@ -54,23 +54,22 @@ const isSame = (one: Hypothesis, cause: Hypothesis['cause'], which: Hypothesis['
 
 /** Without its evidence yet. */
 function causeOf(cause: Cause['cause'], which: TestFault | undefined, cylinder: string | null, other: string | undefined, probability: number): Cause {
-  const entry: Cause = { cause, cylinder, probability: roundOff(probability), confidence: confidenceOf(probability), text: '', evidence: [] };
+  const entry: Cause = { cause, cylinder, probability: roundOff(probability), confidence: confidenceOf(probability), evidence: [] };
   if (which) entry.which = which;
   if (other !== undefined) entry.with = other;
-  entry.text = tellCause(entry);
   return entry;
 }
 
 /** Each fact's weight: how much likelier it is under this cause than under all the others of the cylinder. */
-function evidenceFor(name: CylinderCause | TestFault, rows: readonly PriorRow[], { found }: CylinderBelief, expected: readonly number[]): Evidence[] {
+function evidenceFor(rows: readonly PriorRow[], { found }: CylinderBelief, expected: readonly number[]): Evidence[] {
   const mine = rows.reduce((sum, { prior }) => sum + prior, 0);
   return found.flatMap((one, i): Evidence[] => {
-    const { fact, at, bin, weight: counts } = one;
+    const { fact, at, bin, figure, weight: counts } = one;
     const here = rows.reduce((sum, { prior, shares }) => sum + prior * shareOf(shares, at, bin), 0);
     const elsewhere = ((expected[i] as number) - here) / Math.max(1e-12, 1 - mine);
     const weight = DECIBANS * counts * Math.log(here / mine / Math.max(1e-9, elsewhere));
     if (Math.abs(weight) < LEAST_DECIBANS) return [];
-    return [{ fact, weight: rounded(weight), text: tellFact(fact, one), why: whyFact(fact, name, weight > 0) }];
+    return [figure === undefined ? { fact, weight: rounded(weight), bin } : { fact, weight: rounded(weight), bin, figure: roundOff(figure) }];
   }).sort(byWeight);
 }
 
@@ -96,7 +95,7 @@ function sharedEvidence(fault: SharedTestFault, { conditions, cylinders }: Belie
   const row = sharesOf(sharedRow(fault, conditions.chamber));
   const notes = NOTED_FACTS.flatMap((fact): Evidence[] => {
     const weight = DECIBANS * Math.log(notedProbability(fact, conditions, fault) / notedProbability(fact, conditions, undefined));
-    return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight), text: tellNoted(fact, conditions[fact]), why: whyNoted(fact) }];
+    return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight), noted: conditions[fact] }];
   });
   // What every cylinder says alike, once for the whole row.
   const weights = new Map<FactName, number>();
@@ -105,13 +104,13 @@ function sharedEvidence(fault: SharedTestFault, { conditions, cylinders }: Belie
     one.found.forEach((found, i) => weights.set(found.fact, (weights.get(found.fact) ?? 0) + DECIBANS * found.weight * (logShare(row, found) - Math.log(expected[i] as number))));
   }
   const told = [...weights].flatMap(([fact, weight]): Evidence[] => {
-    return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight), text: tellFact(fact, undefined), why: whyFact(fact, fault, weight > 0) }];
+    return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight) }];
   });
   return [...notes, ...told].sort(byWeight);
 }
 
 /** The neighbour that the gasket most likely blew to: where air was heard, else the one that reads most alike. */
-function otherSide(job: JobFile, id: string, cylinders: readonly JudgedCylinder[]): string | undefined {
+function otherSide(job: JobFile, id: string, cylinders: readonly DraftCylinder[]): string | undefined {
   const one = cylinders.find((cylinder) => cylinder.id === id);
   const heard = one?.leakage?.heard.filter(({ at, level, cylinder }) => at === 'neighbour' && level > 0 && cylinder !== undefined).sort((a, b) => b.level - a.level)[0]?.cylinder;
   if (heard !== undefined) return heard;
@@ -122,12 +121,13 @@ function otherSide(job: JobFile, id: string, cylinders: readonly JudgedCylinder[
 
 /** Crank seals have a scale of their own: the crankcase test alone speaks of them. */
 function crankSeals(crankcase: JudgedCrankcase | null): Cause[] {
-  return (crankcase?.tests ?? []).flatMap(({ netDrop, plusMinus, limit, case: cylinder, reasons }): Cause[] => {
+  return (crankcase?.tests ?? []).flatMap(({ netDrop, plusMinus, limit, case: cylinder, reasons, unit }): Cause[] => {
     if (netDrop === null || plusMinus === null) return [];
     const over = 1 - probabilityBelow(limit, netDrop, plusMinus / COVERAGE);
     const probability = Math.min(0.98, Math.max(0.02, over));
     const entry = causeOf('crank-seal', undefined, cylinder ?? null, undefined, probability);
-    entry.evidence = [{ fact: 'crankcase-hold', weight: rounded(DECIBANS * Math.log(probability / (1 - probability))), text: (reasons[0]?.text ?? '').replace(/\.$/, ''), why: 'The crankcase test alone speaks of seals and joints.' }];
+    const [hold] = reasons;
+    if (hold) entry.evidence = [{ fact: 'crankcase-hold', weight: rounded(DECIBANS * Math.log(probability / (1 - probability))), hold: roundOff(hold), unit }];
     return [entry];
   });
 }

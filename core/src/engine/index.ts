@@ -1,4 +1,6 @@
 export * from './banks';
 export * from './engine';
+export * from './faults';
 export * from './plan';
+export * from './preset';
 export * from './volume';

@@ -1,6 +1,6 @@
-import type { Book } from '../jobfile/job-file';
 import { toKPa } from '../quantity/pressure';
-import type { LimitSource } from './limits';
+import { bookSource, type LimitSource } from './source';
+import type { Book } from "../jobfile/book";
 
 /** Seals are not made for more, psi, where no book says otherwise. */
 const HIGHEST_PSI = 10;
@@ -14,11 +14,11 @@ export interface HoldLimits { holdSeconds: number; maxDropKPa: number; highestKP
 export function holdLimits(books: readonly Book[]): HoldLimits {
   const book = books.find(({ crankcase }) => crankcase);
   if (!book?.crankcase) {
-    return { ...RULE_OF_THUMB, highestKPa: toKPa(HIGHEST_PSI, 'psi'), source: { kind: 'house', school: 'half a psi in three minutes' } };
+    return { ...RULE_OF_THUMB, highestKPa: toKPa(HIGHEST_PSI, 'psi'), source: { kind: 'house', rule: 'crankcase-hold' } };
   }
   const { unit, maximum, holdSeconds, maxDrop } = book.crankcase;
   return {
     holdSeconds, maxDropKPa: toKPa(maxDrop, unit), highestKPa: maximum === undefined ? toKPa(HIGHEST_PSI, 'psi') : toKPa(maximum, unit),
-    source: { kind: 'book', name: book.source ?? 'the book' },
+    source: bookSource(book),
   };
 }

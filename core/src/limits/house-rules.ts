@@ -1,8 +1,8 @@
 import type { Engine } from '../engine/engine';
-import type { HouseRules } from '../jobfile/job-file';
 import { InputError } from '../quantity/input-error';
 import { toKPa } from '../quantity/pressure';
-import { DEFAULT_SCHOOLS } from './schools';
+import { DEFAULT_SCHOOLS } from '../jobfile/schools';
+import type { HouseRules } from "../jobfile/house-rules";
 
 /** House rules of a shop that has settled nothing, by engine family. The book wins over all of them. */
 export function defaultHouseRules(engine: Pick<Engine, 'family' | 'cycle'>): HouseRules {

@@ -1,5 +1,6 @@
+export * from './hold-limits';
 export * from './house-rules';
 export * from './limits';
 export * from './rules-of-thumb';
 export * from './schools';
-export * from './hold-limits';
+export * from './source';

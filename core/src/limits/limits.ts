@@ -1,15 +1,12 @@
 import { limitHere } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
-import type { Book, HouseRules, SpreadMethod, Temperature } from '../jobfile/job-file';
 import { InputError } from '../quantity/input-error';
 import { type PressureUnit, toKPa } from '../quantity/pressure';
 import { ruleOfThumb } from './rules-of-thumb';
-import { DEFAULT_SCHOOLS } from './schools';
-
-/** Where a limit comes from. A rule of thumb is never called a book. */
-export type LimitSource =
-  | { kind: 'book'; name: string }
-  | { kind: 'house'; school: string };
+import { bookSource, type LimitSource } from './source';
+import { DEFAULT_SCHOOLS } from '../jobfile/schools';
+import type { Book, SpreadMethod, Temperature } from "../jobfile/book";
+import type { HouseRules } from "../jobfile/house-rules";
 
 /** The compression limits that apply, here and at sea level, kPa gauge. */
 export interface CompressionLimits {
@@ -44,8 +41,6 @@ export function checkBook(book: Book): void {
   });
 }
 
-const DEFAULT_BOOK_NAME = 'the book';
-
 /**
  * The compression limits for this engine here: the first book that has any, else the trade's rule of thumb.
  *
@@ -75,7 +70,7 @@ function fromBook(book: Book, silent: Temperature, atmosphereKPa: number): Compr
   });
   const watchBelow = lowestAcceptable > 0 ? bands[lowestAcceptable - 1]?.from : undefined;
   return moved({
-    source: { kind: 'book', name: book.source ?? DEFAULT_BOOK_NAME },
+    source: bookSource(book),
     unit: compression.unit,
     temperature: book.engineTemperature ?? silent,
     temperatureStated: book.engineTemperature !== undefined,
@@ -84,10 +79,10 @@ function fromBook(book: Book, silent: Temperature, atmosphereKPa: number): Compr
 }
 
 function fromRuleOfThumb(engine: Engine, rules: Pick<HouseRules, 'compressionSchool' | 'temperatureSchool'>, atmosphereKPa: number): CompressionLimits {
-  const { school, minPsi, healthyPsi } = ruleOfThumb(engine, rules.compressionSchool);
+  const { name, minPsi, healthyPsi } = ruleOfThumb(engine, rules.compressionSchool);
   const kPa = (psi: number | undefined) => (psi === undefined ? undefined : toKPa(psi, 'psi'));
   return moved({
-    source: { kind: 'house', school }, unit: 'psi', temperature: rules.temperatureSchool, temperatureStated: false, releaseActing: true,
+    source: { kind: 'house', rule: name }, unit: 'psi', temperature: rules.temperatureSchool, temperatureStated: false, releaseActing: true,
   }, kPa(minPsi), undefined, kPa(healthyPsi), undefined, atmosphereKPa);
 }
 
@@ -123,7 +118,7 @@ export function spreadLimits(books: readonly Book[], rules: HouseRules): SpreadL
     : { watch: rules.spreadWatchPercent, limit: rules.spreadLimitPercent };
   const limit = (book?.spread && spreadLimitOf(book.spread)) ?? house.limit;
   return {
-    source: book ? { kind: 'book', name: book.source ?? DEFAULT_BOOK_NAME } : { kind: 'house', school: 'house rule' },
+    source: book ? bookSource(book) : { kind: 'house', rule: 'spread' },
     method,
     watch: Math.min(house.watch, limit),
     limit,
@@ -138,7 +133,7 @@ export function leakLimits(books: readonly Book[], rules: HouseRules): LeakLimit
   const book = books.find(({ leakage }) => leakage);
   const sound = book?.leakage?.maxPercent ?? rules.leakSoundPercent;
   return {
-    source: book ? { kind: 'book', name: book.source ?? DEFAULT_BOOK_NAME } : { kind: 'house', school: `house rule ${rules.leakSoundPercent}/${rules.leakWatchPercent}/${rules.leakFaultPercent} %` },
+    source: book ? bookSource(book) : { kind: 'house', rule: 'leakage', sound: rules.leakSoundPercent, watch: rules.leakWatchPercent, fault: rules.leakFaultPercent },
     sound,
     watch: Math.max(rules.leakWatchPercent, sound),
     fault: Math.max(rules.leakFaultPercent, sound),

@@ -1,5 +1,6 @@
 import type { Engine, Family } from '../engine/engine';
-import type { SchoolOf } from './schools';
+import type { SchoolOf } from '../jobfile/schools';
+import type { ThumbName } from './source';
 
 /** What the trade goes by when there is no book, psi at sea level, warm, throttle open. */
 export interface RuleOfThumb {
@@ -7,7 +8,7 @@ export interface RuleOfThumb {
   minPsi?: number;
   /** From here up nobody would ask further. */
   healthyPsi?: number;
-  school: string;
+  name: ThumbName;
 }
 
 interface Row { applies: (engine: Engine) => boolean; a: RuleOfThumb; b?: RuleOfThumb }
@@ -16,33 +17,33 @@ const is = (...families: Family[]) => (engine: Engine) => families.includes(engi
 
 /** First row that applies. Where the second school says nothing of its own the first stands for both. */
 const ROWS: readonly Row[] = [
-  { applies: (e) => e.fuel === 'diesel', a: { school: 'diesel, 275 and up', minPsi: 275, healthyPsi: 300 } },
+  { applies: (e) => e.fuel === 'diesel', a: { name: 'diesel', minPsi: 275, healthyPsi: 300 } },
   {
     applies: (e) => e.cycle === 'two-stroke' && is('handheld', 'small-engine', 'generator')(e),
-    a: { school: 'hand-held two-stroke, 90 bare minimum', minPsi: 90, healthyPsi: 110 },
-    b: { school: 'hand-held two-stroke, hardly runs under 120', minPsi: 120, healthyPsi: 150 },
+    a: { name: 'handheld-two-stroke', minPsi: 90, healthyPsi: 110 },
+    b: { name: 'handheld-two-stroke-strict', minPsi: 120, healthyPsi: 150 },
   },
-  { applies: (e) => e.cycle === 'two-stroke', a: { school: 'two-stroke, 100 minimum', minPsi: 100, healthyPsi: 110 } },
-  { applies: (e) => e.valveGear === 'side-valve', a: { school: 'side-valve, 80 to 100', minPsi: 80, healthyPsi: 80 } },
+  { applies: (e) => e.cycle === 'two-stroke', a: { name: 'two-stroke', minPsi: 100, healthyPsi: 110 } },
+  { applies: (e) => e.valveGear === 'side-valve', a: { name: 'side-valve', minPsi: 80, healthyPsi: 80 } },
   {
     applies: (e) => e.compressionRelease === 'automatic',
-    a: { school: 'small engine with release, over 60', minPsi: 60, healthyPsi: 70 },
-    b: { school: 'an engine with release is not judged by compression' },
+    a: { name: 'release', minPsi: 60, healthyPsi: 70 },
+    b: { name: 'release-not-judged' },
   },
   {
     applies: is('handheld', 'small-engine', 'generator'),
-    a: { school: 'small four-stroke, 90 and up', minPsi: 90, healthyPsi: 100 },
-    b: { school: 'small four-stroke, 100 to 130', minPsi: 100, healthyPsi: 100 },
+    a: { name: 'small-four-stroke', minPsi: 90, healthyPsi: 100 },
+    b: { name: 'small-four-stroke-strict', minPsi: 100, healthyPsi: 100 },
   },
   {
     applies: is('inboard', 'outboard'),
-    a: { school: 'marine petrol, over 100', minPsi: 100, healthyPsi: 125 },
-    b: { school: 'marine petrol, 80 is still allowed', minPsi: 80, healthyPsi: 100 },
+    a: { name: 'marine-petrol', minPsi: 100, healthyPsi: 125 },
+    b: { name: 'marine-petrol-lenient', minPsi: 80, healthyPsi: 100 },
   },
   {
     applies: () => true,
-    a: { school: 'motorcycle, above 100 it runs', minPsi: 100, healthyPsi: 125 },
-    b: { school: 'motorcycle, 90 and it still runs', minPsi: 90, healthyPsi: 125 },
+    a: { name: 'motorcycle', minPsi: 100, healthyPsi: 125 },
+    b: { name: 'motorcycle-lenient', minPsi: 90, healthyPsi: 125 },
   },
 ];
 

@@ -1,4 +1,5 @@
-import { type CompressionReading, type Engine, judge, type JobFile } from '..';
+import { type CompressionReading, type Engine, type JobFile } from '..';
+import { judge } from "./judge";
 
 const row: Engine = { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'inline', cylinders: ['1', '2', '3'] };
 const twin: Engine = { ...row, layout: 'vee', cylinders: ['L', 'R'] };

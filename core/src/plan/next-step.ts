@@ -2,12 +2,15 @@ import { isRuledOut } from '../causes/hypotheses';
 import type { Belief } from '../causes/infer';
 import { CASE_SYMPTOMS } from '../causes/symptoms';
 import type { JobFile } from '../jobfile/job-file';
-import type { JudgedCylinder } from '../judgement/judgement';
-import type { SchoolOf } from '../limits/schools';
-import type { State } from '../judgement/state';
+import type { JudgedCylinder, Verdict } from '../verdict/verdict';
+import type { SchoolOf } from '../jobfile/schools';
+import type { State } from '../jobfile/state';
 import type { Pattern } from '../spread/pattern';
 import { has as owns } from './equipment';
-import { entropyOf, leakdownWorth, namesOf, type Named, type Outcome, wetWorth, type Worth } from './worth';
+import { leakdownWorth, type Outcome, wetWorth, type Worth } from './worth';
+import { entropyOf, namesOf, type Named } from "../causes/names";
+import type { JudgedInspection } from "../test-kinds/inspection";
+import { crankingNote } from "../test-kinds/inspections";
 
 export type NextTest =
   | 'compression' | 'leakdown' | 'crankcase' | 'valve-clearance' | 'manifold-vacuum' | 'wet' | 'retest' | 'inspect-valve-train' | 'check-tester' | 'quick-checks' | 'stop';
@@ -25,7 +28,7 @@ export type NextReason =
   | { because: 'test-likelier'; likeliest: { cause: Named; probability: number } }
   | { because: 'wrong-stroke' }
   | { because: 'case-may-leak' }
-  | { because: 'no-tester-for-it'; missing: string }
+  | { because: 'no-tester-for-it'; missing: 'leakdown' | 'compression' }
   | { because: 'sure-enough'; likeliest: { cause: Named; probability: number } }
   | { because: 'find-where-the-air-goes' }
   | { because: 'reads-nothing' }
@@ -34,21 +37,27 @@ export type NextReason =
   | { because: 'good-and-even' }
   | { because: 'enough-known' }
   | { because: 'cannot-crank' }
+  /** The engine must not be turned any further. */
+  | { because: 'no-oil-pressure' }
+  /** It seals, and these plugs have no spark, or a weak one. */
+  | { because: 'no-spark'; cylinders: string[] }
+  | { because: 'spark-is-there' }
+  /** The battery explains low readings all round. */
+  | { because: 'weak-battery' }
   /** The shop begins with this, whatever the planner would weigh. */
   | { because: 'school-first'; school: Exclude<SchoolOf<'firstTestSchool'>, 'planner'> };
 
-export interface NextStep {
-  rank: number;
+/** What a result of a step would mean. */
+export interface StepOutcome { outcome: Outcome; then: { cause: Named; probability: number } }
+export interface PlannedStep {
   test: NextTest;
   cylinder: string | null;
   minutes: number;
-  reason: NextReason & { text: string };
-  /** What each result would mean, the likeliest first. */
-  outcomes: { outcome: string; then: string }[];
+  reason: NextReason;
+  /** The likeliest first; missing where the trade's rule decides and there are no odds to tell. */
+  outcomes?: StepOutcome[];
 }
-
-export type StepOutcome = { outcome: Outcome; then: { cause: Named; probability: number } };
-export type PlannedStep = Omit<NextStep, 'rank' | 'reason' | 'outcomes'> & { reason: NextReason; outcomes?: StepOutcome[] };
+export interface NextStep extends PlannedStep { rank: number }
 
 /** Minutes at the bench with the tester at hand. Access is not counted yet. */
 const MINUTES: Readonly<Record<NextTest, number>> = {
@@ -64,7 +73,8 @@ const step = (test: NextTest, cylinder: string | null, reason: NextReason, minut
  * What an experienced colleague would do next, best first: the rules of the trade where they hold, and where they leave
  * a choice the test that takes away the most doubt for its minutes.
  */
-export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], patterns: readonly Pattern[], belief: Belief): PlannedStep[] {
+export function nextSteps(job: JobFile, { cylinders, patterns, inspections }: Verdict, belief: Belief): PlannedStep[] {
+  if (inspections.some(({ says }) => says.includes('no-oil-pressure'))) return [step('stop', null, { because: 'no-oil-pressure' })];
   const missing = cylinders.filter((c) => !c.compression && !c.leakage).map((c) => c.id);
   const first = missing[0];
   if (first !== undefined) return toMeasure(job, missing, first);
@@ -82,7 +92,7 @@ export function nextSteps(job: JobFile, cylinders: readonly JudgedCylinder[], pa
   if (cylinders.some((c) => c.state === 'watch')) {
     return [step('stop', null, { because: 'past-watch' }), ...watched(job, cylinders)];
   }
-  const fine: PlannedStep[] = [step('stop', null, { because: 'good-and-even' }), step('quick-checks', null, { because: 'good-and-even' })];
+  const fine: PlannedStep[] = [step('stop', null, { because: 'good-and-even' }), step('quick-checks', null, sparkOrFuel(job, inspections))];
   return caseSuspected(job) && owns(job, 'crankcase') ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
 }
 
@@ -96,6 +106,14 @@ function blamedTest(cylinders: readonly JudgedCylinder[], belief: Belief): Plann
 
 const isFirstOfItsKind = (one: PlannedStep, i: number, all: readonly PlannedStep[]) => all.findIndex(({ test, cylinder }) => test === one.test && cylinder === one.cylinder) === i;
 
+/** It seals: what is known of its spark says where to look. */
+function sparkOrFuel({ engine }: JobFile, inspections: readonly JudgedInspection[]): NextReason {
+  const sparks = inspections.filter(({ of }) => of === 'spark');
+  const without = sparks.flatMap(({ cylinder, state }) => (cylinder !== null && state !== 'sound' ? [cylinder] : []));
+  if (without.length > 0) return { because: 'no-spark', cylinders: without };
+  return sparks.length === engine.cylinders.length ? { because: 'spark-is-there' } : { because: 'good-and-even' };
+}
+
 /** Compression is good, and the complaint is one that a leaking crankcase makes. */
 const caseSuspected = ({ engine, symptoms, tests }: JobFile): boolean =>
   engine.cycle === 'two-stroke' && symptoms?.some((symptom) => CASE_SYMPTOMS.includes(symptom)) === true && !tests?.some(({ kind }) => kind === 'crankcase');
@@ -105,7 +123,7 @@ function enough(job: JobFile, cylinders: readonly JudgedCylinder[], belief: Beli
   const worst = cylinders.find((c) => c.state === 'dead') ?? cylinders.find((c) => c.state === 'low');
   const likeliest = worst && likeliestOf(belief, worst.id);
   const airWouldTell = worst && !worst.leakage && likeliest && likeliest.probability <= SURE_ENOUGH && leakdownWorth(belief, worst.id, job.engine).bits >= LEAST_BITS;
-  if (airWouldTell && !owns(job, 'leakdown')) return step('stop', null, { because: 'no-tester-for-it', missing: 'a leak-down tester with air' });
+  if (airWouldTell && !owns(job, 'leakdown')) return step('stop', null, { because: 'no-tester-for-it', missing: 'leakdown' });
   return step('stop', null, likeliest && likeliest.cause !== 'sound' ? { because: 'sure-enough', likeliest } : { because: 'enough-known' });
 }
 
@@ -142,9 +160,9 @@ function usuallyFirst(job: JobFile, missing: string[], first: string, none: bool
   const minutes = MINUTES.compression * missing.length + (none ? COMPRESSION_SET_UP : 0);
   const compression = step('compression', first, none ? { because: 'nothing-measured' } : { because: 'still-to-measure', missing }, minutes);
   const air = owns(job, 'leakdown');
-  if (engine.cranks === false) return air ? [step('leakdown', first, { because: 'cannot-crank' })] : [step('quick-checks', null, { because: 'no-tester-for-it', missing: 'a leak-down tester with air' })];
+  if (engine.cranks === false) return air ? [step('leakdown', first, { because: 'cannot-crank' })] : [step('quick-checks', null, { because: 'no-tester-for-it', missing: 'leakdown' })];
   if (engine.compressionRelease === 'automatic' && air) return [step('leakdown', first, { because: 'release-hides' }), ...(owns(job, 'compression') ? [compression] : [])];
-  if (!owns(job, 'compression')) return air ? [step('leakdown', first, { because: 'find-where-the-air-goes' })] : [step('quick-checks', null, { because: 'no-tester-for-it', missing: 'a compression tester' })];
+  if (!owns(job, 'compression')) return air ? [step('leakdown', first, { because: 'find-where-the-air-goes' })] : [step('quick-checks', null, { because: 'no-tester-for-it', missing: 'compression' })];
   return [compression];
 }
 
@@ -152,7 +170,7 @@ function questionTheTest(job: JobFile, cylinders: readonly JudgedCylinder[]): Pl
   const once = cylinders.filter((c) => c.compression?.attempts.of === 1);
   const lowest = [...cylinders].sort((a, b) => (a.compression?.readKPa ?? 0) - (b.compression?.readKPa ?? 0))[0] as JudgedCylinder;
   return [
-    step('check-tester', null, { because: 'all-low' }),
+    step('check-tester', null, { because: crankingNote(job)?.labours ? 'weak-battery' : 'all-low' }),
     ...once.slice(0, 1).map((c) => step('retest', c.id, { because: 'read-once', state: c.state })),
     ...(owns(job, 'leakdown') && !lowest.leakage ? [step('leakdown', lowest.id, { because: 'find-where-the-air-goes' })] : []),
   ];

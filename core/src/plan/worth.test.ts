@@ -1,6 +1,9 @@
-import { type Engine, infer, type JobFile, judge } from '..';
+import { type Engine, infer, type JobFile } from '..';
 import { simulate, type Virtual } from '../virtual-engine';
-import { entropyOf, leakdownWorth, namesOf, wetWorth, type Worth } from './worth';
+import { leakdownWorth, wetWorth, type Worth } from './worth';
+import { entropyOf, namesOf } from "../causes/names";
+import { judge } from "./judge";
+import { report } from "../report/report";
 
 const four: Engine = { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'inline', cylinders: ['1', '2', '3', '4'], cooling: 'liquid', boreMm: 68, strokeMm: 58, compressionRatio: 9.6 };
 const twin: Engine = { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'inline', cylinders: ['1', '2'], cooling: 'liquid' };
@@ -54,7 +57,7 @@ describe('what the shop owns', () => {
     expect(steps({ format: 'rugged-gauge-job', version: 1, engine: four, equipment: [] })).toEqual(['quick-checks']);
   });
   test('only air would tell, and there is none: stop, and say what it takes', () => {
-    expect(judge(jobOf(four, low, { equipment: ['compression-tester'] })).next).toMatchObject([{ test: 'stop', reason: { because: 'no-tester-for-it', missing: 'a leak-down tester with air' } }]);
+    expect(judge(jobOf(four, low, { equipment: ['compression-tester'] })).next).toMatchObject([{ test: 'stop', reason: { because: 'no-tester-for-it', missing: 'leakdown' } }]);
   });
   test('it cannot be cranked, and there is no air: that is said', () => {
     const job: JobFile = { format: 'rugged-gauge-job', version: 1, engine: { ...four, cranks: false }, equipment: ['compression-tester'] };
@@ -63,7 +66,7 @@ describe('what the shop owns', () => {
 });
 
 test('each outcome is told with what it would mean and its odds', () => {
-  const [step] = judge(jobOf(four, low)).next;
+  const [step] = report(judge(jobOf(four, low))).next;
   expect(step?.reason).toMatchObject({ because: 'takes-most-doubt', text: expect.stringMatching(/most doubt/) });
   expect(step?.outcomes).toEqual(expect.arrayContaining([{ outcome: 'Air at the exhaust', then: expect.stringMatching(/^Exhaust valve, \d+ %$/) }]));
 });

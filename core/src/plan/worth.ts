@@ -1,8 +1,8 @@
 import { binsOf, FACT_NAMES, type FactName, type HeardFact } from '../causes/facts';
-import { type CylinderCause, sharedRow, type TestFault } from '../causes/hypotheses';
-import type { Belief, CylinderBelief } from '../causes/infer';
-import { type RowShares, shareOf, sharesOf } from '../causes/tables';
+import type { Belief } from '../causes/infer';
+import { type RowShares, shareOf } from '../causes/tables';
 import type { Engine } from '../engine/engine';
+import { type Named, rowsOf, entropy, byName } from "../causes/names";
 
 /** What a test on one cylinder is worth: how much doubt it takes away, and what each of its outcomes would mean. */
 export interface Worth {
@@ -11,7 +11,6 @@ export interface Worth {
   /** The likeliest first. */
   outcomes: { outcome: Outcome; probability: number; then: { cause: Named; probability: number } }[];
 }
-export type Named = CylinderCause | TestFault;
 /** A place that air is heard at, or how the reading moves. */
 export type Outcome = HeardFact | 'holds' | 'heard-nowhere' | 'oil-seals' | 'oil-seals-little' | 'oil-does-nothing';
 
@@ -22,25 +21,6 @@ const HOLDS_BELOW_BIN = 2;
 const WET_OUTCOMES: readonly { outcome: Outcome; bins: readonly number[] }[] = [
   { outcome: 'oil-does-nothing', bins: [0, 1] }, { outcome: 'oil-seals-little', bins: [2, 3] }, { outcome: 'oil-seals', bins: [4, 5, 6] },
 ];
-
-interface Row { shares: RowShares; name: Named; probability: number }
-
-/** Everything that a cylinder may have, shared faults too, with the odds as they stand. */
-function rowsOf(belief: Belief, one: CylinderBelief): Row[] {
-  return [
-    ...one.rows.map(({ hypothesis: { cause, which }, shares }, i): Row => ({ shares, name: which ?? (cause as CylinderCause), probability: one.posterior[i] as number })),
-    ...[...belief.shared].map(([fault, probability]): Row => ({ shares: sharesOf(sharedRow(fault, belief.conditions?.chamber ?? 'large')), name: fault, probability })),
-  ];
-}
-
-/** The odds of everything that a cylinder may have, as it is told. */
-export function namesOf(belief: Belief, cylinder: string): Map<Named, number> {
-  const one = belief.cylinders.get(cylinder);
-  return one ? byName(rowsOf(belief, one), (row) => row.probability) : new Map<Named, number>();
-}
-
-/** Entropy of the causes of a cylinder as they are told, bits. */
-export const entropyOf = (belief: Belief, cylinder: string): number => entropy(namesOf(belief, cylinder));
 
 /** Oil over the piston. */
 export const wetWorth = (belief: Belief, cylinder: string): Worth => worth(belief, cylinder, WET_OUTCOMES.map(({ outcome, bins }) => [outcome, (row) => bins.reduce((sum, bin) => sum + share(row, 'wet', bin), 0)]));
@@ -94,16 +74,4 @@ function worth(belief: Belief, cylinder: string, outcomes: readonly (readonly [O
 function normal(chances: readonly number[]): number[] {
   const all = chances.reduce((a, b) => a + b, 0);
   return chances.map((chance) => (all > 0 ? chance / all : 0));
-}
-
-function byName(rows: readonly Row[], p: (row: Row, i: number) => number): Map<Named, number> {
-  const names = new Map<Named, number>();
-  rows.forEach((row, i) => names.set(row.name, (names.get(row.name) ?? 0) + p(row, i)));
-  return names;
-}
-
-function entropy(names: ReadonlyMap<Named, number>): number {
-  let sum = 0;
-  for (const p of names.values()) if (p > 0) sum -= p * Math.log2(p);
-  return sum;
 }

@@ -1,10 +1,12 @@
 import { type Engine, type Cycle } from '../engine/engine';
 import { volumesOf } from '../engine/volume';
 import { houseRulesFor } from '../limits/house-rules';
-import type { Book, HouseRules, Tester } from '../jobfile/job-file';
 import { formatPressure, toKPa, UNIT_SIGN, type PressureUnit } from '../quantity/pressure';
-import { recommendedDose } from '../wet/oil';
-import type { When } from './step';
+import { recommendedDose } from '../oil/oil';
+import type { When } from '../step/step';
+import type { Book } from "../jobfile/book";
+import type { HouseRules } from "../jobfile/house-rules";
+import type { Tester } from "../jobfile/tester";
 
 /** What a procedure is made for. */
 export interface ProcedureContext {

@@ -1,9 +1,9 @@
 import type { Engine } from '../engine/engine';
-import type { Test } from '../jobfile/job-file';
 import { PROCEDURE_DATA } from './data';
 import { restoring } from './data/restoring';
 import { leaveAsFound, marksOf, openStep, procedureFor, type Tick, unreadHazards } from './procedure';
-import { CHANGES, PROCEDURES, type ProcedureName } from './step';
+import { CHANGES, PROCEDURES, type ProcedureName } from '../step/step';
+import type { Test } from "../jobfile/tests";
 
 const saw: Engine = { cycle: 'two-stroke', fuel: 'petrol', family: 'handheld', cylinders: ['1'], boreMm: 48, strokeMm: 34, compressionRatio: 9.3, cooling: 'air' };
 const four: Engine = { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', cylinders: ['1', '2', '3', '4'], firingOrder: ['1', '2', '4', '3'], cooling: 'liquid' };

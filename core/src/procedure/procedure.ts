@@ -1,8 +1,9 @@
-import type { Test } from '../jobfile/job-file';
 import { factsOf, figuresOf, type ProcedureContext } from './facts';
 import { PROCEDURE_DATA, TITLES } from './data';
 import { restoring } from './data/restoring';
-import type { Change, Procedure, ProcedureName, Step, StepData, When } from './step';
+import type { Change, Procedure, ProcedureName, Step, StepData, When } from '../step/step';
+import { type Test, type TestKind, type TestOf, readingsOf } from "../jobfile/tests";
+import { KINDS } from "../test-kinds/registry";
 
 /** What somebody said of a step: done, skipped (not done, and known not to be), or open again. The latest counts. */
 export type TickMark = 'done' | 'skipped' | 'open';
@@ -43,28 +44,18 @@ function changesMade(context: ProcedureContext, ticks: readonly Tick[], tests: r
     if (isDone && change && !made.includes(change)) made.push(change);
   }
   const denied = new Set([...done].flatMap(([key, isDone]) => { const change = steps.get(key); return !isDone && change ? [change] : []; }));
-  for (const change of tests.flatMap((test) => impliedBy(test, context))) if (!made.includes(change) && !denied.has(change)) made.push(change);
+  for (const change of tests.flatMap((test) => impliedBy(test.kind, test, context))) if (!made.includes(change) && !denied.has(change)) made.push(change);
   return made;
 }
 
-/** No reading of this kind without these. */
-const IMPLIED: Readonly<Record<Test['kind'], readonly Change[]>> = {
-  compression: ['ignition-off', 'stop-held', 'leads-off', 'plugs-out'], leakdown: ['ignition-off', 'stop-held', 'leads-off', 'plugs-out', 'valve-core-out', 'clamp-on'], crankcase: ['caps-on'],
-  'running-compression': ['valve-core-out'], 'manifold-vacuum': ['vacuum-tapped'], 'fuel-pressure': ['fuel-tapped'], 'valve-clearance': ['cover-off'], bore: ['head-off'], 'ring-gap': ['head-off'], piston: ['head-off'],
-};
-const STEPS_OF: Partial<Record<Test['kind'], Exclude<ProcedureName, 'leave-as-found'>>> = { crankcase: 'crankcase-pressure', bore: 'teardown', 'ring-gap': 'teardown', piston: 'teardown' };
-
-/** Of those, the ones that this engine has. */
-function impliedBy(test: Test, context: ProcedureContext): Change[] {
-  const { kind } = test;
-  const read = kind === 'crankcase' ? test.samples.length : test.readings.length;
-  if (read === 0) return [];
-  const possible = new Set(procedureFor(STEPS_OF[kind] ?? kind as Exclude<ProcedureName, 'leave-as-found'>, context).steps.map(({ changes }) => changes));
-  return [
-    ...IMPLIED[kind].filter((change) => possible.has(change)),
-    ...(kind === 'compression' && test.readings.some(({ wet }) => wet) ? ['oil-in-bores' as const] : []),
-    ...(kind === 'leakdown' && test.readings.some(({ breatherOff }) => breatherOff) ? ['breather-off' as const] : []),
-  ];
+/** What nobody reads a gauge without, of what this engine has. */
+function impliedBy<K extends TestKind>(kind: K, test: TestOf<K>, context: ProcedureContext): Change[] {
+  const { steps, procedure, implies } = KINDS[kind];
+  const readings = readingsOf<K>(test);
+  if (readings.length === 0) return [];
+  const names = new Set([...Object.keys(steps) as Exclude<ProcedureName, 'leave-as-found'>[], procedure(test)]);
+  const possible = new Set([...names].flatMap((name) => procedureFor(name, context).steps.map(({ changes }) => changes)));
+  return implies(readings).filter((change) => possible.has(change));
 }
 
 /** The mark of each step: the latest tick since the procedure was last signed. A step nobody ticked has none. */

@@ -1,4 +1,5 @@
 import { InputError } from './input-error';
+import { fixed } from "./fixed";
 
 /** Units a gauge may be marked in. `inHg` only for vacuum, as a positive depth below atmosphere. */
 export type PressureUnit = 'psi' | 'kPa' | 'bar' | 'kgf/cm2';
@@ -46,6 +47,6 @@ export const UNIT_SIGN: Readonly<Record<VacuumUnit, string>> = {
 
 /** A pressure as a figure without its unit, rounded to what the unit is read to: `formatPressure(827.37, 'psi') // '120'`. */
 export function formatPressure(kPa: number, unit: VacuumUnit): string {
-  const text = fromKPa(kPa, unit).toFixed(DECIMALS[unit]);
+  const text = fixed(fromKPa(kPa, unit), DECIMALS[unit]);
   return Number(text) === 0 ? text.replace('-', '') : text;
 }

@@ -1,7 +1,7 @@
 import type { Fuel } from '../engine/engine';
-import type { Tester } from '../jobfile/job-file';
 import { combined, rectangular } from '../quantity/doubt';
 import { type PressureUnit, toKPa } from '../quantity/pressure';
+import type { Tester } from "../jobfile/tester";
 
 /** A gauge with every figure known, in kPa. */
 export interface Gauge {

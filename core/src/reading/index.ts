@@ -1,5 +1,5 @@
 export * from './attempts';
-export * from './check-reading';
 export * from './gauge';
+export * from './settle';
 export * from './strokes';
 export * from './warm-estimate';

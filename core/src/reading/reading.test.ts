@@ -1,7 +1,8 @@
 import fc from 'fast-check';
-import { checkCompressionReading, classDoubtKPa, compressionGauge, countAttempts, divisionDoubtKPa, readingDoubtKPa, scaleFit, strokePattern, warmEstimate } from '.';
+import { classDoubtKPa, compressionGauge, countAttempts, divisionDoubtKPa, readingDoubtKPa, scaleFit, strokePattern, warmEstimate } from '.';
 import type { CompressionReading } from '../jobfile';
 import { toKPa } from '../quantity';
+import { checkCompressionReading } from "../test-kinds/compression/check";
 
 const engine = { cylinders: ['1', '2'], fuel: 'petrol' as const };
 const gauge = compressionGauge({ unit: 'psi', fullScale: 300, division: 5, accuracyPercentOfFullScale: 2 }, 'petrol');

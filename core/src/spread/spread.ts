@@ -1,4 +1,4 @@
-import type { SpreadMethod } from '../jobfile/job-file';
+import type { SpreadMethod } from "../jobfile/book";
 
 /** A cylinder's figure with the doubt it does not share with the others, both in one unit. */
 export interface SpreadInput { cylinder: string; figure: number; ownDoubt: number }

@@ -1,10 +1,8 @@
+import type { Correction } from '../jobfile/tester';
 import { InputError } from '../quantity/input-error';
 
 /** One pressure shown by the tester and by a better gauge on the same hose, in the tester's unit. */
 export interface ComparedPoint { shown: number; master: number }
-
-/** What makes a tester's figures true: gain x shown + offset, and the doubt that is left, all in the tester's unit. */
-export interface Correction { gain: number; offset: number; doubt: number }
 
 /** A comparison is a comparison from two pressures on; a straight line needs three to leave anything to judge it by. */
 const LEAST_POINTS = 2;

@@ -1,7 +1,7 @@
 import type { Engine, Plug } from '../engine/engine';
-import type { Tester } from '../jobfile/job-file';
 import { toKPa } from '../quantity/pressure';
 import { gaugeOf } from '../reading/gauge';
+import type { Tester } from "../jobfile/tester";
 
 export const TESTER_KINDS = ['compression', 'leakdown', 'crankcase'] as const;
 export type TesterKind = (typeof TESTER_KINDS)[number];

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import type { Engine } from '../engine/engine';
-import { judge } from '../judgement';
 import type { JobFile } from '../jobfile/job-file';
 import { toKPa } from '../quantity/pressure';
-import { tellUnsuited } from '../wording/testers';
+import { tellUnsuited } from '../report/testers';
 import { correctionOf } from './comparison';
 import { expectedPeakKPa, suitability, type TesterCard } from './suitability';
+import { judge } from "../plan/judge";
 
 const saw: Engine = { cycle: 'two-stroke', fuel: 'petrol', family: 'handheld', cylinders: ['1'], plug: { threadMm: 14, pitchMm: 1.25, reachMm: 9.5 } };
 const cart: TesterCard = { kind: 'compression', tester: { unit: 'psi', fullScale: 300, valveAtEngineEnd: true }, adapters: [{ threadMm: 14, pitchMm: 1.25, reachMm: 9.5 }], oRingCheckedOn: '2026-05-01' };

@@ -1,4 +1,5 @@
 import { InputError } from '../quantity/input-error';
+import { median } from '../quantity/median';
 
 /** A straight line through points that a stray one cannot bend. */
 export interface TheilSen {
@@ -36,11 +37,4 @@ export function theilSen(points: readonly { x: number; y: number }[]): TheilSen 
     slopeFrom: rank(Math.floor((slopes.length - reach) / 2) - 1),
     slopeTo: rank(Math.ceil((slopes.length + reach) / 2)),
   };
-}
-
-/** Middle of some figures, at least one. */
-function median(figures: readonly number[]): number {
-  const sorted = [...figures].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
 }

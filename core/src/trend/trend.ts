@@ -1,10 +1,11 @@
 import { hoseFactor } from '../air/cranking-pressure';
 import { limitHere } from '../air/atmosphere';
-import type { Volumes } from '../wet/oil';
-import type { Temperature, Tester } from '../jobfile/job-file';
+import type { Volumes } from '../oil/oil';
 import { STANDARD_ATMOSPHERE_KPA } from '../quantity/pressure';
 import { warmEstimate } from '../reading/warm-estimate';
 import { theilSen } from './theil-sen';
+import type { Temperature } from "../jobfile/book";
+import type { Tester } from "../jobfile/tester";
 
 /** A reading as it was taken, kPa gauge, with what it takes to compare it with others. */
 export interface Dated {

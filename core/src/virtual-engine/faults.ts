@@ -1,24 +1,9 @@
 import { neighboursOfCylinder } from '../engine/banks';
 import type { Engine } from '../engine/engine';
+import { canHave, type FaultCause } from '../engine/faults';
+import type { Fault } from '../jobfile/virtual';
 import { InputError } from '../quantity/input-error';
 import type { Leaks, VirtualCylinder } from './cylinder';
-
-/** What can be wrong with a virtual engine: the causes that a judgement may name. */
-export const FAULT_CAUSES = [
-  'rings-or-bore', 'piston-damage', 'intake-valve', 'exhaust-valve', 'head-gasket-external', 'head-gasket-between',
-  'head-gasket-coolant', 'valve-train', 'carbon', 'crank-seal', 'compression-release',
-] as const;
-export type FaultCause = (typeof FAULT_CAUSES)[number];
-
-/** What can be wrong with the test rather than the engine. */
-export const VIRTUAL_TEST_FAULTS = [
-  'tester-without-valve', 'stiff-tester-valve', 'throttle-closed', 'slow-cranking', 'cold-engine', 'adapter-leak', 'off-tdc',
-  'crank-turned', 'breather-connected', 'rig-leak', 'lever-on',
-] as const;
-export type VirtualTestFault = (typeof VIRTUAL_TEST_FAULTS)[number];
-
-/** @field severity 0 none to 1 gross; @field with the neighbour, for a gasket between two cylinders */
-export interface Fault { cause: FaultCause; cylinder: string; severity: number; with?: string }
 
 /** Holes at their grossest in a bore of 62 mm, mm. */
 const GROSS_MM: Readonly<Partial<Record<FaultCause, { place: keyof Leaks; mm: number }>>> = {
@@ -39,19 +24,6 @@ const RELEASE_HANGS = 25;
 /** A lever holds its valve until here, degrees before top dead centre. */
 const LEVER_UNTIL = 50;
 const SEAL_LEAK_MM = { least: 0.03, more: 0.5 } as const;
-
-const hasValves = ({ cycle }: Engine) => cycle === 'four-stroke';
-/** What a cause takes of the engine; the others are met on any. */
-const NEEDS: Readonly<Partial<Record<FaultCause, (engine: Engine) => boolean>>> = {
-  'intake-valve': hasValves, 'exhaust-valve': hasValves, 'valve-train': hasValves,
-  'head-gasket-external': ({ headless }) => headless !== true,
-  'head-gasket-coolant': ({ headless, cooling }) => headless !== true && cooling !== 'air',
-  'head-gasket-between': (engine) => engine.headless !== true && engine.cylinders.some((id) => neighboursOfCylinder(engine, id).length > 0),
-  'crank-seal': ({ cycle }) => cycle === 'two-stroke',
-  'compression-release': ({ compressionRelease }) => compressionRelease === 'automatic' || compressionRelease === 'lever',
-};
-/** Which causes an engine can have at all: no valves without valves, no gasket without one. */
-export const canHave = (engine: Engine, cause: FaultCause): boolean => NEEDS[cause]?.(engine) ?? true;
 
 /** The other side of a gasket that blows between two cylinders. */
 export const otherSideOf = (engine: Engine, fault: Fault): string | undefined => fault.with ?? neighboursOfCylinder(engine, fault.cylinder)[0];

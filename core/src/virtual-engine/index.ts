@@ -7,4 +7,4 @@ export * from './listening';
 export * from './live';
 export * from './random';
 export * from './simulate';
-export * from './virtual';
+export * from '../jobfile/virtual';

@@ -1,6 +1,6 @@
-import type { Heard, HeardAt } from '../jobfile/job-file';
 import type { Leaks } from './cylinder';
 import type { Random } from './random';
+import type { Heard, HeardAt } from "../jobfile/tests";
 
 /** From this flow on air is faint, clear, strong, g/s. */
 const LOUDNESS = [0.12, 0.5, 0.9] as const;

@@ -1,10 +1,10 @@
 import type { JobFile } from '../jobfile/job-file';
-import { leakagePercent } from '../leakdown';
+import { leakagePercent } from '../leak/index';
 import { catchStrokes, readStrokes } from '../trace';
 import { liveCompression, liveCrankcase, liveLeakdown, type LiveTake } from './live';
-import type { Fault } from './faults';
 import { simulate } from './simulate';
 import { toKPa } from '../quantity/pressure';
+import type { Fault } from "../jobfile/virtual";
 
 const twin = (faults: Fault[] = [], testFaults: string[] = []): JobFile => ({
   format: 'rugged-gauge-job', version: 1, engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'], boreMm: 62, strokeMm: 58 },

@@ -1,11 +1,13 @@
 import { siteAtmosphere } from '../air/atmosphere';
 import { InputError } from '../quantity/input-error';
-import type { JobFile, Test } from '../jobfile/job-file';
+import type { JobFile } from '../jobfile/job-file';
 import { type CrankingOptions, crank, type Cranked, type Starter, type VirtualGauge } from './cranking';
-import { COLD_K, presetOf, soundCylinders, type VirtualCylinder, WARM_K } from './cylinder';
-import { type VirtualTestFault, withFaults } from './faults';
+import { COLD_K, soundCylinders, type VirtualCylinder, WARM_K } from './cylinder';
+import { withFaults } from './faults';
 import { type Random, seeded } from './random';
-import type { Virtual } from './virtual';
+import type { Virtual, VirtualTestFault } from '../jobfile/virtual';
+import type { Test } from "../jobfile/tests";
+import { presetOf } from "../engine/preset";
 
 export const AIR_K = 293;
 /** Sound cylinders of one engine differ by about so much (standard deviation, as a share). */

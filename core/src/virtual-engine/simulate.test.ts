@@ -1,6 +1,8 @@
 import fc from 'fast-check';
-import { type CompressionReading, type Engine, type JobFile, judge, type LeakdownReading, toKPa } from '..';
-import { canHave, FAULT_CAUSES, type FaultCause, simulate, type Virtual, VIRTUAL_TEST_FAULTS, type VirtualTestFault } from '.';
+import { type CompressionReading, type Engine, type JobFile, type LeakdownReading, toKPa } from '..';
+import { simulate, type Virtual, VIRTUAL_TEST_FAULTS, type VirtualTestFault } from '.';
+import { canHave, FAULT_CAUSES, type FaultCause } from "../engine/faults";
+import { judge } from "../plan/judge";
 
 const four: Engine = { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'inline', cylinders: ['1', '2', '3'], cooling: 'liquid', boreMm: 68, strokeMm: 58, compressionRatio: 9.6 };
 const twin: Engine = { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'inline', cylinders: ['1', '2'], cooling: 'liquid' };

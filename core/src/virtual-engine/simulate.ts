@@ -1,18 +1,20 @@
 import { neighboursOfCylinder } from '../engine/banks';
 import { InputError } from '../quantity/input-error';
-import type { CompressionReading, CompressionTest, CrankcaseTest, JobFile, LeakdownReading, LeakdownTest, Test } from '../jobfile/job-file';
+import type { JobFile } from '../jobfile/job-file';
 import { compressionGauge, crankcaseGauge, type Gauge, leakdownGauge } from '../reading/gauge';
 import { fromKPa, type PressureUnit, toKPa, type VacuumUnit } from '../quantity/pressure';
-import { lockingDoseMl, recommendedDose } from '../wet/oil';
+import { lockingDoseMl, recommendedDose } from '../oil/oil';
 import { putAirIn } from './air-test';
 import { holdCase } from './case-test';
 import { crank } from './cranking';
-import { presetOf, sweptCm3, type VirtualCylinder } from './cylinder';
+import { sweptCm3, type VirtualCylinder } from './cylinder';
 import { caseLeakMm, otherSideOf } from './faults';
 import { listen } from './listening';
 import type { Random } from './random';
 import { AIR_K, CASE_LEAK_MM, CASE_OF_SWEPT, CRACK_KPA, crankOnce, HOSE_CM3, isCold, OFF_TDC_MM, RIG_KPA_PER_MINUTE, type Scene, sceneOf, STRENGTH, STROKES, template } from './scene';
-import type { Truth } from './virtual';
+import type { Truth } from '../jobfile/virtual';
+import type { CompressionReading, CompressionTest, CrankcaseTest, LeakdownReading, LeakdownTest, Test } from "../jobfile/tests";
+import { presetOf } from "../engine/preset";
 
 /** One reading after another on the same cylinder: starter, battery, hand (standard deviation, as a share). */
 const SCATTER = 0.008;

@@ -1,6 +1,7 @@
 import { percentForHole, toKPa } from '..';
 import type { Engine, Family } from '../engine';
-import { crank, type CrankingOptions, holdCase, presetOf, putAirIn, seeded, soundCylinders, type Starter, type VirtualCylinder, type VirtualGauge } from '.';
+import { crank, type CrankingOptions, holdCase, putAirIn, seeded, soundCylinders, type Starter, type VirtualCylinder, type VirtualGauge } from '.';
+import { presetOf } from "../engine/preset";
 
 const AIR = 101.325;
 const gauge: VirtualGauge = { hoseCm3: 14, valve: 'engine-end', crackKPa: 3 };

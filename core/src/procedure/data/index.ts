@@ -1,16 +1,17 @@
-import type { ProcedureName, StepData } from '../step';
-import { CRANKCASE_PRESSURE, CRANKCASE_VACUUM, LEAKDOWN, LISTENING } from './air';
-import { COMPRESSION, WET } from './compression';
-import { FUEL_PRESSURE, LEAD_MAP, MANIFOLD_VACUUM, QUICK_CHECKS, RUNNING_COMPRESSION, TEARDOWN, VALVE_CLEARANCE, WAKING } from './gauges';
+import type { ProcedureName, StepData } from '../../step/step';
+import { KINDS } from '../../test-kinds/registry';
+import { LEAD_MAP, QUICK_CHECKS, TEARDOWN, WAKING } from './around';
 
-export const PROCEDURE_DATA: Readonly<Record<Exclude<ProcedureName, 'leave-as-found'>, readonly StepData[]>> = {
-  compression: COMPRESSION, wet: WET, leakdown: LEAKDOWN, listening: LISTENING, 'crankcase-pressure': CRANKCASE_PRESSURE, 'crankcase-vacuum': CRANKCASE_VACUUM,
-  'running-compression': RUNNING_COMPRESSION, 'manifold-vacuum': MANIFOLD_VACUUM, 'fuel-pressure': FUEL_PRESSURE, 'valve-clearance': VALVE_CLEARANCE,
-  'quick-checks': QUICK_CHECKS, waking: WAKING, teardown: TEARDOWN, 'lead-map': LEAD_MAP,
-};
+type Led = Exclude<ProcedureName, 'leave-as-found'>;
+
+/** Each test brings its own steps; what goes on around them is here. */
+export const PROCEDURE_DATA = Object.assign(
+  { 'quick-checks': QUICK_CHECKS, waking: WAKING, teardown: TEARDOWN, 'lead-map': LEAD_MAP },
+  ...Object.values(KINDS).map(({ steps }) => steps),
+) as Readonly<Record<Led, readonly StepData[]>>;
 
 export const TITLES: Readonly<Record<ProcedureName, string>> = {
   compression: 'Compression', wet: 'Wet test', leakdown: 'Leak-down', listening: 'Listening', 'crankcase-pressure': 'Crankcase, pressure', 'crankcase-vacuum': 'Crankcase, vacuum',
   'running-compression': 'Running compression', 'manifold-vacuum': 'Manifold vacuum', 'fuel-pressure': 'Fuel pressure', 'valve-clearance': 'Valve clearances',
-  'quick-checks': 'Quick checks', waking: 'Waking a stored engine', teardown: 'Teardown', 'lead-map': 'Leads', 'leave-as-found': 'Leave as found',
+  'oil-pressure': 'Oil pressure', spark: 'Spark', 'battery-cranking': 'Battery while cranking', 'quick-checks': 'Quick checks', waking: 'Waking a stored engine', teardown: 'Teardown', 'lead-map': 'Leads', 'leave-as-found': 'Leave as found',
 };

@@ -1,4 +1,4 @@
-import type { Change, StepData } from '../step';
+import type { Change, StepData } from '../../step/step';
 
 /** How each change is put back. */
 export const restoring: Readonly<Record<Change, StepData>> = {
@@ -22,4 +22,5 @@ export const restoring: Readonly<Record<Change, StepData>> = {
   'oil-in-bores': { id: 'oil-in-bores', what: 'Crank with plugs out to clear the oil.', why: 'Oil was put in; it locks or smokes.', caution: { text: 'Face away from the plug holes.', hand: 'plug-hole' } },
   'head-off': { id: 'head-off', what: 'Head and barrel back as the manual has it: sequence, torque, new gasket.', why: 'The engine was opened.' },
   'throttle-tied': { id: 'throttle-tied', what: 'Throttle free: it snaps shut.', why: 'It was held open. Tied, the first start runs away.', caution: { text: 'Try it by hand before the engine is started.', hand: 'flywheel' } },
+  'oil-tapped': { id: 'oil-tapped', what: 'Oil sender back in, its wire on, no drip when it runs.', why: 'The gauge was in its place.' },
 };

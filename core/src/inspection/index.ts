@@ -1,3 +1,0 @@
-export * from './bore';
-export * from './inspection';
-export * from './judge-inspections';

@@ -1,0 +1,175 @@
+import type { PressureUnit, VacuumUnit } from '../quantity/pressure';
+import type { Temperature } from './book';
+import type { Tester } from './tester';
+
+export interface CompressionReading {
+  cylinder: string;
+  unit: PressureUnit;
+  peak: number;
+  strokes?: number[];
+  per?: 'stroke' | 'pull';
+  wet?: boolean;
+  oilMl?: number;
+}
+
+export interface CompressionTest {
+  kind: 'compression';
+  engineTemperature?: Temperature;
+  throttle?: 'open' | 'closed';
+  plugs?: 'all-out' | 'one-out';
+  crankingRpm?: number;
+  tester?: Tester;
+  readings: CompressionReading[];
+}
+
+export type HeardAt = 'exhaust' | 'intake' | 'crankcase' | 'coolant' | 'neighbour' | 'head-joint' | 'adapter';
+export interface Heard { at: HeardAt; level: number; cylinder?: string }
+
+export interface LeakdownReading {
+  cylinder: string;
+  unit: PressureUnit;
+  supply: number;
+  cylinderPressure?: number;
+  percent?: number;
+  tdcConfirmed?: boolean;
+  breatherOff?: boolean;
+  /** The piston went down under the air. */
+  crankTurned?: boolean;
+  /** The cylinder gauge as it settled, in `unit`. */
+  settling?: { seconds: number; cylinderPressure: number }[];
+  heard?: Heard[];
+}
+
+export interface LeakdownTest {
+  kind: 'leakdown';
+  engineTemperature?: Temperature;
+  tester?: Tester & { orificeMm?: number };
+  readings: LeakdownReading[];
+}
+
+export interface CrankcaseTest {
+  kind: 'crankcase';
+  mode: 'pressure' | 'vacuum';
+  unit: VacuumUnit;
+  case?: string;
+  rigDropPerMinute?: number;
+  tester?: Tester;
+  engineTemperature?: Temperature;
+  samples: { seconds: number; value: number; celsius?: number }[];
+}
+
+/** Pressure of a cylinder while the engine runs: at idle, and as the throttle is snapped open and shut. */
+export interface RunningCompressionTest {
+  kind: 'running-compression';
+  tester?: Tester;
+  readings: { cylinder: string; unit: PressureUnit; idle?: number; snap?: number }[];
+}
+
+export const NEEDLES = ['steady', 'regular-flick', 'irregular-flick', 'slow-sway'] as const;
+export type Needle = (typeof NEEDLES)[number];
+
+/** Depth below the air outside, warm, at idle. */
+export interface ManifoldVacuumTest {
+  kind: 'manifold-vacuum';
+  tester?: Tester;
+  readings: { unit: VacuumUnit; depth: number; needle?: Needle; rpm?: number }[];
+}
+
+/** `held` is what was left after `heldSeconds` with the pump off. */
+export interface FuelPressureTest {
+  kind: 'fuel-pressure';
+  tester?: Tester;
+  readings: { unit: PressureUnit; pressure: number; held?: number; heldSeconds?: number }[];
+}
+
+export interface ValveClearanceTest {
+  kind: 'valve-clearance';
+  engineTemperature?: Temperature;
+  /** Step of the feeler gauges. */
+  stepMm?: number;
+  readings: { cylinder: string; valve: 'intake' | 'exhaust'; number?: number; mm: number }[];
+}
+
+export type BoreHeight = 'top' | 'middle' | 'bottom';
+
+/** Bore along the crank and across it at one height. */
+export interface BoreTest {
+  kind: 'bore';
+  stepMm?: number;
+  readings: { cylinder: string; height: BoreHeight; alongMm: number; acrossMm: number }[];
+}
+
+export interface RingGapTest {
+  kind: 'ring-gap';
+  stepMm?: number;
+  readings: { cylinder: string; ring: 'top' | 'second' | 'oil'; mm: number }[];
+}
+
+/** Piston at its skirt, its pin, and the eye of the rod that the pin runs in. */
+export interface PistonTest {
+  kind: 'piston';
+  stepMm?: number;
+  readings: { cylinder: string; skirtMm?: number; pinMm?: number; smallEndMm?: number }[];
+}
+
+/** Whether oil pressure shows at all, or how much of it, warm or cold as the conditions say. */
+export interface OilPressureTest {
+  kind: 'oil-pressure';
+  engineTemperature?: Temperature;
+  tester?: Tester;
+  readings: OilPressureReading[];
+}
+/** On a gauge in `unit`, or by the lamp, the sender or oil at the rockers: whether it builds at all. */
+export type OilPressureReading = { at: OilPressureAt } & ({ unit: PressureUnit; pressure: number; builds?: never } | { builds: boolean; unit?: never; pressure?: never });
+export const OIL_PRESSURE_AT = ['cranking', 'idle'] as const;
+export type OilPressureAt = (typeof OIL_PRESSURE_AT)[number];
+
+export const SPARKS = ['jumps', 'weak', 'none'] as const;
+export type Spark = (typeof SPARKS)[number];
+export const SPARK_TESTERS = ['gap-tester', 'plug-on-the-engine', 'lamp-in-the-lead'] as const;
+export type SparkTester = (typeof SPARK_TESTERS)[number];
+
+/** Spark by plug while it cranks: jumps the gap, weak, or none. */
+export interface SparkTest {
+  kind: 'spark';
+  by?: SparkTester;
+  readings: { cylinder: string; spark: Spark }[];
+}
+
+export const BATTERY_SYSTEMS = [6, 12, 24] as const;
+/** Volts of the battery at rest and while it cranks: what keeps the starter honest. */
+export interface BatteryCrankingTest {
+  kind: 'battery-cranking';
+  /** Volts that the system is called by; 12 when not said. */
+  system?: (typeof BATTERY_SYSTEMS)[number];
+  readings: { before?: number; during: number }[];
+}
+
+/** Every kind of test there is, by its name in the job file. */
+export interface TestShapes {
+  compression: CompressionTest;
+  leakdown: LeakdownTest;
+  crankcase: CrankcaseTest;
+  'running-compression': RunningCompressionTest;
+  'manifold-vacuum': ManifoldVacuumTest;
+  'fuel-pressure': FuelPressureTest;
+  'valve-clearance': ValveClearanceTest;
+  bore: BoreTest;
+  'ring-gap': RingGapTest;
+  piston: PistonTest;
+  'oil-pressure': OilPressureTest;
+  spark: SparkTest;
+  'battery-cranking': BatteryCrankingTest;
+}
+export type TestKind = keyof TestShapes;
+export type TestOf<K extends TestKind> = TestShapes[K];
+export type Test = TestShapes[TestKind];
+/** What all readings of one test share. */
+export type ConditionsOf<K extends TestKind> = Omit<TestOf<K>, 'kind' | 'readings' | 'samples'>;
+/** One reading, or one look at a gauge that is watched over time. */
+export type FiguresOf<K extends TestKind> = TestOf<K> extends { readings: (infer R)[] } ? R : TestOf<K> extends { samples: (infer S)[] } ? S : never;
+
+/** The readings of a test, or its samples where a gauge is watched over time. */
+export function readingsOf<K extends TestKind>(test: TestOf<K>): readonly FiguresOf<K>[] {
+  return ('samples' in test ? test.samples : test.readings) as unknown as readonly FiguresOf<K>[];
+}

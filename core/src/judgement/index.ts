@@ -1,6 +1,0 @@
-export * from './check-job';
-export * from './judge';
-export * from './judgement';
-export * from './reason';
-export * from './state';
-export * from './test-doubt';

@@ -1,0 +1,19 @@
+import type { JobFile } from '../jobfile/job-file';
+import { roundOff } from '../quantity/round-off';
+import { examine } from '../verdict/examine';
+import type { Verdict } from '../verdict/verdict';
+import { type NextStep, nextSteps } from './next-step';
+
+/** The verdict and what to do next, in codes and figures. Sentences are made of it by `report`. */
+export interface Judgement extends Verdict { next: NextStep[] }
+
+/**
+ * What the readings of a job prove, and what an experienced colleague would do next.
+ *
+ * @param job a job whose shape is already validated; its sense is checked here
+ * @throws InputError naming the field of what cannot be true
+ */
+export function judge(job: JobFile): Judgement {
+  const { verdict, belief } = examine(job);
+  return { ...verdict, next: roundOff(nextSteps(job, verdict, belief).map((step, i) => ({ rank: i + 1, ...step }))) };
+}

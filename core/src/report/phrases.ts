@@ -1,0 +1,16 @@
+import { fixed } from "../quantity/fixed";
+
+/** Small pieces that every sentence is made of. */
+
+export function percent(figureInPercent: number): string {
+  return `${fixed(figureInPercent, 0)} %`;
+}
+
+export const count = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** `cyl 2`, `cyl 2 and 3`, `cyl 1, 2 and 3` */
+export function cylinders(ids: readonly string[]): string {
+  const last = ids[ids.length - 1];
+  return ids.length < 2 ? `cyl ${last}` : `cyl ${ids.slice(0, -1).join(', ')} and ${last}`;
+}

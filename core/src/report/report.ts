@@ -1,0 +1,67 @@
+import type { Cause, Evidence } from '../causes/cause';
+import type { Judgement } from '../plan/judge';
+import type { NextReason, NextStep } from '../plan/next-step';
+import type { PressureUnit } from '../quantity/pressure';
+import type { HoldReason, JudgedCrankcase, JudgedHold } from '../test-kinds/crankcase/judged';
+import type { JudgedInspection } from '../test-kinds/inspection';
+import type { Caution } from '../verdict/caution';
+import type { Reason } from '../verdict/reason';
+import type { JudgedCylinder } from '../verdict/verdict';
+import { tellCause, tellEvidence } from './causes';
+import { headline } from './headline';
+import { tellInspection } from './inspections';
+import { tellNext, tellOutcomes } from './next';
+import { tellCaution, tellReason } from './sentences';
+
+/** Something judged, with its sentence. */
+export type Told<T> = T & { text: string };
+
+export interface ToldCylinder extends Omit<JudgedCylinder, 'reasons'> { reasons: Told<Reason>[] }
+export interface ToldHold extends Omit<JudgedHold, 'reasons'> { reasons: Told<HoldReason>[] }
+export interface ToldCrankcase extends Omit<JudgedCrankcase, 'reasons' | 'tests'> { reasons: Told<HoldReason>[]; tests: ToldHold[] }
+export type ToldEvidence = Told<Evidence> & { why: string };
+export interface ToldCause extends Omit<Cause, 'evidence'> { text: string; evidence: ToldEvidence[] }
+export interface ToldStep extends Omit<NextStep, 'reason' | 'outcomes'> {
+  reason: Told<NextReason>;
+  /** What each result would mean, the likeliest first. */
+  outcomes: { outcome: string; then: string }[];
+}
+
+/** A judgement with its sentences: what a person reads, on the phone, from the server and on the command line. */
+export interface Report extends Omit<Judgement, 'cylinders' | 'crankcase' | 'inspections' | 'engine' | 'causes' | 'cautions' | 'next'> {
+  cylinders: ToldCylinder[];
+  crankcase: ToldCrankcase | null;
+  inspections: Told<JudgedInspection>[];
+  engine: Judgement['engine'] & { headline: string };
+  causes: ToldCause[];
+  cautions: Told<Caution>[];
+  next: ToldStep[];
+}
+
+/**
+ * Tells a judgement.
+ * @param unit of the pressures in the sentences; the job's own where nobody asks. A crankcase is told in the unit of its gauge
+ */
+export function report(judgement: Judgement, unit: PressureUnit = judgement.unit): Report {
+  const { cylinders, crankcase, inspections, engine, causes, cautions, next, patterns, spread } = judgement;
+  return {
+    ...judgement,
+    cylinders: cylinders.map((one) => ({ ...one, reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, unit) })) })),
+    crankcase: crankcase && { ...toldHold(crankcase), state: crankcase.state, tests: crankcase.tests.map(toldHold) },
+    inspections: inspections.map((one) => ({ ...one, text: tellInspection(one) })),
+    engine: { ...engine, headline: headline(engine.state, cylinders, patterns, spread ?? undefined, unit, crankcase) },
+    causes: causes.map(toldCause),
+    cautions: cautions.map((caution) => ({ ...caution, text: tellCaution(caution, unit) })),
+    next: next.map((step) => ({ ...step, reason: { ...step.reason, text: tellNext(step.reason) }, outcomes: tellOutcomes(step.test, step.outcomes) })),
+  };
+}
+
+const toldHold = (one: JudgedHold): ToldHold => ({ ...one, reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, one.unit) })) });
+
+function toldCause(cause: Cause): ToldCause {
+  const name = cause.which ?? cause.cause;
+  return {
+    ...cause, text: tellCause(cause),
+    evidence: cause.evidence.map((one) => ({ ...one, ...tellEvidence(name as Parameters<typeof tellEvidence>[0], one) })),
+  };
+}

@@ -1,0 +1,54 @@
+/** Procedures there are: each test, what comes before and after, and two jobs that are no test. */
+export const PROCEDURES = [
+  'compression', 'wet', 'leakdown', 'listening', 'crankcase-pressure', 'crankcase-vacuum', 'running-compression', 'manifold-vacuum',
+  'fuel-pressure', 'valve-clearance', 'oil-pressure', 'spark', 'battery-cranking', 'quick-checks', 'waking', 'teardown', 'lead-map', 'leave-as-found',
+] as const;
+export type ProcedureName = (typeof PROCEDURES)[number];
+
+/** What a step changes on the machine, to be put back when the job is closed. */
+export const CHANGES = [
+  'ignition-off', 'fuel-off', 'injection-off', 'stop-held', 'plugs-out', 'leads-off', 'valve-core-out', 'clamp-on', 'blade-off', 'breather-off', 'caps-on',
+  'lever-set', 'filler-open', 'battery-boosted', 'vacuum-tapped', 'fuel-tapped', 'cover-off', 'oil-in-bores', 'head-off', 'throttle-tied', 'oil-tapped',
+] as const;
+export type Change = (typeof CHANGES)[number];
+
+/** Where the hand is in danger. */
+export type Hand = 'plug-hole' | 'flywheel' | 'ignition' | 'fuel' | 'air' | 'cooling' | 'eyes' | 'exhaust' | 'case' | 'battery' | 'lifting' | 'boat';
+
+export interface StepCaution { text: string; hand: Hand }
+
+export interface Step {
+  id: string;
+  what: string;
+  why: string;
+  /** With a caution a step must be read before the test can be signed: it cannot be skipped. */
+  caution?: StepCaution;
+  changes?: Change;
+}
+
+export interface Procedure { name: ProcedureName; title: string; steps: Step[] }
+
+/** What the steps of a procedure depend on. Absent conditions hold always. */
+export interface When {
+  cycle?: 'two-stroke' | 'four-stroke';
+  fuel?: 'petrol' | 'diesel';
+  starting?: 'recoil' | 'electric' | 'none';
+  cooling?: 'air' | 'liquid';
+  afloat?: boolean;
+  road?: boolean;
+  blade?: boolean;
+  handheld?: boolean;
+  several?: boolean;
+  release?: 'none' | 'automatic' | 'lever';
+  distributor?: boolean;
+  sideValve?: boolean;
+  warmSchool?: boolean;
+  plugsAllOut?: boolean;
+  untilItStops?: boolean;
+  engineEndValve?: boolean;
+  honeSchool?: boolean;
+  injection?: boolean;
+}
+
+/** A step as the data has it: with when it applies, and {places} for figures. */
+export interface StepData extends Step { when?: When }

@@ -1,0 +1,51 @@
+import type { Engine, Fuel } from '../../engine/engine';
+import { volumesOf } from '../../engine/volume';
+import { InputError } from '../../quantity/input-error';
+import { type PressureUnit, toKPa, UNIT_SIGN } from '../../quantity/pressure';
+import { refuseLockingDose } from '../../oil/oil';
+import { compressionGauge } from '../../reading/gauge';
+import type { CompressionReading } from "../../jobfile/tests";
+import type { Tester } from "../../jobfile/tester";
+
+/** More than any engine of that fuel can make while cranking, kPa. A figure above it is a slip of the finger or of the unit. */
+export const HIGHEST_CREDIBLE_KPA: Readonly<Record<Fuel, number>> = { petrol: 5000, diesel: 8000 };
+
+/** What of an engine a reading is held against. */
+export type ReadEngine = Pick<Engine, 'cylinders' | 'fuel' | 'boreMm' | 'strokeMm' | 'compressionRatio' | 'ratioBasis'>;
+
+/**
+ * Refuses a compression reading that cannot be true on this engine with this tester.
+ * @throws InputError naming the field within the reading: `cylinder`, `peak`, `strokes[2]`
+ */
+export function checkCompressionReading(
+  reading: Pick<CompressionReading, 'cylinder' | 'unit' | 'peak' | 'strokes' | 'wet' | 'oilMl'>,
+  engine: ReadEngine,
+  tester?: Tester,
+): void {
+  if (!engine.cylinders.includes(reading.cylinder)) {
+    throw new InputError('cylinder', `there is no cylinder ${reading.cylinder} on this engine`);
+  }
+  const volumes = volumesOf(engine);
+  if (reading.wet && reading.oilMl !== undefined && volumes) refuseLockingDose(reading.oilMl, volumes.chamberCm3);
+  checkFigure(reading.peak, reading.unit, 'peak', engine.fuel, tester);
+  reading.strokes?.forEach((stroke, i) => {
+    checkFigure(stroke, reading.unit, `strokes[${i}]`, engine.fuel, tester);
+    if (stroke > reading.peak) {
+      throw new InputError('peak', `is below stroke ${i + 1} (${stroke} ${UNIT_SIGN[reading.unit]}): the peak is the highest figure reached`);
+    }
+  });
+}
+
+/** One figure on its own, so that a pad can refuse it while the rest is still being entered. */
+export function checkFigure(figure: number, unit: PressureUnit, field: string, fuel: Fuel, tester?: Tester): void {
+  if (!Number.isFinite(figure)) throw new InputError(field, 'must be a number');
+  if (figure < 0) throw new InputError(field, 'must not be negative: a gauge starts at 0');
+  const kPa = toKPa(figure, unit);
+  if (kPa > HIGHEST_CREDIBLE_KPA[fuel]) {
+    throw new InputError(field, `${figure} ${UNIT_SIGN[unit]} is more than a ${fuel} engine can make while cranking`);
+  }
+  const gauge = compressionGauge(tester, fuel);
+  if (gauge.fullScaleStated && kPa > gauge.fullScaleKPa * (1 + 1e-9)) {
+    throw new InputError(field, `${figure} ${UNIT_SIGN[unit]} is above the gauge's full scale of ${tester?.fullScale} ${UNIT_SIGN[tester?.unit ?? 'psi']}`);
+  }
+}

@@ -1,0 +1,95 @@
+import { volumesOf } from '../../engine/volume';
+import { layoutOf } from '../../engine/engine';
+import type { JobFile } from '../../jobfile/job-file';
+import { type SchoolOf, SCHOOLS } from '../../jobfile/schools';
+import { within } from '../../quantity/input-error';
+import { toKPa } from '../../quantity/pressure';
+import { compressionGauge, trueKPa } from '../../reading/gauge';
+import { displacementRise, recommendedDose } from '../../oil/oil';
+import { type RingResponse, sealingRise } from '../../oil/sealing-rise';
+import type { DryMeasure } from './measure';
+import type { CompressionReading, CompressionTest } from "../../jobfile/tests";
+import type { JudgedWet } from "./judged";
+import type { Caution } from "../../verdict/caution";
+
+/** A needle that lifts less than this has not moved. */
+const NOTHING_KPA = 1;
+
+/** The latest wet reading of a cylinder and its place in the job. */
+function wetReadingOf(job: JobFile, cylinder: string): { reading: CompressionReading; test: CompressionTest; field: string } | undefined {
+  const tests = job.tests ?? [];
+  const isOne = (one: CompressionReading) => one.wet === true && one.cylinder === cylinder;
+  const at = tests.findLastIndex((test) => test.kind === 'compression' && test.readings.some(isOne));
+  const test = tests[at] as CompressionTest | undefined;
+  const place = test?.readings.findLastIndex(isOne) ?? -1;
+  const reading = test?.readings[place];
+  return test && reading && { reading, test, field: `tests[${at}].readings[${place}]` };
+}
+
+/**
+ * The wet reading of a cylinder against its dry one, the oil's own volume taken off.
+ * @returns nothing without a wet reading, or on a cylinder that makes nothing dry
+ * @throws InputError when the dose would lock the engine
+ */
+export function judgeWet(
+  job: JobFile, dry: DryMeasure, row: readonly DryMeasure[], school: SchoolOf<'wetRiseSchool'>, atmosphereKPa: number,
+): JudgedWet | undefined {
+  const latest = wetReadingOf(job, dry.cylinder);
+  if (!latest || dry.counted.kPa < NOTHING_KPA) return undefined;
+  const { reading, test, field } = latest;
+  const volumes = volumesOf(job.engine);
+  const { oilMl } = reading;
+  const displacement = volumes && oilMl !== undefined
+    ? within(field, () => displacementRise(dry.counted.kPa, volumes, oilMl, atmosphereKPa))
+    : undefined;
+  const wetKPa = trueKPa(toKPa(reading.peak, reading.unit), compressionGauge(test.tester, job.engine.fuel));
+  const found = sealingRise(dry.counted.kPa, wetKPa, displacement);
+  const others = row.filter(({ cylinder }) => cylinder !== dry.cylinder).map(({ counted }) => counted.kPa);
+  const by: Readonly<Record<SchoolOf<'wetRiseSchool'>, RingResponse>> = { sealing: found.response, ...plainResponses(found.rise, wetKPa, others) };
+  const otherwise = SCHOOLS.wetRiseSchool.filter((other) => by[other] !== by[school]).map((other) => ({ school: other, response: by[other] }));
+  return { wetKPa, dryKPa: dry.counted.kPa, ...(oilMl === undefined ? {} : { oilMl }), ...found, response: by[school], school, others: otherwise };
+}
+
+/** Schools that take the needle as it stands: any clear rise, back to the others, or ten percent. */
+function plainResponses(rise: number, wetKPa: number, othersKPa: readonly number[]) {
+  const level = othersKPa.length === 0 ? undefined : othersKPa.reduce((a, b) => a + b, 0) / othersKPa.length;
+  const reached = level !== undefined && wetKPa >= BACK_TO_LEVEL * level;
+  return {
+    'any-clear-rise': rise > CLEAR_RISE ? 'shown' : 'absent',
+    'others-level': level === undefined ? 'undecided' : reached ? 'shown' : 'absent',
+    'ten-percent': rise >= TEN_PERCENT ? 'shown' : 'absent',
+  } as const;
+}
+
+/** A needle seen to move at all; as good as the others; ten percent and no more sums. */
+const CLEAR_RISE = 0.05;
+const BACK_TO_LEVEL = 0.9;
+const TEN_PERCENT = 0.1 - 1e-9;
+
+/** Traps of a wet test that this job may have fallen into. */
+export function wetCautions(job: JobFile, wet: ReadonlyMap<string, JudgedWet>, row: readonly DryMeasure[], atmosphereKPa: number): Caution[] {
+  const onNothing = row.filter(({ cylinder, counted }) => counted.kPa < NOTHING_KPA && wetReadingOf(job, cylinder)).map(({ cylinder }): Caution => ({ caution: 'wet-on-nothing', cylinder }));
+  if (wet.size === 0) return onNothing;
+  const cautions: Caution[] = onNothing;
+  if (layoutOf(job.engine) === 'flat') cautions.push({ caution: 'wet-wets-one-side' });
+  const all = [...wet.values()];
+  const shown = all.filter(({ response }) => response === 'shown');
+  const cold = row.some(({ cylinder, test }) => wet.has(cylinder) && test.engineTemperature === 'cold');
+  if (cold && shown.length > 0) cautions.push({ caution: 'wet-exaggerated-cold' });
+  const rises = all.map(({ rise }) => rise);
+  // Rings wear one by one; a dry bore is dry everywhere.
+  if (wet.size > 1 && wet.size === row.length && shown.length === wet.size && Math.max(...rises) - Math.min(...rises) < ALIKE_RISE) cautions.push({ caution: 'wet-rises-alike' });
+  const volumes = volumesOf(job.engine);
+  for (const [cylinder, { from, response, oilMl, dryKPa }] of wet) {
+    if (from === undefined) cautions.push({ caution: 'wet-volume-unknown', cylinder });
+    if (!volumes || oilMl === undefined || response === 'shown') continue;
+    const doseMl = recommendedDose(dryKPa, volumes, atmosphereKPa).ml;
+    if (oilMl < LITTLE * doseMl) cautions.push({ caution: 'wet-too-little-oil', cylinder, oilMl, doseMl });
+  }
+  return cautions;
+}
+
+/** Rises that differ by less than this are alike. */
+const ALIKE_RISE = 0.08;
+/** Less than this share of the dose never reaches round the piston. */
+const LITTLE = 0.4;

@@ -1,0 +1,33 @@
+import type { TestKind } from '../jobfile/tests';
+import { batteryCranking } from './battery-cranking';
+import { bore } from './bore';
+import { compression } from './compression';
+import { crankcase } from './crankcase';
+import type { KindDefinition } from './definition';
+import { fuelPressure } from './fuel-pressure';
+import { leakdown } from './leakdown';
+import { manifoldVacuum } from './manifold-vacuum';
+import { oilPressure } from './oil-pressure';
+import { piston } from './piston';
+import { ringGap } from './ring-gap';
+import { runningCompression } from './running-compression';
+import { spark } from './spark';
+import { valveClearance } from './valve-clearance';
+
+/** Every kind of test there is: a kind without a definition does not compile. In the order in which they are listed. */
+export const KINDS: Readonly<{ [K in TestKind]: KindDefinition<K> }> = {
+  compression,
+  leakdown,
+  crankcase,
+  'valve-clearance': valveClearance,
+  'running-compression': runningCompression,
+  'manifold-vacuum': manifoldVacuum,
+  'fuel-pressure': fuelPressure,
+  'oil-pressure': oilPressure,
+  spark,
+  'battery-cranking': batteryCranking,
+  bore,
+  'ring-gap': ringGap,
+  piston,
+};
+export const TEST_KINDS = Object.keys(KINDS) as TestKind[];

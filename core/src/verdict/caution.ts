@@ -1,0 +1,26 @@
+import type { Temperature } from '../jobfile/book';
+import type { Condition } from '../test-kinds/compression/measure';
+import type { TestDoubt } from '../test-kinds/compression/test-doubt';
+
+/** What a careful colleague would say about the test itself. */
+export type Caution =
+  | { caution: 'scale-unsuitable'; cylinder: string; readKPa: number; fullScaleKPa: number; side: 'below' | 'above' }
+  | { caution: 'attempts-disagree'; cylinder: string; earlierKPa: number; latestKPa: number }
+  | { caution: 'mixed-conditions'; what: Condition[] }
+  | { caution: 'temperature-unknown' }
+  | { caution: 'warm-engine-cold-book'; book: Temperature }
+  | { caution: 'test-doubted'; doubt: TestDoubt }
+  | { caution: 'question-the-test-first' }
+  | { caution: 'lever-release' }
+  | { caution: 'repeat-a-dead-reading'; cylinder: string }
+  | { caution: 'leak-attempts-disagree'; cylinder: string; earlier: number; latest: number }
+  | { caution: 'adapter-leaks'; cylinder: string }
+  | { caution: 'wet-wets-one-side' }
+  | { caution: 'wet-exaggerated-cold' }
+  | { caution: 'wet-volume-unknown'; cylinder: string }
+  | { caution: 'wet-rises-alike' }
+  | { caution: 'wet-too-little-oil'; cylinder: string; oilMl: number; doseMl: number }
+  | { caution: 'wet-on-nothing'; cylinder: string }
+  | { caution: 'needle-fell'; cylinder: string; stroke: number }
+  | { caution: 'not-all-measured'; missing: string[] }
+  | { caution: 'spread-single-cylinder' };

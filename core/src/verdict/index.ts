@@ -1,0 +1,4 @@
+export * from './caution';
+export * from './examine';
+export * from './reason';
+export * from './verdict';

@@ -1,0 +1,28 @@
+import type { Cause } from '../causes/cause';
+import type { State } from '../jobfile/state';
+import type { PressureUnit } from '../quantity/pressure';
+import type { Pattern } from '../spread/pattern';
+import type { JudgedSpread } from '../test-kinds/compression/judged';
+import type { JudgedCrankcase } from '../test-kinds/crankcase/judged';
+import type { DraftCylinder } from '../test-kinds/draft-cylinder';
+import type { JudgedInspection } from '../test-kinds/inspection';
+import type { Caution } from './caution';
+import type { Reason } from './reason';
+
+export interface JudgedCylinder extends DraftCylinder { reasons: Reason[] }
+
+/** What the readings of a job prove, in codes and figures: the words are made of it in report. */
+export interface Verdict {
+  cylinders: JudgedCylinder[];
+  spread: JudgedSpread | null;
+  patterns: Pattern[];
+  crankcase: JudgedCrankcase | null;
+  /** The other gauges against the book; they move no cylinder's state. */
+  inspections: JudgedInspection[];
+  engine: { state: State };
+  /** The cylinder that is least likely to be sound first, its likeliest cause first. */
+  causes: Cause[];
+  cautions: Caution[];
+  /** The unit the job is told in when nobody asks for another: that of its latest dry reading, else of its limits. */
+  unit: PressureUnit;
+}
