@@ -1,6 +1,6 @@
-import { type JobFile, judge } from '@rugged/core';
+import { type JobFile, judge, presetOf } from '@rugged/core';
 import { FITTED, infer, rankCauses } from '@rugged/core/causes';
-import { crank, presetOf, simulate, soundCylinders, type VirtualCylinder } from '@rugged/core/virtual-engine';
+import { crank, simulate, soundCylinders, type VirtualCylinder } from '@rugged/core/virtual-engine';
 import { calibrate, type Calibration } from './causes/calibrate';
 import { walk } from './causes/walk';
 import { inTurn, type Measured } from './measure';

@@ -8,8 +8,10 @@ import { projectDir } from './packages.mjs';
 
 const outfile = path.join(projectDir, '.cache', 'job-file-schema.mjs');
 await build({
-  stdin: { contents: "export { jobFileJsonSchema } from './contract/src/jobfile/json-schema';", resolveDir: projectDir },
+  stdin: { contents: "export { jobFileJsonSchema } from './contract/src/jobfile/json-schema'; export { jobFilePage } from './contract/src/jobfile/page';", resolveDir: projectDir },
   outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', plugins: [ownPackages], banner: REQUIRE,
 });
-const { jobFileJsonSchema } = await import(pathToFileURL(outfile).href);
+const { jobFileJsonSchema, jobFilePage } = await import(pathToFileURL(outfile).href);
 fs.writeFileSync(path.join(projectDir, 'docs', 'job-file.schema.json'), `${JSON.stringify(jobFileJsonSchema(), null, 2)}\n`);
+const page = path.join(projectDir, 'docs', 'job-file.md');
+fs.writeFileSync(page, jobFilePage(fs.readFileSync(page, 'utf8')));

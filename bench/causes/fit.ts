@@ -1,6 +1,6 @@
-import { judge } from '@rugged/core';
+import { canHave, judge } from '@rugged/core';
 import { binsOf, chamberOf, FACT_NAMES, type FactName, factsOf, GRADED_CAUSES, OWN_HYPOTHESES, priorsOf, SHARED_ROWS, sharedRow, SHARED_TEST_FAULTS } from '@rugged/core/causes';
-import { canHave, seeded } from '@rugged/core/virtual-engine';
+import { seeded } from '@rugged/core/virtual-engine';
 import { bareJob, caseOf, type Drawn } from './virtual-shop';
 
 export interface Counted { rows: Record<string, Partial<Record<FactName, number[]>>>; engines: number }

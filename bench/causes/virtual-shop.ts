@@ -1,6 +1,6 @@
-import type { Book, CompressionTest, Engine, Family, JobFile, LeakdownTest, Test, Tester } from '@rugged/core';
+import { type Book, type CompressionTest, type Engine, type Family, type Fault, type FaultCause, type JobFile, type LeakdownTest, presetOf, type Test, type Tester, type VirtualTestFault } from '@rugged/core';
 import { ALL_WORN, chamberOf, GRADES, notedProbability, priorsOf, SHARED_TEST_FAULTS, sharedPrior, type SharedTestFault } from '@rugged/core/causes';
-import { crank, type Fault, type FaultCause, presetOf, type Random, seeded, simulate, soundCylinders, type VirtualCylinder, type VirtualTestFault } from '@rugged/core/virtual-engine';
+import { crank, type Random, seeded, simulate, soundCylinders, type VirtualCylinder } from '@rugged/core/virtual-engine';
 
 /** One engine that came into the virtual shop, with the readings taken on it and what is really the matter. */
 export interface Case {

@@ -1,8 +1,9 @@
 import { createReadStream, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { readJobFile } from '@rugged/contract/jobfile';
+import { judge } from '@rugged/core/plan';
 import { InputError, PRESSURE_UNITS, type PressureUnit } from '@rugged/core/quantity';
-import { judge } from '@rugged/core/judgement';
+import { report } from '@rugged/core/report';
 
 /** Exit codes of the command: done, wrong input, not in this version. */
 const DONE = 0;
@@ -20,8 +21,8 @@ interface Options { unit?: PressureUnit; readText: ReadText }
 type Command = (path: string, options: Options) => unknown;
 
 const COMMANDS: Readonly<Record<string, Command>> = {
-  judge: (path, { readText }) => judge(readJobFile(readText(path))),
-  plan: (path, { readText }) => ({ next: judge(readJobFile(readText(path))).next }),
+  judge: (path, { readText }) => report(judge(readJobFile(readText(path)))),
+  plan: (path, { readText }) => ({ next: report(judge(readJobFile(readText(path)))).next }),
   simulate: async (path, { readText }) => (await import('@rugged/core/virtual-engine')).simulate(readJobFile(readText(path))),
   // Only a trace needs the CSV parser: the other commands start without it.
   trace: async (path, { unit }) => (await import('@rugged/contract/trace')).readTrace(path === '-' ? process.stdin : createReadStream(path), unit ? { unit } : {}),
@@ -63,7 +64,7 @@ function textOf(path: string): string {
   try {
     return readFileSync(path === '-' ? 0 : path, 'utf8');
   } catch (error) {
-    throw new InputError('(file)', `cannot be read: ${(error as NodeJS.ErrnoException).code ?? (error as Error).message}`);
+    throw new InputError('(file)', 'cannot-be-read', { why: (error as NodeJS.ErrnoException).code ?? (error as Error).message });
   }
 }
 

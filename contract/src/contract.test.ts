@@ -1,6 +1,6 @@
 import { judge } from '@rugged/core';
 import fc from 'fast-check';
-import { asJobFile, type Bench, check, countingReadings, newBookSchema, newEngineSchema, newReadingSchema, readJobFile, type CompressionReadingRecord, compressionOf, shopChangeSchema, toJobFile } from '.';
+import { asJobFile, type Bench, nothingAdded, check, countingReadings, newBookSchema, newEngineSchema, newReadingSchema, readJobFile, type ReadingRecord, type ReadingRecordOf, readingsOfKind, shopChangeSchema, toJobFile } from '.';
 
 const ID = '0b6f7c1e-5f0a-4c57-9f5b-0d1f5a6b7c8d';
 const other = (n: number) => `0b6f7c1e-5f0a-4c57-9f5b-${String(n).padStart(12, '0')}`;
@@ -59,12 +59,12 @@ describe('the job file', () => {
 });
 
 describe('records', () => {
-  const reading = { id: ID, testId: other(1), cylinder: '1', unit: 'psi' as const, peak: 130, takenAt: AT };
+  const reading = { id: ID, testId: other(1), kind: 'compression' as const, figures: { cylinder: '1', unit: 'psi' as const, peak: 130 }, takenAt: AT };
   test('a reading as the app sends it is good', () => { expect(check(newReadingSchema, reading)).toEqual({ ok: true, value: reading }); });
   test.each([
-    [{ peak: '130' }, 'peak', 'must be a number'], [{ id: 'x' }, 'id', 'must be an id (UUID)'], [{ takenAt: 'soon' }, 'takenAt', 'must be a date and time (ISO 8601)'],
+    [{ figures: { ...reading.figures, peak: '130' } }, 'figures.peak', 'must be a number'], [{ id: 'x' }, 'id', 'must be an id (UUID)'], [{ takenAt: 'soon' }, 'takenAt', 'must be a date and time (ISO 8601)'],
     [{ mood: 1 }, 'mood', 'is not known here'], [{ supersedes: ID }, 'supersedes', 'cannot be the reading itself'],
-    [{ withdrawn: true }, 'supersedes', 'is missing: which reading is withdrawn?'], [{ strokes: Array(61).fill(1) }, 'strokes', 'takes at most 60'],
+    [{ withdrawn: true }, 'supersedes', 'is missing: which reading is withdrawn?'], [{ figures: { ...reading.figures, strokes: Array(61).fill(1) } }, 'figures.strokes', 'takes at most 60'], [{ kind: 'smell' }, 'kind', expect.stringMatching(/compression/)],
   ])('%j is refused at %s', (change, field, reason) => {
     expect(check(newReadingSchema, { ...reading, ...change })).toEqual({ ok: false, errors: [{ field, reason }] });
   });
@@ -82,19 +82,20 @@ describe('records', () => {
     expect(check(newReadingSchema, { ...leak, figures: { ...leak.figures, cylinderPressure: 70 } })).toMatchObject({ ok: false, errors: [{ field: 'figures' }] });
   });
   test('several things wrong are all named', () => {
-    expect(check(newReadingSchema, {})).toMatchObject({ ok: false, errors: ['id', 'testId', 'takenAt', 'cylinder', 'unit', 'peak'].map((field) => ({ field })) });
+    expect(check(newReadingSchema, { kind: 'compression', figures: {} })).toMatchObject({ ok: false, errors: ['id', 'testId', 'takenAt', 'figures.cylinder', 'figures.unit', 'figures.peak'].map((field) => ({ field })) });
   });
 });
 
 describe('a bench as a job file', () => {
+  const peaks = (readings: ReadingRecord[]) => readingsOfKind(readings, 'compression').map(({ figures }) => figures.peak);
   const at = (minute: number) => new Date(Date.parse(AT) + minute * 60_000).toISOString();
-  const reading = (n: number, peak: number, change: Partial<CompressionReadingRecord> = {}): CompressionReadingRecord => ({ id: other(n), testId: other(100), cylinder: '1', unit: 'psi', peak, takenAt: at(n), ...change });
-  const bench = (readings: CompressionReadingRecord[]): Bench => ({
-    job: { id: ID, engineId: other(9), complaint: 'c', site: { altitudeM: 100 }, status: 'open', openedAt: AT, version: 1, hours: 12 },
+  const reading = (n: number, peak: number, change: Partial<ReadingRecordOf<'compression'>> = {}): ReadingRecordOf<'compression'> => ({ id: other(n), testId: other(100), kind: 'compression', figures: { cylinder: '1', unit: 'psi', peak }, takenAt: at(n), ...change });
+  const bench = (readings: ReadingRecordOf<'compression'>[]): Bench => ({
+    job: { id: ID, engineId: other(9), complaint: 'c', site: { altitudeM: 100 }, status: 'open', openedAt: AT, version: 1, hours: 12, houseRules: {} },
     owner: { id: other(7), name: 'o', version: 1 }, machine: { id: other(8), ownerId: other(7), name: 'm', version: 1 },
     engine: { id: other(9), machineId: other(8), name: 'e', version: 3, cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', cylinders: ['1', '2'] },
     books: [{ id: other(11), engineId: other(9), rank: 2, source: 'second', version: 1 }, { id: other(10), engineId: other(9), rank: 1, source: 'first', version: 1 }],
-    houseRules: {}, tests: [{ id: other(100), jobId: ID, kind: 'compression', startedAt: AT, by: 'Ines' }], readings, overrules: [], ticks: [], signatures: [], notes: [], outcomes: [],
+    tests: [{ id: other(100), jobId: ID, kind: 'compression', conditions: { throttle: 'open' }, startedAt: AT, by: 'Ines' }], readings, ...nothingAdded(),
   });
 
   test('is a good job file with nothing of the records left in it', () => {
@@ -107,13 +108,13 @@ describe('a bench as a job file', () => {
   });
   test('a correction replaces, a withdrawal removes, both stay in the record', () => {
     const all = [reading(1, 13), reading(2, 130, { supersedes: other(1) }), reading(3, 90), reading(4, 90, { supersedes: other(3), withdrawn: true })];
-    expect(compressionOf(countingReadings(all)).map(({ peak }) => peak)).toEqual([130]);
+    expect(peaks(countingReadings(all))).toEqual([130]);
   });
   test('two devices that correct the same reading both count', () => {
-    expect(compressionOf(countingReadings([reading(1, 13), reading(2, 130, { supersedes: other(1) }), reading(3, 131, { supersedes: other(1) })])).map(({ peak }) => peak)).toEqual([130, 131]);
+    expect(peaks(countingReadings([reading(1, 13), reading(2, 130, { supersedes: other(1) }), reading(3, 131, { supersedes: other(1) })]))).toEqual([130, 131]);
   });
   test('the order is by time, however the instant is written', () => {
     const [a, b] = [reading(1, 1, { takenAt: '2026-05-04T10:00:00.5+00:00' }), reading(2, 2, { takenAt: '2026-05-04T10:00:00.450Z' })];
-    expect(compressionOf(countingReadings([a, b])).map(({ peak }) => peak)).toEqual([2, 1]);
+    expect(peaks(countingReadings([a, b]))).toEqual([2, 1]);
   });
 });

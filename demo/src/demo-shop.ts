@@ -4,7 +4,7 @@ import { HIDDEN } from './hidden';
 import { type DemoJob, JOBS } from './jobs';
 import { stableId } from './stable-id';
 import { CART_TESTER, TESTERS } from './testers';
-import type { Virtual } from '@rugged/core/virtual-engine';
+import type { Virtual } from '@rugged/core';
 
 export const DEMO_EMAIL = 'ines@tidewrack.example';
 export const DEMO_PASSWORD = 'low tide';
@@ -72,7 +72,7 @@ function jobRows(demo: DemoJob, now: Date, by: string) {
   const id = stableId(`job/${demo.number}`);
   const { number, complaint, alreadyDone, symptoms, hours } = demo;
   const job: ByPerson<JobRecord, 'openedBy'> = {
-    id, number, complaint, engineId: stableId(`engine/${demo.fleet}`), site: { altitudeM: demo.altitudeM ?? 0 },
+    id, number, complaint, engineId: stableId(`engine/${demo.fleet}`), site: { altitudeM: demo.altitudeM ?? 0 }, houseRules: {},
     status: demo.closed ? 'closed' : 'open', openedAt: at(0), openedBy: by, version: 1,
     ...(alreadyDone === undefined ? {} : { alreadyDone }),
     ...(symptoms === undefined ? {} : { symptoms }),
@@ -80,12 +80,11 @@ function jobRows(demo: DemoJob, now: Date, by: string) {
     ...(demo.closed ? { closedAt: at(180) } : {}),
   };
   const tests = demo.tests.map(({ conditions }, t): ByPerson<TestRecord, 'startedBy'> => ({
-    id: stableId(`test/${number}/${t}`), jobId: id, kind: 'compression', ...conditions, startedAt: at(20 + 40 * t), startedBy: by,
-    tester: conditions.tester ?? CART_TESTER,
+    id: stableId(`test/${number}/${t}`), jobId: id, kind: 'compression', conditions: { ...conditions, tester: conditions.tester ?? CART_TESTER }, startedAt: at(20 + 40 * t), startedBy: by,
   }));
   const readings = demo.tests.flatMap((test, t) => test.readings.map(([cylinder, strokes, peak, oilMl], r): ByPerson<ReadingRecord, 'takenBy'> => ({
-    id: stableId(`reading/${number}/${t}/${r}`), testId: stableId(`test/${number}/${t}`), cylinder, unit: 'psi', peak, strokes,
-    ...(oilMl === undefined ? {} : { wet: true, oilMl }), takenAt: at(22 + 40 * t + 3 * r), takenBy: by,
+    id: stableId(`reading/${number}/${t}/${r}`), testId: stableId(`test/${number}/${t}`), kind: 'compression', figures: { cylinder, unit: 'psi', peak, strokes, ...(oilMl === undefined ? {} : { wet: true, oilMl }) },
+    takenAt: at(22 + 40 * t + 3 * r), takenBy: by,
   })));
   const others = (demo.others ?? []).map(({ kind, conditions }, t) => (
     { id: stableId(`other/${number}/${t}`), jobId: id, kind, conditions, startedAt: at(60 + 20 * t), startedBy: by }

@@ -1,11 +1,10 @@
-import type { ConditionsOf, FiguresOf, OtherKind } from '@rugged/contract';
-import type { CompressionTest, State, Symptom } from '@rugged/core';
+import type { ConditionsOf, FiguresOf, State, Symptom, TestKind } from '@rugged/core';
 
-type Conditions = Omit<CompressionTest, 'kind' | 'readings'>;
+type Conditions = ConditionsOf<'compression'>;
 /** Cylinder, strokes as far as they were noted, peak. psi. */
 type DemoReading = [cylinder: string, strokes: number[], peak: number, oilMl?: number];
 /** A test of another kind, its figures as the job file writes them. */
-type DemoOther = { [K in OtherKind]: { kind: K; conditions: ConditionsOf<K>; figures: FiguresOf<K>[] } }[OtherKind];
+type DemoOther = { [K in TestKind]: { kind: K; conditions: ConditionsOf<K>; figures: FiguresOf<K>[] } }[TestKind];
 
 export interface DemoJob {
   number: number;
@@ -50,6 +49,6 @@ export const JOBS: readonly DemoJob[] = [
   { number: 424, fleet: 'fennick', daysAgo: 0.9, complaint: 'pulls easy, will not fire', tests: [{ conditions: { ...warm, engineTemperature: 'cold', tester: borrowed }, readings: [['1', [22, 34, 43, 50, 56, 60], 64]] }] },
   { number: 426, fleet: 'thole', daysAgo: 0.7, complaint: 'before buying the boat', hours: 3100, tests: [{ conditions: { ...cold, crankingRpm: 210, tester: diesel }, readings: [['1', [250, 340, 380], 395], ['2', [255, 345, 388], 402], ['3', [240, 336, 372], 388]] }] },
   { number: 427, fleet: 'kell', daysAgo: 0.5, complaint: 'no power, bogs', hours: 210, altitudeM: 640, tests: [{ conditions: { ...cold, throttle: 'closed' }, readings: [['MAG', [48], 74], ['PTO', [47], 72]] }], others: [{ kind: 'crankcase', conditions: { mode: 'pressure', unit: 'psi', case: 'PTO', rigDropPerMinute: 0.02 }, figures: held(5, 3.8) }, { kind: 'crankcase', conditions: { mode: 'vacuum', unit: 'inHg', case: 'PTO' }, figures: held(10, 9.8) }] },
-  { number: 428, fleet: 'gannet', daysAgo: 0.3, complaint: 'hard to start when hot', tests: [{ conditions: warm, readings: [['1', [60, 74], 78]] }] },
+  { number: 428, fleet: 'gannet', daysAgo: 0.3, complaint: 'hard to start when hot', tests: [{ conditions: warm, readings: [['1', [60, 74], 78]] }], others: [{ kind: 'spark', conditions: { by: 'gap-tester' }, figures: [{ cylinder: '1', spark: 'weak' }] }, { kind: 'oil-pressure', conditions: { engineTemperature: 'warm' }, figures: [{ at: 'cranking', builds: true }] }] },
   { number: 429, fleet: 'tamsin', daysAgo: 0.15, complaint: 'slow on hills', hours: 18400, tests: [{ conditions: warm, readings: [['1', [92, 126], 138]] }] },
 ];

@@ -1,4 +1,4 @@
-import { hashPassword, type Store } from '@rugged/server';
+import { asRow, hashPassword, type Store } from '@rugged/server';
 import { demoShop } from './demo-shop';
 
 /** Fills an empty database with the demo shop, all or nothing. Leaves a database with any shop in it alone. */
@@ -15,7 +15,7 @@ export async function loadDemo({ sequelize, models }: Store, now: Date): Promise
     await models.owners.bulkCreate(inShop(demo.owners), { transaction });
     await models.machines.bulkCreate(inShop(demo.machines), { transaction });
     await models.engines.bulkCreate(inShop(demo.engines), { transaction });
-    await models.books.bulkCreate(inShop(demo.books), { transaction });
+    await models.books.bulkCreate(inShop(demo.books.map((book) => asRow('books', book))), { transaction });
     await models.jobs.bulkCreate(inShop(demo.jobs), { transaction });
     await models.tests.bulkCreate(inShop(demo.tests), { transaction });
     await models.readings.bulkCreate(inShop(demo.readings), { transaction });

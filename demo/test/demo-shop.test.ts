@@ -1,4 +1,4 @@
-import { type Bench, check, newBookSchema, newEngineSchema, newReadingSchema, toJobFile } from '@rugged/contract';
+import { type Bench, check, newBookSchema, newEngineSchema, newReadingSchema, nothingAdded, toJobFile } from '@rugged/contract';
 import { judge, STATES } from '@rugged/core';
 import { demoShop } from '../src/demo-shop';
 
@@ -11,7 +11,7 @@ const benches = demo.jobs.map((job): Bench => {
   if (!engine || !machine || !owner) throw new Error(`job ${job.number} points nowhere`);
   const tests = demo.tests.filter((test) => test.jobId === job.id);
   return {
-    job, engine, machine, owner, tests, books: demo.books.filter((book) => book.engineId === engine.id), houseRules: {}, overrules: [], ticks: [], signatures: [], notes: [], outcomes: [],
+    job, engine, machine, owner, tests, books: demo.books.filter((book) => book.engineId === engine.id), ...nothingAdded(),
     readings: demo.readings.filter((reading) => tests.some((test) => test.id === reading.testId)),
   };
 });

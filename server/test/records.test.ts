@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { type Bench, compressionOf, toJobFile } from '@rugged/contract';
-import { judge } from '@rugged/core';
+import { type Bench, readingsOfKind, toJobFile } from '@rugged/contract';
+import { judge, report } from '@rugged/core';
 import { bench, NOW, reading, type ShopInTest, shopInTest } from './shop-in-test';
 
 let shop: ShopInTest;
@@ -31,7 +31,7 @@ describe('a reading', () => {
   test('another one under the same id is refused', async () => {
     const one = reading(ids.test);
     await post('readings', one).expect(201);
-    expect((await post('readings', { ...one, peak: 139 }).expect(409)).body.title).toMatch(/already kept under this id/);
+    expect((await post('readings', { ...one, figures: { ...one.figures, peak: 139 } }).expect(409)).body.title).toMatch(/already kept under this id/);
   });
   test('is corrected by a new one; both stay and one counts', async () => {
     const wrong = reading(ids.test, { cylinder: '4', peak: 13, strokes: [] });
@@ -39,12 +39,12 @@ describe('a reading', () => {
     await post('readings', wrong).expect(201);
     await post('readings', right).expect(201);
     const found = await benchOf();
-    expect(compressionOf(found.readings).filter(({ cylinder }) => cylinder === '4')).toHaveLength(2);
+    expect(readingsOfKind(found.readings, 'compression').filter(({ figures }) => figures.cylinder === '4')).toHaveLength(2);
     expect(toJobFile(found).tests?.flatMap((test) => (test.kind === 'compression' ? test.readings : [])).filter(({ cylinder }) => cylinder === '4')).toEqual([expect.objectContaining({ peak: 131 })]);
   });
   test('cannot supersede one of another test', async () => {
     const otherTest = randomUUID();
-    await post('tests', { id: otherTest, jobId: ids.job, kind: 'compression', startedAt: NOW }).expect(201);
+    await post('tests', { id: otherTest, jobId: ids.job, kind: 'compression', conditions: {}, startedAt: NOW }).expect(201);
     const one = reading(otherTest);
     await post('readings', one).expect(201);
     expect((await post('readings', reading(ids.test, { supersedes: one.id })).expect(422)).body.errors).toEqual([{ field: 'supersedes', reason: 'is not known in this shop' }]);
@@ -52,14 +52,14 @@ describe('a reading', () => {
   test('is never changed or deleted, not even in the database', async () => {
     const one = reading(ids.test);
     await post('readings', one).expect(201);
-    await expect(shop.server.store.sequelize.query(`UPDATE readings SET peak = 1 WHERE id = '${one.id}'`)).rejects.toThrow(/append-only/);
+    await expect(shop.server.store.sequelize.query(`UPDATE readings SET figures = '{}' WHERE id = '${one.id}'`)).rejects.toThrow(/append-only/);
     await expect(shop.server.store.sequelize.query(`DELETE FROM readings WHERE id = '${one.id}'`)).rejects.toThrow(/append-only/);
   });
   test('of two devices at once: both are kept', async () => {
     const [a, b] = [await shop.signIn('ines@one.example'), await shop.signIn('ines@one.example')];
     const [one, two] = [reading(ids.test, { cylinder: '3', peak: 141 }), reading(ids.test, { cylinder: '3', peak: 142 })];
     await Promise.all([a.post('/api/readings').send(one).expect(201), b.post('/api/readings').send(two).expect(201)]);
-    expect(compressionOf((await benchOf()).readings).filter(({ cylinder }) => cylinder === '3').map(({ peak }) => peak).sort()).toEqual([141, 142]);
+    expect(readingsOfKind((await benchOf()).readings, 'compression').filter(({ figures }) => figures.cylinder === '3').map(({ figures }) => figures.peak).sort()).toEqual([141, 142]);
   });
 });
 
@@ -73,6 +73,9 @@ describe('tests of every kind', () => {
     ['valve-clearance', { engineTemperature: 'cold' }, { cylinder: '1', valve: 'intake', mm: 0.1 }, { cylinder: '1', valve: 'side', mm: 0.1 }, 'figures.valve'],
     ['bore', {}, { cylinder: '1', height: 'top', alongMm: 62, acrossMm: 62.02 }, { cylinder: '1', height: 'top', alongMm: 62 }, 'figures.acrossMm'],
     ['piston', {}, { cylinder: '1', skirtMm: 61.9, pinMm: 16, smallEndMm: 16.02 }, { cylinder: '7', skirtMm: 61.9 }, 'figures.cylinder'],
+    ['oil-pressure', { engineTemperature: 'cold' }, { at: 'cranking', builds: true }, { at: 'driving', builds: true }, 'figures.at'],
+    ['spark', { by: 'gap-tester' }, { cylinder: '1', spark: 'weak' }, { cylinder: '8', spark: 'jumps' }, 'figures.cylinder'],
+    ['battery-cranking', { system: 12 }, { before: 12.6, during: 10.1 }, { before: 11, during: 12 }, 'figures.during'],
     ['ring-gap', {}, { cylinder: '1', ring: 'top', mm: 0.3 }, { cylinder: '7', ring: 'top', mm: 0.3 }, 'figures.cylinder'],
   ];
   test.each(EVERY)('%s is kept as the job file writes it, and a wrong figure is refused at its field', async (kind, conditions, good, bad, field) => {
@@ -92,7 +95,7 @@ describe('tests of every kind', () => {
   });
   test('the bench is judged by all of them as the job file is', async () => {
     const { body } = await shop.agent.get(`/api/jobs/${ids.job}/judgement`).expect(200);
-    expect(body).toEqual(JSON.parse(JSON.stringify(judge(toJobFile(await benchOf())))));
+    expect(body).toEqual(JSON.parse(JSON.stringify(report(judge(toJobFile(await benchOf()))))));
     expect(body.inspections.length).toBeGreaterThan(5);
     expect(body.cylinders[0].leakage.percent).toBeCloseTo(11.25, 9);
   });
@@ -100,14 +103,14 @@ describe('tests of every kind', () => {
 
 describe('bad input is answered at the field, never with a 5xx', () => {
   test.each<[string, string, () => object, string, RegExp]>([
-    ['negative', 'readings', () => reading(ids.test, { peak: -4, strokes: [] }), 'peak', /negative/],
-    ['absurd', 'readings', () => reading(ids.test, { peak: 99999, strokes: [] }), 'peak', /more than a petrol engine/],
-    ['above scale', 'readings', () => reading(ids.test, { peak: 320, strokes: [] }), 'peak', /full scale of 300 psi/],
-    ['no such cylinder', 'readings', () => reading(ids.test, { cylinder: '5' }), 'cylinder', /no cylinder 5/],
-    ['peak below a stroke', 'readings', () => reading(ids.test, { peak: 100 }), 'peak', /below stroke 2/],
-    ['text in a number', 'readings', () => reading(ids.test, { peak: '138' }), 'peak', /must be a number/],
+    ['negative', 'readings', () => reading(ids.test, { peak: -4, strokes: [] }), 'figures.peak', /negative/],
+    ['absurd', 'readings', () => reading(ids.test, { peak: 99999, strokes: [] }), 'figures.peak', /more than a petrol engine/],
+    ['above scale', 'readings', () => reading(ids.test, { peak: 320, strokes: [] }), 'figures.peak', /full scale of 300 psi/],
+    ['no such cylinder', 'readings', () => reading(ids.test, { cylinder: '5' }), 'figures.cylinder', /no cylinder 5/],
+    ['peak below a stroke', 'readings', () => reading(ids.test, { peak: 100 }), 'figures.peak', /below stroke 2/],
+    ['text in a number', 'readings', () => reading(ids.test, { peak: '138' }), 'figures.peak', /must be a number/],
     ['unknown test', 'readings', () => reading(randomUUID()), 'testId', /not known in this shop/],
-    ['a field nobody knows', 'readings', () => reading(ids.test, { mood: 1 }), 'mood', /not known here/],
+    ['a field nobody knows', 'readings', () => reading(ids.test, { mood: 1 }), 'figures.mood', /not known here/],
     ['minimum above maximum', 'books', () => ({ id: randomUUID(), engineId: ids.engine, rank: 1, source: 'b', compression: { unit: 'psi', min: 160, max: 150 } }), 'compression.min', /above the maximum/],
     ['unknown owner', 'machines', () => ({ id: randomUUID(), ownerId: randomUUID(), name: 'm' }), 'ownerId', /not known/],
     ['unknown engine', 'jobs', () => ({ id: randomUUID(), engineId: randomUUID(), complaint: 'c', site: {}, openedAt: NOW }), 'engineId', /not known/],
@@ -196,7 +199,7 @@ describe('what the readings prove', () => {
   test('is the same at the server as from the job file it hands out', async () => {
     const file = (await shop.agent.get(`/api/jobs/${ids.job}/job-file`).expect(200)).body;
     const verdict = (await shop.agent.get(`/api/jobs/${ids.job}/judgement`).expect(200)).text;
-    expect(verdict).toBe(JSON.stringify(judge(file)));
+    expect(verdict).toBe(JSON.stringify(report(judge(file))));
   });
   test('the bench carries what the engine read the time before', async () => {
     const later = randomUUID();

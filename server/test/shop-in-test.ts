@@ -53,8 +53,13 @@ export async function bench(agent: Agent) {
   }).expect(201);
   await agent.post('/api/books').send({ id: ids.book, engineId: ids.engine, rank: 1, source: 'Handbook', compression: { unit: 'psi', min: 120, max: 150 } }).expect(201);
   await agent.post('/api/jobs').send({ id: ids.job, engineId: ids.engine, complaint: 'hard start', site: {}, openedAt: NOW }).expect(201);
-  await agent.post('/api/tests').send({ id: ids.test, jobId: ids.job, kind: 'compression', engineTemperature: 'warm', throttle: 'open', tester: { unit: 'psi', fullScale: 300, division: 2 }, startedAt: NOW }).expect(201);
+  await agent.post('/api/tests').send({ id: ids.test, jobId: ids.job, kind: 'compression', conditions: { engineTemperature: 'warm', throttle: 'open', tester: { unit: 'psi', fullScale: 300, division: 2 } }, startedAt: NOW }).expect(201);
   return ids;
 }
 
-export const reading = (testId: string, change: object = {}) => ({ id: randomUUID(), testId, cylinder: '1', unit: 'psi', peak: 138, strokes: [85, 120, 138], takenAt: NOW, ...change });
+interface ReadingChange { supersedes?: string; withdrawn?: boolean; [figure: string]: unknown }
+/** A dry reading of cylinder 1, with other figures, or superseding another. */
+export const reading = (testId: string, { supersedes, withdrawn, ...figures }: ReadingChange = {}) => ({
+  id: randomUUID(), testId, kind: 'compression', figures: { cylinder: '1', unit: 'psi', peak: 138, strokes: [85, 120, 138], ...figures }, takenAt: NOW,
+  ...(supersedes === undefined ? {} : { supersedes }), ...(withdrawn === undefined ? {} : { withdrawn }),
+});

@@ -1,10 +1,12 @@
 import type { Bench, Page } from '@rugged/contract';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { type InfiniteData, QueryClient } from '@tanstack/react-query';
+import type { PersistedClient } from '@tanstack/react-query-persist-client';
 import { openDB } from 'idb';
 import { NoSignal, Refused } from './api';
 import { Outbox } from './outbox/outbox';
 import { applied, newBenchOf } from './outbox/pending';
+import { upgradedBench } from './outbox/upgrade';
 
 const DAY_MS = 24 * 3600 * 1000;
 /** What was opened stays readable without signal for this long. */
@@ -33,10 +35,22 @@ export const keys = {
 
 const cacheDb = () => openDB('rugged-cache', 1, { upgrade: (db) => { db.createObjectStore('cache'); } });
 
+/** Queries as they were kept, in today's shape: what was seen before an update can be opened after it, without signal too. */
+function restored(text: string): PersistedClient {
+  const kept = JSON.parse(text) as PersistedClient;
+  for (const { queryKey: [of], state } of kept.clientState.queries) {
+    if (of === 'bench' && state.data) state.data = upgradedBench(state.data);
+    if (of === 'jobs' && state.data) (state.data as InfiniteData<Page<Bench>>).pages.forEach((page) => { page.items = page.items.map(upgradedBench); });
+    if (of === 'history' && state.data) { const page = state.data as Page<Bench>; page.items = page.items.map(upgradedBench); }
+  }
+  return kept;
+}
+
 /** The query cache in the browser's database. */
 export const persister = createAsyncStoragePersister({
   key: 'queries',
   throttleTime: 500,
+  deserialize: restored,
   storage: {
     getItem: async (key) => ((await (await cacheDb()).get('cache', key)) as string | undefined) ?? null,
     setItem: async (key, value) => { await (await cacheDb()).put('cache', value, key); },

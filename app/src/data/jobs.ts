@@ -1,11 +1,12 @@
 import type { Page } from '@rugged/contract';
 import { type Bench, toJobFile } from '@rugged/contract/bench';
-import { InputError, judge, type Judgement } from '@rugged/core';
+import { InputError, judge, type PressureUnit, type Report, report } from '@rugged/core';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Refused } from './api';
 import { keys, outbox, queryClient } from './client';
 import { fetching } from './fetching';
+import { useSignedIn } from './session';
 import { newBenchOf, pendingBenches, withPending } from './outbox/pending';
 import { useOutbox } from './use-outbox';
 
@@ -60,12 +61,12 @@ export function useBench(jobId: string) {
   return { bench, missing, isLoading: !loaded || (query.isLoading && !fresh), error: bench ? null : query.error, refetch: query.refetch };
 }
 
-export type Verdict = { ok: true; judgement: Judgement } | { ok: false; error: InputError };
+export type Verdict = { ok: true; judgement: Report } | { ok: false; error: InputError };
 
-/** What the readings prove, computed here and now. */
-export function judgeBench(bench: Bench): Verdict {
+/** What the readings prove, computed here and now and told in one unit. */
+export function judgeBench(bench: Bench, unit: PressureUnit): Verdict {
   try {
-    return { ok: true, judgement: judge(toJobFile(bench)) };
+    return { ok: true, judgement: report(judge(toJobFile(bench)), unit) };
   } catch (error) {
     if (error instanceof InputError) return { ok: false, error };
     throw error;
@@ -73,10 +74,11 @@ export function judgeBench(bench: Bench): Verdict {
 }
 
 export function useVerdict(bench: Bench): Verdict {
-  return useMemo(() => judgeBench(bench), [bench]);
+  const { shop: { unit } } = useSignedIn();
+  return useMemo(() => judgeBench(bench, unit), [bench, unit]);
 }
 
 /** Changes a job: on this device at once, at the server when there is signal. */
-export function changeJob(bench: Bench, change: Partial<Pick<Bench['job'], 'complaint' | 'hours' | 'site' | 'status'>>, what: string): Promise<void> {
+export function changeJob(bench: Bench, change: Partial<Pick<Bench['job'], 'complaint' | 'hours' | 'site' | 'houseRules' | 'status'>>, what: string): Promise<void> {
   return outbox.keep([{ method: 'PATCH', path: `/jobs/${bench.job.id}`, body: { ...change, version: bench.job.version }, jobId: bench.job.id, what }]);
 }

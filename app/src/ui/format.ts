@@ -1,3 +1,5 @@
+import { fromKPa, toKPa, type VacuumUnit } from '@rugged/core';
+
 const DAY_MS = 24 * 3600 * 1000;
 
 /** How long ago, in the person's language: "3 days ago", "yesterday", "2 hours ago". */
@@ -21,4 +23,22 @@ export function typedNumber(text: string): number | string | undefined {
   if (trimmed === '') return undefined;
   const figure = Number(trimmed);
   return Number.isFinite(figure) ? figure : text;
+}
+
+/** A figure as somebody would type it: in its own unit with the digits it has, in another with those a gauge can be read to. */
+export function asTyped(figure: number, from: VacuumUnit, to: VacuumUnit): string {
+  return from === to ? String(figure) : String(Number(fromKPa(toKPa(figure, from), to).toPrecision(SIGNIFICANT)));
+}
+/** More than these no gauge on the cart is read to. */
+const SIGNIFICANT = 4;
+
+/** Texts of figures that may be switched between units, and what they were before the first switch. */
+export interface InUnits<T> { texts: T; before?: { unit: VacuumUnit; texts: T } }
+
+/** The same pressures in another unit. Switched back, they are exactly what was typed. */
+export function inUnit<T extends Readonly<Record<string, string | readonly string[]>>>({ texts, before }: InUnits<T>, from: VacuumUnit, to: VacuumUnit): InUnits<T> {
+  if (before?.unit === to) return { texts: before.texts };
+  const one = (text: string) => (text === '' || Number.isNaN(Number(text)) ? text : asTyped(Number(text), from, to));
+  const converted = Object.fromEntries(Object.entries(texts).map(([field, text]) => [field, typeof text === 'string' ? one(text) : text.map(one)])) as unknown as T;
+  return { texts: converted, before: before ?? { unit: from, texts } };
 }

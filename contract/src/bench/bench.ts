@@ -1,32 +1,23 @@
-import { type HouseRules, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION, type Test } from '@rugged/core';
+import { type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION, listOf, type PressureUnit, type TestKind, type TestOf } from '@rugged/core';
 import type { BookRecord } from '../records/book';
 import type { EngineRecord } from '../records/engine';
 import type { JobRecord } from '../records/job';
 import type { Machine } from '../records/machine';
-import type { Note } from '../records/note';
-import type { Outcome } from '../records/outcome';
-import type { Overrule } from '../records/overrule';
 import type { Owner } from '../records/owner';
-import type { CompressionReadingRecord, ReadingRecord, TestRecord } from '../records/test';
-import type { Signature, TickRecord } from '../records/tick';
+import type { ReadingRecord, ReadingRecordOf, TestRecord, TestRecordOf } from '../records/test';
+import type { AddedOnBench } from './added';
 
 /** One job with all that stands on its bench. */
-export interface Bench {
+export interface Bench extends AddedOnBench {
   job: JobRecord;
   owner: Owner;
   machine: Machine;
   engine: EngineRecord;
   books: BookRecord[];
-  houseRules: Partial<HouseRules>;
   tests: TestRecord[];
   readings: ReadingRecord[];
-  overrules: Overrule[];
-  ticks: TickRecord[];
-  signatures: Signature[];
-  notes: Note[];
-  outcomes: Outcome[];
   /** What this engine read on the job before this one, the counting dry readings. */
-  lastTime?: { jobId: string; number: number; openedAt: string; readings: Pick<CompressionReadingRecord, 'cylinder' | 'unit' | 'peak'>[] };
+  lastTime?: { jobId: string; number: number; openedAt: string; readings: { cylinder: string; unit: PressureUnit; peak: number }[] };
 }
 
 /** Those readings that count: not superseded, not withdrawn, in the order they were taken. */
@@ -37,12 +28,13 @@ export function countingReadings(readings: readonly ReadingRecord[]): ReadingRec
     .sort((a, b) => inOrder(a, a.takenAt, b, b.takenAt));
 }
 
-/** Those of compression tests. */
-export function compressionOf(readings: readonly ReadingRecord[]): CompressionReadingRecord[] {
-  return readings.filter(isCompression);
-}
+/** Those of one kind of test, as they stand. */
+export const readingsOfKind = <K extends TestKind>(readings: readonly ReadingRecord[], kind: K): ReadingRecordOf<K>[] =>
+  readings.filter((reading): reading is ReadingRecord & ReadingRecordOf<K> => reading.kind === kind);
 
-const isCompression = (reading: ReadingRecord): reading is CompressionReadingRecord => (reading.kind ?? 'compression') === 'compression';
+/** The tests of one kind, the latest first. */
+export const testsOfKind = <K extends TestKind>(tests: readonly TestRecord[], kind: K): TestRecordOf<K>[] =>
+  tests.filter((test): test is TestRecord & TestRecordOf<K> => test.kind === kind).sort((a, b) => inOrder(b, b.startedAt, a, a.startedAt));
 
 /** By time, whatever way the instant is written, then by id, so that the order is the same everywhere. */
 const inOrder = (a: { id: string }, aTime: string, b: { id: string }, bTime: string) =>
@@ -58,21 +50,15 @@ export function toJobFile(bench: Bench): JobFile {
     version: JOB_FILE_VERSION,
     engine: { ...engine, ...(job.hours === undefined ? {} : { hours: job.hours }) },
     books: [...bench.books].sort((a, b) => a.rank - b.rank).map(({ id, engineId, rank, version, ...book }) => book),
-    houseRules: bench.houseRules,
+    houseRules: job.houseRules,
     site: job.site,
     ...(job.symptoms ? { symptoms: job.symptoms } : {}),
-    tests: [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt))
-      .map((test) => toTest(test, counting)),
+    tests: [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt)).map((test) => toTest(test, counting)),
   };
 }
 
 /** A test of a job file from its record and its counting readings, in order. */
-export function toTest(record: TestRecord, counting: readonly ReadingRecord[]): Test {
-  const own = counting.filter(({ testId }) => testId === record.id);
-  if (record.kind === 'compression') {
-    const { id, jobId, startedAt, by, ...conditions } = record;
-    return { ...conditions, readings: own.filter(isCompression).map(({ id: _id, testId, takenAt, supersedes, withdrawn, kind, ...reading }) => reading) };
-  }
-  const figures = own.flatMap((reading) => ('figures' in reading ? [reading.figures] : []));
-  return { kind: record.kind, ...record.conditions, [record.kind === 'crankcase' ? 'samples' : 'readings']: figures } as Test;
+export function toTest<K extends TestKind>({ id, kind, conditions }: TestRecordOf<K>, counting: readonly ReadingRecord[]): TestOf<K> {
+  const figures = counting.flatMap((reading) => (reading.testId === id ? [reading.figures] : []));
+  return { kind, ...conditions, [listOf(kind)]: figures } as unknown as TestOf<K>;
 }

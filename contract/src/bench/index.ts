@@ -1,2 +1,3 @@
+export * from './added';
 export * from './bench';
 export * from './plug-looks';

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { judge, type JobFile } from '@rugged/core';
-import { TEST_KINDS } from './schema';
+import { jobFilePage } from './page';
+import { KINDS } from './test-kinds';
 import { readJobFile } from '.';
 
 /** Every example of the page: one whole job, one book, and the tests. */
@@ -13,7 +14,11 @@ const tests = examples.filter((one) => 'kind' in one);
 const complete = JSON.stringify({ ...whole, books: [book], tests: [...(whole.tests ?? []), ...tests] });
 
 test('the page shows an example of every kind of test', () => {
-  expect(new Set(['compression', ...tests.map(({ kind }) => kind)])).toEqual(new Set(Object.keys(TEST_KINDS)));
+  expect(new Set(['compression', ...tests.map(({ kind }) => kind)])).toEqual(new Set(KINDS));
+});
+
+test('the page is as the schemas have it (npm run docs)', () => {
+  expect(jobFilePage(page)).toBe(page);
 });
 
 test('the examples are taken as they stand, all in one job, and judged', () => {

@@ -11,7 +11,7 @@ export function readJobFile(text: string): JobFile {
   try {
     input = JSON.parse(text);
   } catch (error) {
-    throw new InputError('(file)', `is not JSON: ${(error as Error).message.split('\n')[0]}`);
+    throw new InputError('(file)', 'not-json', { why: (error as Error).message.split('\n')[0] ?? '' });
   }
   return asJobFile(input);
 }
@@ -20,10 +20,10 @@ export function readJobFile(text: string): JobFile {
 export function asJobFile(input: unknown): JobFile {
   const head = (typeof input === 'object' && input !== null ? input : {}) as { format?: unknown; version?: unknown };
   if (head.format === JOB_FILE_FORMAT && typeof head.version === 'number' && head.version > JOB_FILE_VERSION) {
-    throw new InputError('version', `is ${head.version}: this program reads version ${JOB_FILE_VERSION}, a newer one is needed`);
+    throw new InputError('version', 'newer-version', { version: head.version, known: JOB_FILE_VERSION });
   }
   const checked = check(jobFileSchema, input);
   if (checked.ok) return checked.value;
   const [first] = checked.errors;
-  throw new InputError(first?.field || '(file)', first?.reason ?? 'is not valid');
+  throw new InputError(first?.field || '(file)', 'shape', { why: first?.reason ?? 'is not valid' });
 }

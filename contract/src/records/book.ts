@@ -1,6 +1,6 @@
 import { type Book, checkBook } from '@rugged/core';
 import Joi from 'joi';
-import { bookFields } from '../jobfile/schema';
+import { bookFields } from '../jobfile/book';
 import { id } from './record';
 import { bySense } from './sense';
 

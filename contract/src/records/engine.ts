@@ -1,6 +1,6 @@
 import { checkEngine, type Engine } from '@rugged/core';
 import Joi from 'joi';
-import { engineFields } from '../jobfile/schema';
+import { engineFields } from '../jobfile/engine';
 import { bySense } from './sense';
 import { id, name, version } from './record';
 

@@ -1,3 +1,4 @@
+export * from './added';
 export * from './book';
 export * from './engine';
 export * from './job';

@@ -1,6 +1,7 @@
-import { type Site, type Symptom, SYMPTOMS } from '@rugged/core';
+import { type HouseRules, type Site, type Symptom, SYMPTOMS } from '@rugged/core';
 import Joi from 'joi';
-import { siteSchema } from '../jobfile/schema';
+import { houseRulesSchema } from '../jobfile/book';
+import { siteSchema } from '../jobfile/fields';
 import { id, instant, version } from './record';
 
 export type JobStatus = 'open' | 'closed';
@@ -16,12 +17,15 @@ export interface JobRecord {
   symptoms?: Symptom[];
   hours?: number;
   site: Site;
+  /** The shop's school as it was when the job was opened: what the shop settles later moves no verdict by itself. */
+  houseRules: Partial<HouseRules>;
   status: JobStatus;
   openedAt: string;
   closedAt?: string;
   version: number;
 }
-export type NewJob = Omit<JobRecord, 'number' | 'status' | 'closedAt' | 'version'>;
+/** Without house rules the shop's of that moment are kept. */
+export type NewJob = Omit<JobRecord, 'number' | 'status' | 'closedAt' | 'version' | 'houseRules'> & Partial<Pick<JobRecord, 'houseRules'>>;
 
 const complaint = () => Joi.string().trim().min(1).max(400);
 
@@ -36,10 +40,11 @@ export const newJobSchema = Joi.object<NewJob>({
   symptoms: symptoms(),
   hours: hours(),
   site: siteSchema.required(),
+  houseRules: houseRulesSchema,
   openedAt: instant().required(),
 });
 
-export type JobChange = Partial<Pick<JobRecord, 'complaint' | 'alreadyDone' | 'symptoms' | 'hours' | 'site' | 'status'>> & { version: number };
+export type JobChange = Partial<Pick<JobRecord, 'complaint' | 'alreadyDone' | 'symptoms' | 'hours' | 'site' | 'houseRules' | 'status'>> & { version: number };
 export const jobChangeSchema = Joi.object<JobChange>({
   version: version().required(),
   complaint: complaint(),
@@ -47,5 +52,6 @@ export const jobChangeSchema = Joi.object<JobChange>({
   symptoms: symptoms(),
   hours: hours(),
   site: siteSchema,
+  houseRules: houseRulesSchema,
   status: Joi.string().valid('open', 'closed'),
 }).min(2);

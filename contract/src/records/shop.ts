@@ -1,6 +1,7 @@
 import { checkHouseRules, defaultHouseRules, type HouseRules, type PressureUnit, PRESSURE_UNITS, type Site } from '@rugged/core';
 import Joi from 'joi';
-import { houseRulesSchema, siteSchema } from '../jobfile/schema';
+import { houseRulesSchema } from '../jobfile/book';
+import { siteSchema } from '../jobfile/fields';
 import { name, version } from './record';
 import { bySense } from './sense';
 import type { TesterRecord } from './tester';

@@ -1,14 +1,8 @@
-import { type CompressionReading, type CompressionTest, InputError, type Test } from '@rugged/core';
+import { type ConditionsOf, type FiguresOf, InputError, type TestKind } from '@rugged/core';
 import Joi from 'joi';
-import { compressionConditions, compressionReadingFields, KINDS, TEST_KINDS } from '../jobfile/schema';
+import { KIND_SCHEMAS, KINDS } from '../jobfile/test-kinds';
 import { id, instant } from './record';
 import { bySense } from './sense';
-
-/** Compression is kept in columns of its own; every other kind as the job file writes it. */
-export type OtherKind = Exclude<Test['kind'], 'compression'>;
-type TestOf<K extends Test['kind']> = Extract<Test, { kind: K }>;
-export type ConditionsOf<K extends OtherKind> = Omit<TestOf<K>, 'kind' | 'readings' | 'samples'>;
-export type FiguresOf<K extends OtherKind> = TestOf<K> extends { readings: (infer R)[] } ? R : TestOf<K> extends { samples: (infer S)[] } ? S : never;
 
 interface TestMeta {
   id: string;
@@ -17,24 +11,10 @@ interface TestMeta {
   /** Who made it, by name. Told by the server. */
   by?: string;
 }
-export type CompressionTestRecord = TestMeta & Omit<CompressionTest, 'readings'>;
-export type OtherTestRecord = { [K in OtherKind]: TestMeta & { kind: K; conditions: ConditionsOf<K> } }[OtherKind];
-/** One test as it was set up: the conditions that all its readings share. Written once. */
-export type TestRecord = CompressionTestRecord | OtherTestRecord;
-export type NewCompressionTest = Omit<CompressionTestRecord, 'by'>;
-type Sent<T> = T extends unknown ? Omit<T, 'by'> : never;
-export type NewTest = Sent<TestRecord>;
-
-const others = KINDS.filter((kind): kind is OtherKind => kind !== 'compression');
-const byKind = (of: (kind: OtherKind) => Joi.ObjectSchema) => others.map((kind) => ({ is: kind, then: of(kind) }));
-const meta = { id: id().required(), jobId: id().required(), startedAt: instant().required() };
-
-export const newTestSchema = Joi.object<NewTest>({ kind: Joi.string().valid(...KINDS).required() }).when('.kind', {
-  switch: [
-    { is: 'compression', then: Joi.object({ ...meta, kind: Joi.required(), ...compressionConditions }) },
-    ...byKind((kind) => Joi.object({ ...meta, kind: Joi.required(), conditions: Joi.object(TEST_KINDS[kind].conditions).required() })),
-  ],
-});
+/** One test of a kind as it was set up: the conditions that all its readings share, as the job file writes them. Written once. */
+export type TestRecordOf<K extends TestKind> = { [One in K]: TestMeta & { kind: One; conditions: ConditionsOf<One> } }[K];
+export type TestRecord = TestRecordOf<TestKind>;
+export type NewTest = { [K in TestKind]: Omit<TestRecordOf<K>, 'by'> }[TestKind];
 
 interface ReadingMeta {
   id: string;
@@ -43,18 +23,24 @@ interface ReadingMeta {
   supersedes?: string;
   withdrawn?: boolean;
 }
-export type CompressionReadingRecord = ReadingMeta & CompressionReading & { kind?: 'compression' };
-export type OtherReadingRecord = { [K in OtherKind]: ReadingMeta & { kind: K; figures: FiguresOf<K> } }[OtherKind];
 /** One attempt. Readings are only added: a correction supersedes, a withdrawal supersedes and counts for nothing. */
-export type ReadingRecord = CompressionReadingRecord | OtherReadingRecord;
+export type ReadingRecordOf<K extends TestKind> = { [One in K]: ReadingMeta & { kind: One; figures: FiguresOf<One> } }[K];
+export type ReadingRecord = ReadingRecordOf<TestKind>;
 export type NewReading = ReadingRecord;
 
+const testMeta = { id: id().required(), jobId: id().required(), startedAt: instant().required() };
 const readingMeta = { id: id().required(), testId: id().required(), takenAt: instant().required(), supersedes: id(), withdrawn: Joi.boolean() };
+const kindField = () => Joi.string().valid(...KINDS).required();
+/** The rest of a record has the shape of its kind; of an unknown kind nothing more is said than that it is unknown. */
+const ofItsKind = (meta: Joi.PartialSchemaMap, under: 'conditions' | 'figures', shape: (kind: TestKind) => Joi.Schema) =>
+  Joi.object({ ...meta, kind: kindField(), [under]: Joi.any() }).when('.kind', {
+    switch: KINDS.map((kind) => ({ is: kind, then: Joi.object({ [under]: shape(kind).required() }) })),
+  });
 
-export const newReadingSchema = Joi.object<NewReading>({ kind: Joi.string().valid(...KINDS) }).when('.kind', {
-  switch: byKind((kind) => Joi.object({ ...readingMeta, kind: Joi.required(), figures: TEST_KINDS[kind].reading.required() })),
-  otherwise: Joi.object({ ...readingMeta, kind: Joi.valid('compression'), ...compressionReadingFields }),
-}).custom(bySense<NewReading>((reading) => {
-  if (reading.supersedes === reading.id) throw new InputError('supersedes', 'cannot be the reading itself');
-  if (reading.withdrawn && !reading.supersedes) throw new InputError('supersedes', 'is missing: which reading is withdrawn?');
-}));
+export const newTestSchema: Joi.ObjectSchema<NewTest> = ofItsKind(testMeta, 'conditions', (kind) => Joi.object(KIND_SCHEMAS[kind].conditions));
+
+export const newReadingSchema: Joi.ObjectSchema<NewReading> = ofItsKind(readingMeta, 'figures', (kind) => KIND_SCHEMAS[kind].reading)
+  .custom(bySense<NewReading>((reading) => {
+    if (reading.supersedes === reading.id) throw new InputError('supersedes', 'supersedes-itself');
+    if (reading.withdrawn && !reading.supersedes) throw new InputError('supersedes', 'withdrawal-of-nothing');
+  }));

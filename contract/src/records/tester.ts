@@ -1,6 +1,7 @@
 import { type Adapter, type ComparedPoint, correctionOf, type Tester, TESTER_KINDS, type TesterCard } from '@rugged/core';
 import Joi from 'joi';
-import { plugSchema, testerFields } from '../jobfile/schema';
+import { plugSchema } from '../jobfile/engine';
+import { testerFields } from '../jobfile/fields';
 import { bySense } from './sense';
 import { id, name, version } from './record';
 

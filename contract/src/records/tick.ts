@@ -1,5 +1,5 @@
-import { PROCEDURES, type ProcedureName } from '@rugged/core';
-import type { Tick } from '@rugged/core/procedure';
+import type { ProcedureName } from '@rugged/core';
+import { PROCEDURES, type Tick } from '@rugged/core/procedure';
 import Joi from 'joi';
 import { id, instant } from './record';
 

@@ -37,7 +37,7 @@ export async function readTrace(source: TraceSource, { unit, progress }: { unit?
         reject(error instanceof Error ? error : new Error(String(error)));
       }
     };
-    const unreadable = (error: Error & { code?: string }) => reject(new InputError('(file)', `cannot be read: ${error.code ?? error.message}`));
+    const unreadable = (error: Error & { code?: string }) => reject(new InputError('(file)', 'cannot-be-read', { why: error.code ?? error.message }));
     const options = { skipEmptyLines: true as const, delimiter: delimiterOf, chunk, complete: () => resolve() };
     // The three overloads of the parser take the same options.
     if (typeof source === 'string') Papa.parse<string[]>(source, options);

@@ -17,7 +17,7 @@ export interface Site {
  * @example atmosphereAt(1600) // 83.52
  */
 export function atmosphereAt(altitudeM: number): number {
-  if (!(altitudeM >= -500 && altitudeM <= 6000)) throw new InputError('altitudeM', 'must be between -500 and 6000 m');
+  if (!(altitudeM >= -500 && altitudeM <= 6000)) throw new InputError('altitudeM', 'altitude-out-of-range');
   return STANDARD_ATMOSPHERE_KPA * (1 - 2.25577e-5 * altitudeM) ** 5.25588;
 }
 
@@ -28,7 +28,7 @@ export function atmosphereAt(altitudeM: number): number {
 export function siteAtmosphere(site: Site = {}): number {
   const { barometerKPa, altitudeM } = site;
   if (barometerKPa !== undefined) {
-    if (!(barometerKPa >= 45 && barometerKPa <= 110)) throw new InputError('barometerKPa', 'must be between 45 and 110 kPa, as read on the spot');
+    if (!(barometerKPa >= 45 && barometerKPa <= 110)) throw new InputError('barometerKPa', 'barometer-out-of-range');
     return barometerKPa;
   }
   return altitudeM === undefined ? STANDARD_ATMOSPHERE_KPA : atmosphereAt(altitudeM);

@@ -17,8 +17,8 @@ export interface CrankingEstimate { fromKPa: number; toKPa: number }
  * Source: polytropic compression p V^n, n from 1.20 to 1.35.
  */
 export function expectedCranking(trappedCm3: number, chamberCm3: number, atmosphereKPa: number): CrankingEstimate {
-  if (!(chamberCm3 > 0)) throw new InputError('chamberCm3', 'must be above 0');
-  if (!(trappedCm3 > chamberCm3)) throw new InputError('trappedCm3', 'must be more than the chamber');
+  if (!(chamberCm3 > 0)) throw new InputError('chamberCm3', 'must-be-above', { limit: 0 });
+  if (!(trappedCm3 > chamberCm3)) throw new InputError('trappedCm3', 'must-exceed-the-chamber');
   const at = (exponent: number) => atmosphereKPa * ((trappedCm3 / chamberCm3) ** exponent - 1);
   return { fromKPa: at(SLOW_EXPONENT), toKPa: at(FAST_EXPONENT) };
 }
@@ -33,9 +33,9 @@ export function expectedCranking(trappedCm3: number, chamberCm3: number, atmosph
  * Source: polytropic compression, n 1.25, into V_c and into V_c + V_hose.
  */
 export function hoseFactor(sweptCm3: number, chamberCm3: number, hoseCm3: number): number {
-  if (!(sweptCm3 > 0)) throw new InputError('sweptCm3', 'must be above 0');
-  if (!(chamberCm3 > 0)) throw new InputError('chamberCm3', 'must be above 0');
-  if (!(hoseCm3 >= 0)) throw new InputError('hoseVolumeCm3', 'must not be negative');
+  if (!(sweptCm3 > 0)) throw new InputError('sweptCm3', 'must-be-above', { limit: 0 });
+  if (!(chamberCm3 > 0)) throw new InputError('chamberCm3', 'must-be-above', { limit: 0 });
+  if (!(hoseCm3 >= 0)) throw new InputError('hoseVolumeCm3', 'must-not-be-negative');
   const gauge = (chamber: number) => ((sweptCm3 + chamber) / chamber) ** 1.25 - 1;
   return gauge(chamberCm3 + hoseCm3) / gauge(chamberCm3);
 }

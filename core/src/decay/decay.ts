@@ -17,8 +17,8 @@ export function dropAt(samples: readonly DecaySample[], holdSeconds: number): nu
   const sorted = [...samples].sort((a, b) => a.seconds - b.seconds);
   const first = sorted[0];
   const last = sorted[sorted.length - 1];
-  if (!first || !last || sorted.length < 2) throw new InputError('samples', 'needs at least two, at different times');
-  if (!(last.seconds > first.seconds)) throw new InputError('samples', 'needs some time between the first and the last');
+  if (!first || !last || sorted.length < 2) throw new InputError('samples', 'needs-different-times');
+  if (!(last.seconds > first.seconds)) throw new InputError('samples', 'needs-different-times');
   const held = holdSeconds;
   if (sorted.length === 2 || sorted.some(({ kPa }) => kPa <= 0)) {
     return Math.max(0, ((first.kPa - last.kPa) * held) / (last.seconds - first.seconds));

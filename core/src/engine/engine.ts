@@ -70,37 +70,37 @@ export function layoutOf(engine: Pick<Engine, 'layout' | 'cylinders'>): Layout {
 export function checkEngine(engine: Engine): void {
   const { cylinders } = engine;
   const known = new Set(cylinders);
-  if (cylinders.length === 0) throw new InputError('cylinders', 'must name at least one cylinder');
+  if (cylinders.length === 0) throw new InputError('cylinders', 'no-cylinder');
   cylinders.forEach((id, i) => {
-    if (cylinders.indexOf(id) !== i) throw new InputError(`cylinders[${i}]`, `names cylinder ${id} twice`);
+    if (cylinders.indexOf(id) !== i) throw new InputError(`cylinders[${i}]`, 'cylinder-named-twice', { cylinder: id });
   });
-  if (engine.layout === 'single' && cylinders.length > 1) throw new InputError('layout', 'a single has one cylinder');
+  if (engine.layout === 'single' && cylinders.length > 1) throw new InputError('layout', 'single-of-several');
   engine.neighbours?.forEach((pair, i) => {
     pair.forEach((id, j) => {
-      if (!known.has(id)) throw new InputError(`neighbours[${i}][${j}]`, `there is no cylinder ${id} on this engine`);
+      if (!known.has(id)) throw new InputError(`neighbours[${i}][${j}]`, 'no-such-cylinder', { cylinder: id });
     });
-    if (pair[0] === pair[1]) throw new InputError(`neighbours[${i}]`, `cylinder ${pair[0]} cannot be its own neighbour`);
+    if (pair[0] === pair[1]) throw new InputError(`neighbours[${i}]`, 'its-own-neighbour', { cylinder: pair[0] });
   });
   checkPermutation(engine.firingOrder, cylinders, 'firingOrder');
   checkPermutation(engine.banks?.flat(), cylinders, 'banks');
   const { firingIntervals } = engine;
   if (firingIntervals) {
     if (firingIntervals.length !== cylinders.length) {
-      throw new InputError('firingIntervals', `needs ${cylinders.length} intervals, one a cylinder`);
+      throw new InputError('firingIntervals', 'intervals-missing', { needed: cylinders.length });
     }
     const sum = firingIntervals.reduce((a, b) => a + b, 0);
     const whole = cycleDegrees(engine.cycle);
-    if (Math.abs(sum - whole) > 0.5) throw new InputError('firingIntervals', `must add up to ${whole} degrees, not ${sum}`);
+    if (Math.abs(sum - whole) > 0.5) throw new InputError('firingIntervals', 'intervals-do-not-add-up', { whole, sum });
   }
 }
 
 function checkPermutation(order: string[] | undefined, cylinders: string[], field: string): void {
   if (!order) return;
   order.forEach((id, i) => {
-    if (!cylinders.includes(id)) throw new InputError(field, `there is no cylinder ${id} on this engine`);
-    if (order.indexOf(id) !== i) throw new InputError(field, `names cylinder ${id} twice`);
+    if (!cylinders.includes(id)) throw new InputError(field, 'no-such-cylinder', { cylinder: id });
+    if (order.indexOf(id) !== i) throw new InputError(field, 'cylinder-named-twice', { cylinder: id });
   });
   if (order.length !== cylinders.length) {
-    throw new InputError(field, `leaves out cylinder ${cylinders.find((id) => !order.includes(id))}`);
+    throw new InputError(field, 'cylinder-left-out', { cylinder: cylinders.find((id) => !order.includes(id)) ?? '' });
   }
 }

@@ -3,8 +3,8 @@ import type { Engine } from './engine';
 
 /** Swept volume of one cylinder, cm³. Bore and stroke in mm, above 0. */
 export function sweptCm3(boreMm: number, strokeMm: number): number {
-  if (!(boreMm > 0)) throw new InputError('boreMm', 'must be above 0');
-  if (!(strokeMm > 0)) throw new InputError('strokeMm', 'must be above 0');
+  if (!(boreMm > 0)) throw new InputError('boreMm', 'must-be-above', { limit: 0 });
+  if (!(strokeMm > 0)) throw new InputError('strokeMm', 'must-be-above', { limit: 0 });
   return (Math.PI / 4) * boreMm ** 2 * strokeMm / 1000;
 }
 
@@ -13,7 +13,7 @@ export function sweptCm3(boreMm: number, strokeMm: number): number {
  * @throws InputError when the ratio is not above 1
  */
 export function chamberCm3(swept: number, compressionRatio: number): number {
-  if (!(compressionRatio > 1)) throw new InputError('compressionRatio', 'must be above 1');
+  if (!(compressionRatio > 1)) throw new InputError('compressionRatio', 'must-be-above', { limit: 1 });
   return swept / (compressionRatio - 1);
 }
 

@@ -169,6 +169,9 @@ export type ConditionsOf<K extends TestKind> = Omit<TestOf<K>, 'kind' | 'reading
 /** One reading, or one look at a gauge that is watched over time. */
 export type FiguresOf<K extends TestKind> = TestOf<K> extends { readings: (infer R)[] } ? R : TestOf<K> extends { samples: (infer S)[] } ? S : never;
 
+/** Where a test of a kind keeps what was read: a gauge that is watched over time has samples. */
+export const listOf = (kind: TestKind): 'readings' | 'samples' => (kind === 'crankcase' ? 'samples' : 'readings');
+
 /** The readings of a test, or its samples where a gauge is watched over time. */
 export function readingsOf<K extends TestKind>(test: TestOf<K>): readonly FiguresOf<K>[] {
   return ('samples' in test ? test.samples : test.readings) as unknown as readonly FiguresOf<K>[];

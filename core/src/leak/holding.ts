@@ -7,7 +7,7 @@ export interface CrankGeometry { boreMm: number; strokeMm: number; conrodMm: num
 
 /** Push of the air on the piston, N. @param kPa gauge, 0 or more; @param boreMm above 0 */
 export function pistonForceN(kPa: number, boreMm: number): number {
-  if (!(boreMm > 0)) throw new InputError('boreMm', 'must be above 0');
+  if (!(boreMm > 0)) throw new InputError('boreMm', 'must-be-above', { limit: 0 });
   return (kPa * Math.PI * boreMm ** 2) / 4 / 1000;
 }
 
@@ -25,8 +25,8 @@ export const forceInKg = (newtons: number): number => newtons / GRAVITY;
  */
 export function crankTorqueNm(degrees: number, kPa: number, { boreMm, strokeMm, conrodMm }: CrankGeometry): number {
   const throwMm = strokeMm / 2;
-  if (!(strokeMm > 0)) throw new InputError('strokeMm', 'must be above 0');
-  if (!(conrodMm > throwMm)) throw new InputError('conrodMm', 'must be longer than half the stroke');
+  if (!(strokeMm > 0)) throw new InputError('strokeMm', 'must-be-above', { limit: 0 });
+  if (!(conrodMm > throwMm)) throw new InputError('conrodMm', 'rod-too-short');
   const theta = (degrees * Math.PI) / 180;
   const phi = Math.asin((throwMm / conrodMm) * Math.sin(theta));
   return (pistonForceN(kPa, boreMm) * throwMm * Math.sin(theta + phi)) / Math.cos(phi) / 1000;

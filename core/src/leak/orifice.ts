@@ -34,7 +34,7 @@ export function leakagePercent(supplyKPa: number, cylinderKPa: number): number {
  */
 export function leakHoleMm(supplyKPa: number, cylinderKPa: number, orificeMm: number, atmosphereKPa: number): number {
   checkPair(supplyKPa, cylinderKPa);
-  if (!(orificeMm > 0)) throw new InputError('orificeMm', 'must be above 0');
+  if (!(orificeMm > 0)) throw new InputError('orificeMm', 'must-be-above', { limit: 0 });
   if (cylinderKPa === 0) return Infinity;
   const supply = supplyKPa + atmosphereKPa;
   const cylinder = cylinderKPa + atmosphereKPa;
@@ -48,8 +48,8 @@ export function leakHoleMm(supplyKPa: number, cylinderKPa: number, orificeMm: nu
  * @returns percent, 0 to 100
  */
 export function percentForHole(holeMm: number, supplyKPa: number, orificeMm: number, atmosphereKPa: number): number {
-  if (!(holeMm >= 0)) throw new InputError('holeMm', 'must not be negative');
-  if (!(supplyKPa > 0)) throw new InputError('supply', 'must be above 0');
+  if (!(holeMm >= 0)) throw new InputError('holeMm', 'must-not-be-negative');
+  if (!(supplyKPa > 0)) throw new InputError('supply', 'must-be-above', { limit: 0 });
   let low = 0;
   let high = supplyKPa;
   // A smaller hole holds more pressure: halve the interval until nothing is left of it.
@@ -62,7 +62,7 @@ export function percentForHole(holeMm: number, supplyKPa: number, orificeMm: num
 }
 
 function checkPair(supplyKPa: number, cylinderKPa: number): void {
-  if (!(supplyKPa > 0)) throw new InputError('supply', 'must be above 0');
-  if (!(cylinderKPa >= 0)) throw new InputError('cylinderPressure', 'must not be negative');
-  if (cylinderKPa > supplyKPa) throw new InputError('cylinderPressure', 'is above the supply');
+  if (!(supplyKPa > 0)) throw new InputError('supply', 'must-be-above', { limit: 0 });
+  if (!(cylinderKPa >= 0)) throw new InputError('cylinderPressure', 'must-not-be-negative');
+  if (cylinderKPa > supplyKPa) throw new InputError('cylinderPressure', 'above-the-supply', { supply: supplyKPa });
 }

@@ -35,6 +35,6 @@ export function checkHouseRules(rules: HouseRules): void {
     ['leakWatchPercent', 'leakFaultPercent'],
   ];
   for (const [lower, upper] of ordered) {
-    if (Number(rules[lower]) > Number(rules[upper])) throw new InputError(lower, `must not be above ${upper}`);
+    if (Number(rules[lower]) > Number(rules[upper])) throw new InputError(lower, 'must-not-be-above-field', { field: upper });
   }
 }

@@ -32,11 +32,11 @@ export function checkBook(book: Book): void {
   if (!compression) return;
   const { min, max, bands } = compression;
   if (min !== undefined && max !== undefined && min > max) {
-    throw new InputError('compression.min', `the minimum (${min}) is above the maximum (${max})`);
+    throw new InputError('compression.min', 'minimum-above-maximum', { min, max });
   }
   bands?.forEach((band, i) => {
     if (bands.some((other, j) => j < i && other.from === band.from)) {
-      throw new InputError(`compression.bands[${i}].from`, `two bands start at ${band.from}`);
+      throw new InputError(`compression.bands[${i}].from`, 'bands-start-alike', { from: band.from });
     }
   });
 }

@@ -22,8 +22,8 @@ export interface Volumes { sweptCm3: number; chamberCm3: number }
  * @example displacementRise(900, { sweptCm3: 400, chamberCm3: 50 }, 5, 101.325) // 0.139
  */
 export function displacementRise(dryKPa: number, { sweptCm3, chamberCm3 }: Volumes, oilMl: number, atmosphereKPa: number): number {
-  if (!(dryKPa > 0)) throw new InputError('peak', 'must be above 0 for a wet test: on a cylinder that makes nothing oil tells nothing');
-  if (!(oilMl >= 0)) throw new InputError('oilMl', 'must not be negative');
+  if (!(dryKPa > 0)) throw new InputError('peak', 'wet-on-nothing');
+  if (!(oilMl >= 0)) throw new InputError('oilMl', 'must-not-be-negative');
   refuseLockingDose(oilMl, chamberCm3);
   const dryRatio = (sweptCm3 + chamberCm3) / chamberCm3;
   const oiledRatio = (sweptCm3 + chamberCm3 - oilMl) / (chamberCm3 - oilMl);
@@ -36,7 +36,7 @@ export const lockingDoseMl = (chamberCm3: number): number => LOCK_SHARE * chambe
 /** @throws InputError at `oilMl` for half the chamber or more */
 export function refuseLockingDose(oilMl: number, chamberCm3: number): void {
   if (oilMl < lockingDoseMl(chamberCm3)) return;
-  throw new InputError('oilMl', `${oilMl} ml is half of this ${chamberCm3.toFixed(1)} cm³ chamber or more: it would lock the engine hydraulically`);
+  throw new InputError('oilMl', 'locks-the-engine', { oilMl, chamberCm3 });
 }
 
 export interface Dose { ml: number; drops: number }
@@ -46,7 +46,7 @@ export interface Dose { ml: number; drops: number }
  * @param dryKPa gauge, above 0; volumes above 0; @param atmosphereKPa absolute
  */
 export function recommendedDose(dryKPa: number, { sweptCm3, chamberCm3 }: Volumes, atmosphereKPa: number): Dose {
-  if (!(dryKPa > 0)) throw new InputError('peak', 'must be above 0 for a wet test');
+  if (!(dryKPa > 0)) throw new InputError('peak', 'wet-on-nothing');
   const growth = (((1 + DOSE_RISE) * dryKPa + atmosphereKPa) / (dryKPa + atmosphereKPa)) ** (1 / EXPONENT);
   const ratio = (growth * (sweptCm3 + chamberCm3)) / chamberCm3;
   const ml = Math.min(MOST_DOSE_ML, (ratio * chamberCm3 - sweptCm3 - chamberCm3) / (ratio - 1));

@@ -1,4 +1,4 @@
 export * from './facts';
 export * from './procedure';
 export * from '../step/step';
-export { TITLES } from './data';
+export { PROCEDURES } from './data';

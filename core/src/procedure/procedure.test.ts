@@ -1,8 +1,8 @@
 import type { Engine } from '../engine/engine';
-import { PROCEDURE_DATA } from './data';
+import { PROCEDURE_DATA, PROCEDURES } from './data';
 import { restoring } from './data/restoring';
 import { leaveAsFound, marksOf, openStep, procedureFor, type Tick, unreadHazards } from './procedure';
-import { CHANGES, PROCEDURES, type ProcedureName } from '../step/step';
+import { CHANGES, type ProcedureName } from '../step/step';
 import type { Test } from "../jobfile/tests";
 
 const saw: Engine = { cycle: 'two-stroke', fuel: 'petrol', family: 'handheld', cylinders: ['1'], boreMm: 48, strokeMm: 34, compressionRatio: 9.3, cooling: 'air' };

@@ -1,5 +1,5 @@
 import { factsOf, figuresOf, type ProcedureContext } from './facts';
-import { PROCEDURE_DATA, TITLES } from './data';
+import { PROCEDURE_DATA } from './data';
 import { restoring } from './data/restoring';
 import type { Change, Procedure, ProcedureName, Step, StepData, When } from '../step/step';
 import { type Test, type TestKind, type TestOf, readingsOf } from "../jobfile/tests";
@@ -16,7 +16,7 @@ export interface Tick { procedure: ProcedureName; step: string; mark: TickMark; 
 export function procedureFor(name: Exclude<ProcedureName, 'leave-as-found'>, context: ProcedureContext): Procedure {
   const facts = factsOf(context);
   const figures = figuresOf(context);
-  return { name, title: TITLES[name], steps: PROCEDURE_DATA[name].filter(({ when }) => holds(when, facts)).map((step) => told(step, figures)) };
+  return { name, steps: PROCEDURE_DATA[name].filter(({ when }) => holds(when, facts)).map((step) => told(step, figures)) };
 }
 
 /**
@@ -26,7 +26,7 @@ export function procedureFor(name: Exclude<ProcedureName, 'leave-as-found'>, con
 export function leaveAsFound(context: ProcedureContext, ticks: readonly Tick[], tests: readonly Test[] = []): Procedure {
   const done = changesMade(context, ticks, tests);
   const figures = figuresOf(context);
-  return { name: 'leave-as-found', title: TITLES['leave-as-found'], steps: [...done].reverse().map((change) => told(restoring[change], figures)) };
+  return { name: 'leave-as-found', steps: [...done].reverse().map((change) => told(restoring[change], figures)) };
 }
 
 /** Changes made in the order in which they were, each once. */

@@ -6,3 +6,4 @@ export * from './median';
 export * from './normal';
 export * from './pressure';
 export * from './round-off';
+export * from './refusals';

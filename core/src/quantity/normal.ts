@@ -10,7 +10,7 @@ import { InputError } from './input-error';
  * @example normalBelow(1.6448536) // 0.95
  */
 export function normalBelow(x: number): number {
-  if (Number.isNaN(x)) throw new InputError('(figures)', 'one of them is out of all proportion to the rest');
+  if (Number.isNaN(x)) throw new InputError('(figures)', 'out-of-proportion');
   if (x > 8) return 1;
   if (x < -8) return 0;
   let sum = x;

@@ -28,7 +28,7 @@ export const STANDARD_ATMOSPHERE_KPA = 101.325;
  * @example toKPa(120, 'psi') // 827.37
  */
 export function toKPa(figure: number, unit: VacuumUnit): number {
-  if (!Number.isFinite(figure)) throw new InputError('', 'must be a number');
+  if (!Number.isFinite(figure)) throw new InputError('', 'must-be-a-number');
   return figure * KPA_PER[unit];
 }
 

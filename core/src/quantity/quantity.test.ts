@@ -59,7 +59,7 @@ describe('the normal curve', () => {
 });
 
 test('an error seen from further out names the whole path', () => {
-  const fail = () => within('tests[2]', () => within('readings[0]', () => { throw new InputError('peak', 'must not be negative'); }));
+  const fail = () => within('tests[2]', () => within('readings[0]', () => { throw new InputError('peak', 'must-not-be-negative'); }));
   expect(fail).toThrow('tests[2].readings[0].peak: must not be negative');
 });
 

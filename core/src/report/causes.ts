@@ -114,12 +114,18 @@ export function whyFact(fact: FactName, cause: Exclude<Named, 'crank-seal' | 'te
   return (why[fact === 'others-few' ? 'others' : fact] ?? USUAL)[pro ? 0 : 1];
 }
 
-/** One piece of evidence for or against a cause: what was found, and why it speaks. */
-export function tellEvidence(cause: Exclude<Named, 'crank-seal' | 'test-fault'>, one: Evidence): { text: string; why: string } {
-  if ('noted' in one) return { text: NOTED[one.fact][one.noted] ?? one.fact, why: WHY_NOTED[one.fact] };
-  if ('hold' in one) return { text: tellReason(one.hold, one.unit).replace(/\.$/, ''), why: 'The crankcase test alone speaks of seals and joints.' };
-  const { fact, bin, figure, weight } = one;
-  return { text: tellFact(fact, bin === undefined ? undefined : { bin, figure }), why: whyFact(fact, cause, weight > 0) };
+/** What was found, of one piece of evidence. */
+export function tellEvidence(one: Evidence): string {
+  if ('noted' in one) return NOTED[one.fact][one.noted] ?? one.fact;
+  if ('hold' in one) return tellReason(one.hold, one.unit).replace(/\.$/, '');
+  return tellFact(one.fact, one.bin === undefined ? undefined : { bin: one.bin, figure: one.figure });
+}
+
+/** Why it speaks for the cause, or against it. */
+export function whyEvidence({ cause, which }: Pick<Cause, 'cause' | 'which'>, one: Evidence): string {
+  if ('noted' in one) return WHY_NOTED[one.fact];
+  if ('hold' in one) return 'The crankcase test alone speaks of seals and joints.';
+  return whyFact(one.fact, (which ?? cause) as Parameters<typeof whyFact>[1], one.weight > 0);
 }
 
 const NOTED: Readonly<Record<NotedFact, Readonly<Record<string, string>>>> = {

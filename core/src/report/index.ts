@@ -1,6 +1,6 @@
 export * from './causes';
 export * from './headline';
-export * from './inspections';
+export * from './test-kinds';
 export * from './names';
 export * from './next';
 export * from './phrases';

@@ -7,11 +7,11 @@ import type { JudgedInspection } from '../test-kinds/inspection';
 import type { Caution } from '../verdict/caution';
 import type { Reason } from '../verdict/reason';
 import type { JudgedCylinder } from '../verdict/verdict';
-import { tellCause, tellEvidence } from './causes';
+import { tellCause, tellEvidence, whyEvidence } from './causes';
 import { headline } from './headline';
-import { tellInspection } from './inspections';
 import { tellNext, tellOutcomes } from './next';
 import { tellCaution, tellReason } from './sentences';
+import { tellInspection } from "./test-kinds";
 
 /** Something judged, with its sentence. */
 export type Told<T> = T & { text: string };
@@ -58,10 +58,20 @@ export function report(judgement: Judgement, unit: PressureUnit = judgement.unit
 
 const toldHold = (one: JudgedHold): ToldHold => ({ ...one, reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, one.unit) })) });
 
+/** There are many of these: built field by field, which is several times as fast as copying and adding. */
 function toldCause(cause: Cause): ToldCause {
-  const name = cause.which ?? cause.cause;
-  return {
-    ...cause, text: tellCause(cause),
-    evidence: cause.evidence.map((one) => ({ ...one, ...tellEvidence(name as Parameters<typeof tellEvidence>[0], one) })),
-  };
+  const told: ToldCause = { cause: cause.cause, cylinder: cause.cylinder, probability: cause.probability, confidence: cause.confidence, text: tellCause(cause), evidence: [] };
+  if (cause.which !== undefined) told.which = cause.which;
+  if (cause.with !== undefined) told.with = cause.with;
+  for (const one of cause.evidence) told.evidence.push(toldEvidence(cause, one));
+  return told;
+}
+
+function toldEvidence(cause: Cause, one: Evidence): ToldEvidence {
+  const text = tellEvidence(one);
+  const why = whyEvidence(cause, one);
+  if ('noted' in one || 'hold' in one) return { ...one, text, why };
+  const { fact, weight, bin, figure } = one;
+  if (bin === undefined) return { fact, weight, text, why };
+  return figure === undefined ? { fact, weight, bin, text, why } : { fact, weight, bin, figure, text, why };
 }

@@ -1,9 +1,9 @@
-/** Procedures there are: each test, what comes before and after, and two jobs that are no test. */
-export const PROCEDURES = [
-  'compression', 'wet', 'leakdown', 'listening', 'crankcase-pressure', 'crankcase-vacuum', 'running-compression', 'manifold-vacuum',
-  'fuel-pressure', 'valve-clearance', 'oil-pressure', 'spark', 'battery-cranking', 'quick-checks', 'waking', 'teardown', 'lead-map', 'leave-as-found',
-] as const;
-export type ProcedureName = (typeof PROCEDURES)[number];
+import type { TestKind } from '../jobfile/tests';
+
+/** Procedures there are: each test has one of its name, or shares one; and what comes before, between and after. */
+export type ProcedureName =
+  | Exclude<TestKind, 'crankcase' | 'bore' | 'ring-gap' | 'piston'>
+  | 'wet' | 'listening' | 'crankcase-pressure' | 'crankcase-vacuum' | 'quick-checks' | 'waking' | 'teardown' | 'lead-map' | 'leave-as-found';
 
 /** What a step changes on the machine, to be put back when the job is closed. */
 export const CHANGES = [
@@ -26,7 +26,7 @@ export interface Step {
   changes?: Change;
 }
 
-export interface Procedure { name: ProcedureName; title: string; steps: Step[] }
+export interface Procedure { name: ProcedureName; steps: Step[] }
 
 /** What the steps of a procedure depend on. Absent conditions hold always. */
 export interface When {

@@ -1,7 +1,7 @@
 import { siteAtmosphere } from '../air/atmosphere';
 import { checkEngine } from '../engine/engine';
 import type { JobFile } from '../jobfile/job-file';
-import { readingsOf, type TestKind, type TestOf } from '../jobfile/tests';
+import { listOf, readingsOf, type TestKind, type TestOf } from '../jobfile/tests';
 import { checkHouseRules, houseRulesFor } from '../limits/house-rules';
 import { checkBook } from '../limits/limits';
 import { within } from '../quantity/input-error';
@@ -22,6 +22,5 @@ export function checkJob(job: JobFile): void {
 function checkTest<K extends TestKind>(kind: K, test: TestOf<K>, job: JobFile): void {
   const { check, checkTest: checkConditions } = KINDS[kind];
   checkConditions?.(test, job);
-  const list = 'samples' in test ? 'samples' : 'readings';
-  readingsOf<K>(test).forEach((reading, i) => within(`${list}[${i}]`, () => check(reading, test, job)));
+  readingsOf<K>(test).forEach((reading, i) => within(`${listOf(kind)}[${i}]`, () => check(reading, test, job)));
 }

@@ -20,13 +20,13 @@ const WORST_GAIN = 0.25;
  */
 export function correctionOf(points: readonly ComparedPoint[], masterDoubt = 0): Correction {
   const n = points.length;
-  if (n < LEAST_POINTS) throw new InputError('comparison', `needs ${LEAST_POINTS} pressures or more`);
+  if (n < LEAST_POINTS) throw new InputError('comparison', 'needs-pressures', { least: LEAST_POINTS });
   const meanShown = points.reduce((sum, { shown }) => sum + shown, 0) / n;
   const meanMaster = points.reduce((sum, { master }) => sum + master, 0) / n;
   const spread = points.reduce((sum, { shown }) => sum + (shown - meanShown) ** 2, 0);
-  if (!(spread > 0)) throw new InputError('comparison', 'needs different pressures');
+  if (!(spread > 0)) throw new InputError('comparison', 'needs-different-pressures');
   const gain = points.reduce((sum, { shown, master }) => sum + (shown - meanShown) * (master - meanMaster), 0) / spread;
-  if (!(Math.abs(gain - 1) <= WORST_GAIN)) throw new InputError('comparison', 'puts this tester more than a quarter out: mend it, or check the figures');
+  if (!(Math.abs(gain - 1) <= WORST_GAIN)) throw new InputError('comparison', 'tester-too-far-out');
   const offset = meanMaster - gain * meanShown;
   const residual = n > 2 ? points.reduce((sum, { shown, master }) => sum + (master - gain * shown - offset) ** 2, 0) / (n - 2) : 0;
   return { gain, offset, doubt: Math.hypot(masterDoubt, Math.sqrt(residual)) };

@@ -27,7 +27,7 @@ export function collectTrace(decimalComma: () => boolean = () => false): TraceCo
   };
   const settle = () => {
     columns = columnsOf(waiting ?? []);
-    if (!columns) throw new InputError('(columns)', 'needs a time column and a pressure column of figures');
+    if (!columns) throw new InputError('(columns)', 'columns-missing');
     const first = waiting ?? [];
     waiting = undefined;
     take(columns.header ? first.slice(1) : first, columns);

@@ -72,14 +72,14 @@ function rangeOf(seconds: Float64Array, pressure: Float32Array): { low: number; 
   let high = -Infinity;
   let figures = 0;
   for (let i = 0; i < seconds.length; i += 1) {
-    if (i > 0 && (seconds[i] as number) < (seconds[i - 1] as number)) throw new InputError('time', `runs backwards at sample ${i + 1}`);
+    if (i > 0 && (seconds[i] as number) < (seconds[i - 1] as number)) throw new InputError('time', 'time-runs-backwards', { sample: i + 1 });
     const p = pressure[i] as number;
     if (Number.isNaN(p)) continue;
     figures += 1;
     if (p < low) low = p;
     if (p > high) high = p;
   }
-  if (figures < 2) throw new InputError('pressure', 'needs at least two samples with a figure');
+  if (figures < 2) throw new InputError('pressure', 'needs-two-samples');
   return { low, high, interval: usualInterval(seconds) };
 }
 

@@ -25,7 +25,7 @@ const DEVIATIONS = 1.959964;
 export function theilSen(points: readonly { x: number; y: number }[]): TheilSen {
   const slopes: number[] = [];
   points.forEach((a, i) => points.slice(i + 1).forEach((b) => { if (a.x !== b.x) slopes.push((b.y - a.y) / (b.x - a.x)); }));
-  if (slopes.length === 0) throw new InputError('points', 'needs at least two, at different hours');
+  if (slopes.length === 0) throw new InputError('points', 'needs-different-hours');
   slopes.sort((a, b) => a - b);
   const slope = median(slopes);
   const n = points.length;

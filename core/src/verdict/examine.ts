@@ -138,22 +138,19 @@ function draftCylinder(
 function withLeakage(draft: Draft, leak: LeakageFinding | undefined): Draft {
   if (!leak) return draft;
   const alone = !draft.compression;
-  return {
-    ...draft,
-    state: alone ? leak.judged.state : worstOf([draft.state, leak.judged.state]),
-    leakage: leak.judged,
-    reasons: [...(alone ? [] : draft.reasons), ...leak.reasons],
-  };
+  draft.state = alone ? leak.judged.state : worstOf([draft.state, leak.judged.state]);
+  draft.leakage = leak.judged;
+  draft.reasons = alone ? leak.reasons : [...draft.reasons, ...leak.reasons];
+  return draft;
 }
 
 /** What oil did says something of the cause, nothing of the state. */
 function withWet(draft: Draft, wet: JudgedWet | undefined): Draft {
   if (!wet) return draft;
   const { rise, displacement, from, to, response, school, others } = wet;
-  return {
-    ...draft, wet,
-    reasons: [...draft.reasons, { rule: 'wet-response', rise, to, response, school, ...(others.length > 0 ? { others } : {}), ...(displacement === undefined ? {} : { displacement }), ...(from === undefined ? {} : { from }) }],
-  };
+  draft.wet = wet;
+  draft.reasons.push({ rule: 'wet-response', rise, to, response, school, ...(others.length > 0 ? { others } : {}), ...(displacement === undefined ? {} : { displacement }), ...(from === undefined ? {} : { from }) });
+  return draft;
 }
 
 function leakCautions(leaks: ReadonlyMap<string, LeakageFinding>): Caution[] {

@@ -35,11 +35,11 @@ export const otherSideOf = (engine: Engine, fault: Fault): string | undefined =>
 export function withFaults(engine: Engine, sound: readonly VirtualCylinder[], faults: readonly Fault[]): VirtualCylinder[] {
   faults.forEach((fault, i) => {
     const field = `virtual.faults[${i}]`;
-    if (!engine.cylinders.includes(fault.cylinder)) throw new InputError(`${field}.cylinder`, `there is no cylinder ${fault.cylinder} on this engine`);
-    if (!canHave(engine, fault.cause)) throw new InputError(`${field}.cause`, `this engine cannot have ${fault.cause}`);
+    if (!engine.cylinders.includes(fault.cylinder)) throw new InputError(`${field}.cylinder`, 'no-such-cylinder', { cylinder: fault.cylinder });
+    if (!canHave(engine, fault.cause)) throw new InputError(`${field}.cause`, 'cannot-have-cause', { cause: fault.cause });
     if (fault.cause !== 'head-gasket-between') return;
     const other = otherSideOf(engine, fault);
-    if (other === undefined || !neighboursOfCylinder(engine, fault.cylinder).includes(other)) throw new InputError(`${field}.with`, `cylinder ${fault.cylinder} has no such neighbour`);
+    if (other === undefined || !neighboursOfCylinder(engine, fault.cylinder).includes(other)) throw new InputError(`${field}.with`, 'no-such-neighbour', { cylinder: fault.cylinder });
   });
   return sound.map((cylinder) => faults.filter((fault) => fault.cylinder === cylinder.id || (fault.cause === 'head-gasket-between' && otherSideOf(engine, fault) === cylinder.id)).reduce(faulty, cylinder));
 }

@@ -94,7 +94,7 @@ describe('a take of the virtual engine', () => {
 
   test('an engine without a virtual one, a cylinder that is not there: refused by name', () => {
     const { virtual, ...real } = twin();
-    expect(() => liveCompression(real, { cylinder: '1', take: 1 })).toThrow(/no sensor/);
+    expect(() => liveCompression(real, { cylinder: '1', take: 1 })).toThrow(/is required to simulate/);
     expect(() => liveCompression(twin(), { cylinder: '7', take: 1 })).toThrow(/no cylinder 7/);
   });
 });

@@ -84,7 +84,7 @@ export function liveLeakdown(job: JobFile, { cylinder: id, take }: On, { supplyK
 
 /** A crankcase shut off at its test pressure, or vacuum, losing it through the seals (and the rig, when that leaks). */
 export function liveCrankcase(job: JobFile, { cylinder: id, take }: On, { mode, startKPa, seconds }: { mode: 'pressure' | 'vacuum'; startKPa: number; seconds: number }): LiveTake {
-  if (job.engine.cycle !== 'two-stroke') throw new InputError('engine.cycle', 'is four-stroke: its crankcase breathes');
+  if (job.engine.cycle !== 'two-stroke') throw new InputError('engine.cycle', 'four-stroke-case');
   const { scene, cylinder, random } = set(job, id, take);
   const seal = scene.virtual.faults?.find((fault) => fault.cause === 'crank-seal' && fault.cylinder === id);
   const atSeconds = Array.from({ length: Math.floor(seconds * CASE_HZ) + 1 }, (_, i) => i / CASE_HZ);
@@ -98,10 +98,10 @@ export function liveCrankcase(job: JobFile, { cylinder: id, take }: On, { mode, 
 
 function set(job: JobFile, id: string, take: number): { scene: Scene; cylinder: VirtualCylinder; random: Random } {
   const { virtual } = job;
-  if (!virtual) throw new InputError('virtual', 'is required: there is no sensor on this engine');
+  if (!virtual) throw new InputError('virtual', 'virtual-missing');
   const scene = sceneOf(job, virtual);
   const cylinder = scene.cylinders.find((one) => one.id === id);
-  if (!cylinder) throw new InputError('cylinder', `there is no cylinder ${id} on this engine`);
+  if (!cylinder) throw new InputError('cylinder', 'no-such-cylinder', { cylinder: id });
   return { scene, cylinder, random: seeded(virtual.seed * 7919 + take * 104729 + 1) };
 }
 

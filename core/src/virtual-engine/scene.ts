@@ -45,7 +45,7 @@ export function sceneOf(job: JobFile, virtual: Virtual): Scene {
   const { engine } = job;
   const random = seeded(virtual.seed);
   const has = (fault: VirtualTestFault) => virtual.testFaults?.includes(fault) === true;
-  if (has('lever-on') && engine.compressionRelease !== 'lever') throw new InputError('virtual.testFaults', 'names lever-on, and this engine has no lever');
+  if (has('lever-on') && engine.compressionRelease !== 'lever') throw new InputError('virtual.testFaults', 'no-lever');
   const alike = (cylinder: VirtualCylinder): VirtualCylinder => ({
     ...cylinder,
     chamberCm3: cylinder.chamberCm3 * (1 + ALIKE.chamber * random.normal()),

@@ -30,7 +30,7 @@ const SUPPLY_KPA = 551.58;
  */
 export function simulate(job: JobFile): JobFile & { truth?: Truth } {
   const { virtual } = job;
-  if (!virtual) throw new InputError('virtual', 'is required to simulate');
+  if (!virtual) throw new InputError('virtual', 'virtual-missing');
   const scene = sceneOf(job, virtual);
   const kinds = virtual.tests ?? ['compression'];
   const tests: Test[] = [];
@@ -113,7 +113,7 @@ function leakdownTest(scene: Scene): LeakdownTest {
 
 function crankcaseTests(scene: Scene): CrankcaseTest[] {
   const { job, virtual, cylinders, random, has, atmosphereKPa } = scene;
-  if (job.engine.cycle !== 'two-stroke') throw new InputError('virtual.tests', 'names crankcase, and a four-stroke breathes through its own');
+  if (job.engine.cycle !== 'two-stroke') throw new InputError('virtual.tests', 'four-stroke-case');
   const found = template(job, 'crankcase');
   const book = job.books?.find(({ crankcase }) => crankcase)?.crankcase;
   const mode = found?.mode ?? 'pressure';

@@ -1,14 +1,8 @@
 import { newBookSchema } from '@rugged/contract';
 import { Router } from 'express';
-import { createOnce, type Store } from '../store/store';
-import { answerCreated, bodyOf, whoAsks } from './request';
+import type { Store } from '../store/store';
+import { created, route } from './route';
 
 /** `/api/books`: manuals' figures, an engine at a time. */
-export function bookRoutes({ models }: Store): Router {
-  const routes = Router();
-  routes.post('/', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    answerCreated(res, await createOnce(models.books, shopId, { ...bodyOf(newBookSchema, req) }));
-  });
-  return routes;
-}
+export const bookRoutes = (store: Store): Router => Router()
+  .post('/', route(store, 'signed-in', newBookSchema, async (shop, book) => created(await shop.create('books', book))));

@@ -1,48 +1,28 @@
 import { asJobFile, type Bench, jobChangeSchema, jobsQuerySchema, newJobSchema, toJobFile } from '@rugged/contract';
-import { judge } from '@rugged/core';
+import { judge, report } from '@rugged/core';
 import { Router } from 'express';
 import { benchesJson, benchJson } from '../store/bench-query';
 import { openJob } from '../store/open-job';
-import { changeVersion, type Store } from '../store/store';
+import type { ShopScope } from '../store/scope';
+import type { Store } from '../store/store';
 import { refuse } from './problem';
-import { answerChanged, answerCreated, bodyOf, idOf, queryOf, whoAsks } from './request';
+import { changed, created, route } from './route';
+
+const bench = async (shop: ShopScope, id: string): Promise<string> => {
+  const json = await benchJson(shop, id);
+  if (json === undefined) throw refuse.missing('job');
+  return json;
+};
+const jobFile = async (shop: ShopScope, id: string) => toJobFile(JSON.parse(await bench(shop, id)) as Bench);
 
 /** `/api/jobs`: the Bay (a page of benches), one bench, its job file and what the readings prove. */
-export function jobRoutes(store: Store): Router {
-  const routes = Router();
-
-  const bench = async (shopId: string, id: string): Promise<string> => {
-    const json = await benchJson(store, shopId, id);
-    if (json === undefined) throw refuse.missing('job');
-    return json;
-  };
-
-  routes.get('/', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    res.type('json').send(await benchesJson(store, shopId, queryOf(jobsQuerySchema, req)));
-  });
-  routes.post('/', async (req, res) => {
-    const { shopId, personId } = whoAsks(req);
-    answerCreated(res, await openJob(store, shopId, { ...bodyOf(newJobSchema, req), openedBy: personId }));
-  });
-  routes.get('/:id', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    res.type('json').send(await bench(shopId, idOf(req, 'job')));
-  });
-  routes.patch('/:id', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    const id = idOf(req, 'job');
-    const change = bodyOf(jobChangeSchema, req);
+export const jobRoutes = (store: Store): Router => Router()
+  .get('/', route(store, 'signed-in', jobsQuerySchema, async (shop, query) => ({ jsonText: await benchesJson(shop, query) })))
+  .post('/', route(store, 'signed-in', newJobSchema, async (shop, job) => created(await openJob(shop, job))))
+  .get('/:id', route(store, 'signed-in', null, async (shop, _, { id }) => ({ jsonText: await bench(shop, id('job')) })))
+  .patch('/:id', route(store, 'signed-in', jobChangeSchema, async (shop, change, { id }) => {
     const closedAt = change.status === undefined ? {} : { closedAt: change.status === 'closed' ? new Date() : null };
-    answerChanged(res, await changeVersion(store.models.jobs, { id, shopId }, { ...change, ...closedAt }), 'job');
-  });
-  routes.get('/:id/job-file', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    res.json(toJobFile(JSON.parse(await bench(shopId, idOf(req, 'job'))) as Bench));
-  });
-  routes.get('/:id/judgement', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    res.json(judge(asJobFile(toJobFile(JSON.parse(await bench(shopId, idOf(req, 'job'))) as Bench))));
-  });
-  return routes;
-}
+    return changed(await shop.change('jobs', id('job'), { ...change, ...closedAt }), 'job');
+  }))
+  .get('/:id/job-file', route(store, 'signed-in', null, async (shop, _, { id }) => ({ json: await jobFile(shop, id('job')) })))
+  .get('/:id/judgement', route(store, 'signed-in', null, async (shop, _, { id }) => ({ json: report(judge(asJobFile(await jobFile(shop, id('job'))))) })));

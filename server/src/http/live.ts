@@ -1,14 +1,13 @@
 import { LIVE_KINDS, type LiveKind } from '@rugged/contract/live';
-import { type Engine, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION, type Site, toKPa } from '@rugged/core';
-import { liveCompression, liveCrankcase, liveLeakdown, type LiveTake, type Virtual } from '@rugged/core/virtual-engine';
-import { Router } from 'express';
+import { type Engine, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION, type Site, toKPa, type Virtual } from '@rugged/core';
+import { liveCompression, liveCrankcase, liveLeakdown, type LiveTake } from '@rugged/core/virtual-engine';
+import { type Response, Router } from 'express';
 import Joi from 'joi';
-import { QueryTypes } from 'sequelize';
-import { due, hello, type LiveEvent, parsePlace } from '../live/stream';
+import { due, hello, type LiveEvent, parsePlace, type Place } from '../live/stream';
 import { asJson } from '../store/json-sql';
 import type { Store } from '../store/store';
 import { Refusal, refuse } from './problem';
-import { queryOf, whoAsks } from './request';
+import { route } from './route';
 
 interface LiveQuery {
   kind: LiveKind; jobId: string; cylinder: string; take: number; throttle: 'open' | 'closed'; engineTemperature: 'cold' | 'warm'; oilMl: number;
@@ -29,34 +28,30 @@ const EVERY_MS = 40;
 const RETRY_MS = 500;
 
 /** `/api/live`: a simulated sensor on a demo engine, as server-sent events in the line protocol of `docs/live-gauge.md`. */
-export function liveRoutes({ sequelize }: Store): Router {
-  const routes = Router();
-  routes.get('/', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    const query = queryOf(querySchema, req);
-    const [row] = await sequelize.query<{ engine: Engine; hidden: Virtual | null; site: Site }>(
-      `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, e.hidden, j.site FROM jobs j JOIN engines e ON e.id = j.engine_id WHERE j.shop_id = $1 AND j.id = $2`,
-      { bind: [shopId, query.jobId], type: QueryTypes.SELECT });
+export const liveRoutes = (store: Store): Router => Router()
+  .get('/', route(store, 'signed-in', querySchema, async (shop, query, { req }) => {
+    const [row] = await shop.select<{ engine: Engine; hidden: Virtual | null; site: Site }>(
+      `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, e.hidden, j.site FROM jobs j JOIN engines e ON e.id = j.engine_id WHERE j.shop_id = $1 AND j.id = $2`, query.jobId);
     if (!row) throw refuse.missing('job');
     if (!row.hidden) throw new Refusal(409, 'no-sensor', 'There is no simulated sensor on this engine');
     const take = takeOf({ format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, engine: row.engine, site: row.site, virtual: row.hidden }, query);
+    return { write: (res) => stream(res, query.kind, take, parsePlace(req.get('Last-Event-ID') ?? query.after)) };
+  }));
 
-    // A stream that was cut goes on where it was: its place is in the last event that arrived.
-    const resumed = parsePlace(req.get('Last-Event-ID') ?? query.after);
-    let place = resumed ?? { startedAt: Date.now(), next: 0 };
-    res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' });
-    const send = ({ id, data }: LiveEvent) => res.write(`id: ${id}\ndata: ${data}\n\n`);
-    res.write(`retry: ${RETRY_MS}\n\n`);
-    send(hello(query.kind, take, place));
-    const timer = setInterval(() => {
-      const now = due(take, place, Date.now());
-      place = now.place;
-      now.events.forEach(send);
-      if (now.over) { clearInterval(timer); res.end(); }
-    }, EVERY_MS);
-    res.on('close', () => clearInterval(timer));
-  });
-  return routes;
+/** A stream that was cut goes on where it was: its place is in the last event that arrived. */
+function stream(res: Response, kind: LiveKind, take: LiveTake, resumed: Place | undefined): void {
+  let place = resumed ?? { startedAt: Date.now(), next: 0 };
+  res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' });
+  const send = ({ id, data }: LiveEvent) => res.write(`id: ${id}\ndata: ${data}\n\n`);
+  res.write(`retry: ${RETRY_MS}\n\n`);
+  send(hello(kind, take, place));
+  const timer = setInterval(() => {
+    const now = due(take, place, Date.now());
+    place = now.place;
+    now.events.forEach(send);
+    if (now.over) { clearInterval(timer); res.end(); }
+  }, EVERY_MS);
+  res.on('close', () => clearInterval(timer));
 }
 
 function takeOf(job: JobFile, { kind, cylinder, take, throttle, engineTemperature, oilMl, supplyKPa, orificeMm, mode, startKPa, seconds }: LiveQuery): LiveTake {

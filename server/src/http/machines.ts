@@ -1,14 +1,8 @@
 import { newMachineSchema } from '@rugged/contract';
 import { Router } from 'express';
-import { createOnce, type Store } from '../store/store';
-import { answerCreated, bodyOf, whoAsks } from './request';
+import type { Store } from '../store/store';
+import { created, route } from './route';
 
 /** `/api/machines`: what the owners brought. */
-export function machineRoutes({ models }: Store): Router {
-  const routes = Router();
-  routes.post('/', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    answerCreated(res, await createOnce(models.machines, shopId, { ...bodyOf(newMachineSchema, req) }));
-  });
-  return routes;
-}
+export const machineRoutes = (store: Store): Router => Router()
+  .post('/', route(store, 'signed-in', newMachineSchema, async (shop, machine) => created(await shop.create('machines', machine))));

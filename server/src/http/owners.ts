@@ -1,14 +1,8 @@
 import { newOwnerSchema } from '@rugged/contract';
 import { Router } from 'express';
-import { createOnce, type Store } from '../store/store';
-import { answerCreated, bodyOf, whoAsks } from './request';
+import type { Store } from '../store/store';
+import { created, route } from './route';
 
 /** `/api/owners`: customers. */
-export function ownerRoutes({ models }: Store): Router {
-  const routes = Router();
-  routes.post('/', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    answerCreated(res, await createOnce(models.owners, shopId, { ...bodyOf(newOwnerSchema, req) }));
-  });
-  return routes;
-}
+export const ownerRoutes = (store: Store): Router => Router()
+  .post('/', route(store, 'signed-in', newOwnerSchema, async (shop, owner) => created(await shop.create('owners', owner))));

@@ -1,8 +1,8 @@
 import { newPhotoSchema } from '@rugged/contract';
 import { Router } from 'express';
-import { createOnce, type Store } from '../store/store';
+import type { Store } from '../store/store';
 import { refuse } from './problem';
-import { answerCreated, bodyOf, idOf, whoAsks } from './request';
+import { created, route } from './route';
 
 /** What a picture's first bytes must be. */
 const BEGINS: Readonly<Record<string, (image: Buffer) => boolean>> = {
@@ -12,21 +12,14 @@ const BEGINS: Readonly<Record<string, (image: Buffer) => boolean>> = {
 };
 
 /** `/api/photos`: pictures, shrunk on the phone, kept as they came. */
-export function photoRoutes({ models }: Store): Router {
-  const routes = Router();
-  routes.post('/', async (req, res) => {
-    const { shopId, personId } = whoAsks(req);
-    const { data, ...photo } = bodyOf(newPhotoSchema, req);
+export const photoRoutes = (store: Store): Router => Router()
+  .post('/', route(store, 'signed-in', newPhotoSchema, async (shop, { data, ...photo }) => {
     const image = Buffer.from(data, 'base64');
     if (!BEGINS[photo.mime]?.(image)) throw refuse.fields([{ field: 'data', reason: `is no ${photo.mime} picture` }]);
-    answerCreated(res, await createOnce(models.photos, shopId, { ...photo, image, madeBy: personId }));
-  });
-  routes.get('/:id', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    const photo = await models.photos.findOne({ where: { id: idOf(req, 'photo'), shopId } });
+    return created(await shop.create('photos', { ...photo, image, madeBy: shop.personId }));
+  }))
+  .get('/:id', route(store, 'signed-in', null, async (shop, _, { id }) => {
+    const photo = await shop.stored('photos', id('photo'));
     if (!photo) throw refuse.missing('photo');
-    res.type(photo.get('mime') as string).setHeader('Cache-Control', 'private, max-age=31536000, immutable');
-    res.send(photo.get('image'));
-  });
-  return routes;
-}
+    return { write: (res) => res.type(photo.get('mime') as string).setHeader('Cache-Control', 'private, max-age=31536000, immutable').send(photo.get('image')) };
+  }));

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { promisify } from 'node:util';
-import { check, signInSchema } from '@rugged/contract';
+import { signInSchema } from '@rugged/contract';
 import connectPgSimple from 'connect-pg-simple';
 import { Router } from 'express';
 import rateLimit from 'express-rate-limit';
@@ -8,9 +8,10 @@ import session from 'express-session';
 import type { Pool } from 'pg';
 import { NOBODY, verifyPassword } from '../accounts/password';
 import { present } from '../store/models';
+import type { Who } from '../store/scope';
 import type { Store } from '../store/store';
-import { Refusal, refuse } from './problem';
-import { type Who, whoAsks } from './request';
+import { Refusal } from './problem';
+import { openRoute, route } from './route';
 
 export const COOKIE = 'rugged.sid';
 const FORTNIGHT_MS = 14 * 24 * 3600 * 1000;
@@ -36,32 +37,11 @@ async function sharedSecret(pool: Pool): Promise<string> {
 }
 
 /** `/api/session`: sign in, who am I, sign out. */
-export function sessionRoutes({ models }: Store): Router {
-  const routes = Router();
+export function sessionRoutes(store: Store): Router {
+  const { models } = store;
   const slowGuessing = rateLimit({
     windowMs: 15 * 60_000, limit: 20, skipSuccessfulRequests: true, standardHeaders: 'draft-8', legacyHeaders: false,
     handler: () => { throw new Refusal(429, 'too-many-tries', 'Too many wrong tries. Wait a quarter of an hour'); },
-  });
-
-  routes.post('/', slowGuessing, async (req, res) => {
-    const checked = check(signInSchema, req.body ?? {});
-    if (!checked.ok) throw refuse.fields(checked.errors);
-    const { email, password } = checked.value;
-    const person = await models.people.findOne({ where: { email: email.trim().toLowerCase() } });
-    const right = await verifyPassword(password, person?.get('passwordHash') as string ?? NOBODY);
-    if (!person || !right) throw new Refusal(401, 'wrong-password', 'That address and password do not go together');
-    await promisify(req.session.regenerate.bind(req.session))();
-    req.session.who = { personId: person.get('id') as string, shopId: person.get('shopId') as string };
-    res.status(201).json(await describe(req.session.who));
-  });
-
-  routes.get('/', async (req, res) => {
-    res.json(await describe(whoAsks(req)));
-  });
-
-  routes.delete('/', async (req, res) => {
-    await promisify(req.session.destroy.bind(req.session))();
-    res.clearCookie(COOKIE).status(204).end();
   });
 
   async function describe(who: Who) {
@@ -72,5 +52,19 @@ export function sessionRoutes({ models }: Store): Router {
     const { id, name, email } = present(person);
     return { person: { id, name, email }, shop: present(shop), testers: testers.map(present) };
   }
-  return routes;
+
+  return Router()
+    .post('/', slowGuessing, openRoute(signInSchema, async ({ email, password }, { req }) => {
+      const person = await models.people.findOne({ where: { email: email.trim().toLowerCase() } });
+      const right = await verifyPassword(password, person?.get('passwordHash') as string ?? NOBODY);
+      if (!person || !right) throw new Refusal(401, 'wrong-password', 'That address and password do not go together');
+      await promisify(req.session.regenerate.bind(req.session))();
+      req.session.who = { personId: person.get('id') as string, shopId: person.get('shopId') as string };
+      return { status: 201, json: await describe(req.session.who) };
+    }))
+    .get('/', route(store, 'signed-in', null, async ({ personId, shopId }) => ({ json: await describe({ personId, shopId }) })))
+    .delete('/', openRoute(null, async (_, { req }) => {
+      await promisify(req.session.destroy.bind(req.session))();
+      return { write: (res) => res.clearCookie(COOKIE).status(204).end() };
+    }));
 }

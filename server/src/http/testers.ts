@@ -1,30 +1,24 @@
 import { newTesterSchema, testerChangeSchema } from '@rugged/contract';
 import { Router } from 'express';
-import { Op, type Transaction } from 'sequelize';
-import { changeVersion, createOnce, type Store } from '../store/store';
-import { answerChanged, answerCreated, bodyOf, idOf, whoAsks } from './request';
+import { Op } from 'sequelize';
+import type { ShopScope } from '../store/scope';
+import type { Store } from '../store/store';
+import { changed, created, route } from './route';
+
+/** The others of its kind give way to the usual one. */
+const giveWay = (shop: ShopScope, { id, kind }: { id: string; kind: string }) => shop.transaction((transaction) =>
+  shop.store.models.testers.update({ usual: false }, { where: { shopId: shop.shopId, kind, id: { [Op.ne]: id }, usual: true }, transaction }));
 
 /** `/api/testers`: the register of testers. One of each kind is the usual one. */
-export function testerRoutes({ models, sequelize }: Store): Router {
-  const routes = Router();
-  const { testers } = models;
-  /** The others of its kind give way. */
-  const giveWay = (shopId: string, { id, kind }: { id: unknown; kind: unknown }, transaction: Transaction) =>
-    testers.update({ usual: false }, { where: { shopId, kind: kind as string, id: { [Op.ne]: id as string }, usual: true }, transaction });
-
-  routes.post('/', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    const tester = bodyOf(newTesterSchema, req);
-    const created = await createOnce(testers, shopId, { ...tester });
-    if (tester.usual) await sequelize.transaction((transaction) => giveWay(shopId, tester, transaction));
-    answerCreated(res, created);
-  });
-  routes.patch('/:id', async (req, res) => {
-    const { shopId } = whoAsks(req);
-    const id = idOf(req, 'tester');
-    const changed = await changeVersion(testers, { id, shopId }, bodyOf(testerChangeSchema, req));
-    if (changed.outcome === 'changed' && changed.row['usual'] === true) await sequelize.transaction((transaction) => giveWay(shopId, { id, kind: changed.row['kind'] }, transaction));
-    answerChanged(res, changed, 'tester');
-  });
-  return routes;
-}
+export const testerRoutes = (store: Store): Router => Router()
+  .post('/', route(store, 'signed-in', newTesterSchema, async (shop, tester) => {
+    const made = await shop.create('testers', tester);
+    if (tester.usual) await giveWay(shop, tester);
+    return created(made);
+  }))
+  .patch('/:id', route(store, 'signed-in', testerChangeSchema, async (shop, change, call) => {
+    const id = call.id('tester');
+    const made = await shop.change('testers', id, change);
+    if (made.outcome === 'changed' && made.row['usual'] === true) await giveWay(shop, { id, kind: made.row['kind'] as string });
+    return changed(made, 'tester');
+  }));

@@ -1,14 +1,8 @@
 import { newTestSchema } from '@rugged/contract';
 import { Router } from 'express';
-import { createOnce, type Store } from '../store/store';
-import { answerCreated, bodyOf, whoAsks } from './request';
+import type { Store } from '../store/store';
+import { created, route } from './route';
 
 /** `/api/tests`: a test as it was set up. Written once. */
-export function testRoutes({ models }: Store): Router {
-  const routes = Router();
-  routes.post('/', async (req, res) => {
-    const { shopId, personId } = whoAsks(req);
-    answerCreated(res, await createOnce(models.tests, shopId, { ...bodyOf(newTestSchema, req), startedBy: personId }));
-  });
-  return routes;
-}
+export const testRoutes = (store: Store): Router => Router()
+  .post('/', route(store, 'signed-in', newTestSchema, async (shop, test) => created(await shop.create('tests', { ...test, startedBy: shop.personId }))));

@@ -1,24 +1,23 @@
-import { QueryTypes } from 'sequelize';
 import type { EngineListItem, EnginesQuery, Page } from '@rugged/contract';
 import { asJson, list } from './json-sql';
-import type { Store } from './store';
+import type { ShopScope } from './scope';
 
 /** A page of the shop's engines by name, each with its machine, owner, books and how often it was here. */
-export async function enginesPage({ sequelize }: Store, shopId: string, query: EnginesQuery): Promise<Page<EngineListItem>> {
+export async function enginesPage(scope: ShopScope, query: EnginesQuery): Promise<Page<EngineListItem>> {
   const search = query.search?.trim();
   const [afterName, afterId] = query.after === undefined ? [] : splitCursor(query.after);
-  const bind = [shopId, search ? `%${search.replace(/[\\%_]/g, '\\$&')}%` : null, afterName ?? null, afterId ?? null];
+  const values = [search ? `%${search.replace(/[\\%_]/g, '\\$&')}%` : null, afterName ?? null, afterId ?? null];
   const matching = `FROM engines e JOIN machines m ON m.id = e.machine_id JOIN owners o ON o.id = m.owner_id
     WHERE e.shop_id = $1 AND ($2::text IS NULL OR e.name ILIKE $2 OR m.name ILIKE $2 OR o.name ILIKE $2)`;
-  const rows = await sequelize.query<{ item: EngineListItem }>(`
+  const rows = await scope.select<{ item: EngineListItem }>(`
     SELECT json_strip_nulls(json_build_object(
       'engine', ${asJson('engines', 'e')}, 'machine', ${asJson('machines', 'm')}, 'owner', ${asJson('owners', 'o')},
       'books', ${list(asJson('books', 'b'), 'books b WHERE b.engine_id = e.id')},
       'jobs', (SELECT count(*) FROM jobs j WHERE j.engine_id = e.id),
       'lastJobAt', (SELECT max(j.opened_at) FROM jobs j WHERE j.engine_id = e.id))) AS item
     ${matching} AND ($3::text IS NULL OR (e.name, e.id) > ($3, $4::uuid))
-    ORDER BY e.name, e.id LIMIT ${query.limit + 1}`, { bind, type: QueryTypes.SELECT });
-  const [count] = await sequelize.query<{ total: number }>(`SELECT count(*)::int AS total ${matching}`, { bind: bind.slice(0, 2), type: QueryTypes.SELECT });
+    ORDER BY e.name, e.id LIMIT ${query.limit + 1}`, ...values);
+  const [count] = await scope.select<{ total: number }>(`SELECT count(*)::int AS total ${matching}`, values[0]);
   const items = rows.slice(0, query.limit).map((row) => row.item);
   const last = items[items.length - 1]?.engine;
   return { items, total: count?.total ?? 0, ...(rows.length > query.limit && last ? { next: `${last.id}${last.name}` } : {}) };

@@ -1,8 +1,10 @@
-import { type Table, wireFields } from './models';
+import { SPREAD, type Table, wireFields } from './models';
 
 /** A row of `table` as a wire object, built inside the database. */
 export function asJson(table: Table, alias: string, extra = ''): string {
-  return `json_build_object(${wireFields(table).map((field) => `'${field}', ${alias}.${snake(field)}`).join(', ')}${extra})`;
+  const fields = wireFields(table).map((field) => `'${field}', ${alias}.${snake(field)}`).join(', ');
+  const spread = SPREAD[table];
+  return spread === undefined ? `json_build_object(${fields}${extra})` : `(jsonb_build_object(${fields}${extra}) || ${alias}.${snake(spread)})`;
 }
 
 const snake = (field: string) => field.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);

@@ -4,6 +4,7 @@ import * as records from './migrations/001-records';
 import * as everyTest from './migrations/002-every-test';
 import * as opinionsAndSymptoms from './migrations/003-opinions-and-symptoms';
 import * as guidedWork from './migrations/004-guided-work';
+import * as oneShape from './migrations/005-one-shape';
 
 export interface MigrationContext { sequelize: Sequelize; transaction: Transaction; sql(text: string): Promise<unknown> }
 interface Migration { up(context: MigrationContext): Promise<void> }
@@ -11,12 +12,16 @@ interface Migration { up(context: MigrationContext): Promise<void> }
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '001-records': records, '002-every-test': everyTest, '003-opinions-and-symptoms': opinionsAndSymptoms, '004-guided-work': guidedWork,
+  '005-one-shape': oneShape,
 };
 
 const ADVISORY_LOCK = 727_001;
 
-/** Brings the schema up to date, each migration in its own transaction; servers that start together wait for each other. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
+/**
+ * Brings the schema up to date, each migration in its own transaction; servers that start together wait for each other.
+ * @param to the last migration to run; all of them where nobody says
+ */
+export async function migrate(sequelize: Sequelize, to?: string): Promise<string[]> {
   const umzug = new Umzug({
     migrations: Object.entries(MIGRATIONS).map(([name, migration]) => ({
       name,
@@ -31,6 +36,6 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
   return sequelize.transaction(async (transaction) => {
     await sequelize.query('SET LOCAL idle_in_transaction_session_timeout = 0; SET LOCAL statement_timeout = 0', { transaction });
     await sequelize.query(`SELECT pg_advisory_xact_lock(${ADVISORY_LOCK})`, { transaction });
-    return (await umzug.up()).map((migration) => migration.name);
+    return (await umzug.up(to === undefined ? {} : { to })).map((migration) => migration.name);
   });
 }

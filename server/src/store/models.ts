@@ -1,5 +1,4 @@
-import type { Book, CauseName, Engine, HouseRules, PressureUnit, Site, State, Symptom, Test, Tester } from '@rugged/core';
-import type { Virtual } from '@rugged/core/virtual-engine';
+import type { CauseName, Engine, HouseRules, PressureUnit, Site, State, Symptom, TestKind, Virtual } from '@rugged/core';
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 
 /** The rows as they are stored. Absent is null here and left out on the wire. */
@@ -12,18 +11,12 @@ export interface PersonRow { id: string; shopId: string; name: string; email: st
 export type OwnerRow = { id: string; shopId: string; name: string; version: number } & Nullable<{ phone: string; email: string; note: string }>;
 export type MachineRow = { id: string; shopId: string; ownerId: string; name: string; version: number } & Nullable<{ serial: string; note: string }>;
 export type EngineRow = { id: string; shopId: string; machineId: string; name: string; version: number } & Nullable<Required<Engine> & { hidden: Virtual; simulated: boolean }>;
-export type BookRow = { id: string; shopId: string; engineId: string; rank: number; version: number } & Nullable<Required<Book>>;
+export type BookRow = { id: string; shopId: string; engineId: string; rank: number; source: string; figures: object; version: number } & Nullable<{ engineTemperature: string; conditions: string }>;
 export type JobRow = {
-  id: string; shopId: string; number: number; engineId: string; complaint: string; site: Site; status: 'open' | 'closed'; openedAt: Date; openedBy: string; version: number;
+  id: string; shopId: string; number: number; engineId: string; complaint: string; site: Site; houseRules: Partial<HouseRules>; status: 'open' | 'closed'; openedAt: Date; openedBy: string; version: number;
 } & Nullable<{ alreadyDone: string; symptoms: Symptom[]; hours: number; closedAt: Date }>;
-export type TestRow = { id: string; shopId: string; jobId: string; kind: Test['kind']; startedAt: Date; startedBy: string } & Nullable<{
-  conditions: object;
-  engineTemperature: string; throttle: string; plugs: string; crankingRpm: number; tester: Tester;
-}>;
-export type ReadingRow = { id: string; shopId: string; testId: string; kind: Test['kind']; takenAt: Date; takenBy: string } & Nullable<{
-  cylinder: string; unit: PressureUnit; peak: number; figures: object;
-  strokes: number[]; per: string; wet: boolean; oilMl: number; supersedes: string; withdrawn: boolean;
-}>;
+export type TestRow = { id: string; shopId: string; jobId: string; kind: TestKind; conditions: object; startedAt: Date; startedBy: string };
+export type ReadingRow = { id: string; shopId: string; testId: string; kind: TestKind; figures: object; takenAt: Date; takenBy: string } & Nullable<{ supersedes: string; withdrawn: boolean }>;
 export type OverruleRow = { id: string; shopId: string; jobId: string; reason: string; madeAt: Date; madeBy: string } & Nullable<{ cylinder: string; state: State; cause: CauseName }>;
 /** Added once by somebody, never changed. */
 type Made = { id: string; shopId: string; jobId: string; madeAt: Date; madeBy: string };
@@ -72,22 +65,13 @@ const TABLES = {
     compressionRatio: DOUBLE, ratioBasis: TEXT, compressionRelease: TEXT, cooling: TEXT, headless: BOOLEAN, valveGear: TEXT, hours: DOUBLE, cranks: BOOLEAN,
     distributor: TEXT, plug: JSONB, hidden: JSONB, simulated: BOOLEAN, version,
   },
-  books: {
-    id, shopId: UUID, engineId: UUID, rank: INTEGER, source: TEXT, engineTemperature: TEXT, conditions: TEXT, compression: JSONB,
-    spread: JSONB, leakage: JSONB, crankcase: JSONB, runningCompression: JSONB, manifoldVacuum: JSONB, fuelPressure: JSONB, valveClearance: JSONB, bore: JSONB, ringGap: JSONB, pistonClearance: JSONB, pinClearance: JSONB, version,
-  },
+  books: { id, shopId: UUID, engineId: UUID, rank: INTEGER, source: TEXT, engineTemperature: TEXT, conditions: TEXT, figures: JSONB, version },
   jobs: {
-    id, shopId: UUID, number: INTEGER, engineId: UUID, complaint: TEXT, alreadyDone: TEXT, symptoms: JSONB, hours: DOUBLE, site: JSONB,
+    id, shopId: UUID, number: INTEGER, engineId: UUID, complaint: TEXT, alreadyDone: TEXT, symptoms: JSONB, hours: DOUBLE, site: JSONB, houseRules: JSONB,
     status: { type: TEXT, defaultValue: 'open' }, openedAt: DATE, closedAt: DATE, openedBy: UUID, version,
   },
-  tests: {
-    id, shopId: UUID, jobId: UUID, kind: TEXT, engineTemperature: TEXT, throttle: TEXT, plugs: TEXT, crankingRpm: DOUBLE, tester: JSONB, conditions: JSONB,
-    startedAt: DATE, startedBy: UUID,
-  },
-  readings: {
-    id, shopId: UUID, testId: UUID, kind: { type: TEXT, defaultValue: 'compression' }, figures: JSONB, cylinder: TEXT, unit: TEXT, peak: DOUBLE, strokes: JSONB, per: TEXT, wet: BOOLEAN, oilMl: DOUBLE,
-    takenAt: DATE, takenBy: UUID, supersedes: UUID, withdrawn: BOOLEAN,
-  },
+  tests: { id, shopId: UUID, jobId: UUID, kind: TEXT, conditions: JSONB, startedAt: DATE, startedBy: UUID },
+  readings: { id, shopId: UUID, testId: UUID, kind: TEXT, figures: JSONB, takenAt: DATE, takenBy: UUID, supersedes: UUID, withdrawn: BOOLEAN },
   overrules: { id, shopId: UUID, jobId: UUID, cylinder: TEXT, state: TEXT, cause: TEXT, reason: TEXT, madeAt: DATE, madeBy: UUID },
   testers: { id, shopId: UUID, kind: TEXT, name: TEXT, tester: JSONB, adapters: JSONB, oRingCheckedOn: DATEONLY, dueOn: DATEONLY, comparison: JSONB, usual: BOOLEAN, retired: BOOLEAN, version },
   ticks: { ...made, procedure: TEXT, step: TEXT, mark: TEXT },
@@ -102,9 +86,20 @@ export type Table = keyof Models;
 /** Kept inside: never sent to a client. */
 const INSIDE = new Set(['shopId', 'nextJobNumber', 'passwordHash', 'openedBy', 'startedBy', 'takenBy', 'madeBy', 'hidden', 'image']);
 
+/** Columns whose fields stand beside the others on the wire. */
+export const SPREAD: Readonly<Partial<Record<Table, string>>> = { books: 'figures' };
+
 /** The fields of a table that go over the wire. */
 export function wireFields(table: Table): string[] {
-  return Object.keys(TABLES[table]).filter((field) => !INSIDE.has(field));
+  return Object.keys(TABLES[table]).filter((field) => !INSIDE.has(field) && field !== SPREAD[table]);
+}
+
+/** What came over the wire as a row: fields that no column has go where the table spreads them from. */
+export function asRow<T extends { id: string }>(table: Table, wire: T): Record<string, unknown> & { id: string } {
+  const spread = SPREAD[table];
+  if (spread === undefined) return { ...wire };
+  const [own, others] = [Object.entries(wire).filter(([field]) => field in TABLES[table]), Object.entries(wire).filter(([field]) => !(field in TABLES[table]))];
+  return { ...Object.fromEntries(own), [spread]: Object.fromEntries(others) } as Record<string, unknown> & { id: string };
 }
 
 export function defineModels(sequelize: Sequelize): Models {
@@ -114,6 +109,8 @@ export function defineModels(sequelize: Sequelize): Models {
 
 /** A stored row as the wire has it: no inside fields, nothing that is absent. */
 export function present(row: Model): Record<string, unknown> {
-  return Object.fromEntries(Object.entries(row.get({ plain: true }) as object)
-    .filter(([field, value]) => !INSIDE.has(field) && value !== null && value !== undefined));
+  const plain = row.get({ plain: true }) as Record<string, unknown>;
+  const spread = SPREAD[(row.constructor as ModelStatic<Model>).name as Table];
+  const told = Object.entries(plain).filter(([field, value]) => !INSIDE.has(field) && field !== spread && value !== null && value !== undefined);
+  return { ...Object.fromEntries(told), ...(spread === undefined ? {} : plain[spread] as object) };
 }

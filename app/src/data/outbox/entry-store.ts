@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Entry } from './entry';
+import { upgradedEntry } from './upgrade';
 
 interface OutboxDb extends DBSchema {
   entries: { key: number; value: Omit<Entry, 'seq'> & { seq?: number } };
@@ -17,7 +18,7 @@ export class EntryStore {
 
   /** All entries in order. */
   async all(): Promise<Entry[]> {
-    return (await (await this.db).getAll('entries')) as Entry[];
+    return ((await (await this.db).getAll('entries')) as Entry[]).map(upgradedEntry);
   }
 
   /** Adds all of them or none. Resolves when they are safe on disk. */

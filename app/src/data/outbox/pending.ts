@@ -1,4 +1,5 @@
-import type { Bench, JobChange, NewReading, NewTest, Note, Outcome, Overrule, Signature, TickRecord } from '@rugged/contract';
+import type { JobChange, NewReading, NewTest } from '@rugged/contract';
+import { ADDED_NAMES, type AddedName, type Bench } from '@rugged/contract/bench';
 import type { Entry } from './entry';
 
 /** A bench as the person left it: what the server sent, with what still waits on this device laid over it. */
@@ -11,11 +12,8 @@ function afterwards({ method, body }: Entry): Record<string, unknown> {
   return method === 'PATCH' ? { ...body, version: Number(body['version']) + 1 } : body;
 }
 
-/** What older versions of the app did not keep with a new job. */
-const NOTHING_ADDED: Pick<Bench, 'ticks' | 'signatures' | 'notes' | 'outcomes'> = { ticks: [], signatures: [], notes: [], outcomes: [] };
-
-/** A job that is still only on this device, whole, whatever version of the app opened it. */
-export const newBenchOf = ({ newBench }: Pick<Entry, 'newBench'>): Bench | undefined => newBench && { ...NOTHING_ADDED, ...newBench };
+/** A job that is still only on this device. */
+export const newBenchOf = ({ newBench }: Pick<Entry, 'newBench'>): Bench | undefined => newBench;
 
 /** Jobs that the server does not know yet. */
 export function pendingBenches(entries: readonly Entry[]): Bench[] {
@@ -24,14 +22,11 @@ export function pendingBenches(entries: readonly Entry[]): Bench[] {
 
 /** One entry, or the server's answer to it, laid over a bench. A row already there is replaced. */
 export function applied(bench: Bench, path: string, row: Record<string, unknown>): Bench {
+  const name = ADDED_NAMES.find((one) => path === `/${one}`);
+  if (name) return { ...bench, [name]: replaced(bench[name] as Row[], row as unknown as Row) };
   switch (path) {
     case '/tests': return { ...bench, tests: replaced(bench.tests, row as unknown as NewTest) };
     case '/readings': return { ...bench, readings: replaced(bench.readings, row as unknown as NewReading) };
-    case '/overrules': return { ...bench, overrules: replaced(bench.overrules, row as unknown as Overrule) };
-    case '/ticks': return { ...bench, ticks: replaced(bench.ticks, row as unknown as TickRecord) };
-    case '/signatures': return { ...bench, signatures: replaced(bench.signatures, row as unknown as Signature) };
-    case '/notes': return { ...bench, notes: replaced(bench.notes, row as unknown as Note) };
-    case '/outcomes': return { ...bench, outcomes: replaced(bench.outcomes, row as unknown as Outcome) };
     case '/jobs': return { ...bench, job: { ...bench.job, ...row } };
     case `/jobs/${bench.job.id}`: {
       const { version, ...change } = row as unknown as JobChange;
@@ -40,6 +35,8 @@ export function applied(bench: Bench, path: string, row: Record<string, unknown>
     default: return bench;
   }
 }
+
+type Row = Bench[AddedName][number];
 
 function replaced<T extends { id: string }>(rows: readonly T[], row: T): T[] {
   return rows.some(({ id }) => id === row.id) ? rows.map((old) => (old.id === row.id ? { ...old, ...row } : old)) : [...rows, row];

@@ -3,7 +3,7 @@ import { useDeferredValue, useState } from 'react';
 import { FlatList, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useJobs } from '@/data/jobs';
 import { useOutbox } from '@/data/use-outbox';
-import { KeptBadge } from '@/features/outbox/kept-badge';
+import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Empty, Screen, Waiting } from '@/ui/screen';

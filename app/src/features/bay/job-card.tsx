@@ -1,9 +1,9 @@
 import type { Bench } from '@rugged/contract';
 import { tellStep } from '@rugged/core';
-import { memo, useMemo } from 'react';
+import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { judgeBench } from '@/data/jobs';
-import { shownStates } from '@/features/bench/shown-state';
+import { useVerdict } from '@/data/jobs';
+import { shownStates } from '@/bench/shown-state';
 import { MiniPlan } from '@/ui/engine-plan';
 import { ago } from '@/ui/format';
 import { StateMark } from '@/ui/state-mark';
@@ -16,7 +16,7 @@ import { Figure, Strong, Words } from '@/ui/words';
 export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
   const c = useColours();
   const { job, engine } = bench;
-  const verdict = useMemo(() => judgeBench(bench), [bench]);
+  const verdict = useVerdict(bench);
   const { engine: state, cylinders } = shownStates(bench, verdict.ok ? verdict.judgement : undefined);
   const step = verdict.ok ? verdict.judgement.next[0] : undefined;
   const next = job.status === 'closed' ? 'Closed' : step ? tellStep(step.test, step.cylinder) : 'Something entered is not right';

@@ -1,22 +1,29 @@
 import type { Bench } from '@rugged/contract';
-import { type NextStep, type NextTest, tellStep } from '@rugged/core';
+import { KINDS, type NextTest, TEST_KINDS, TEST_NAME, type TestKind, tellStep, type ToldStep } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
+import { ON_SCREEN } from '@/bench/test-kinds';
 import type { Verdict } from '@/data/jobs';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 
-/** Tests that have a pad. The others are advice: done at the engine, not entered here. */
-const ENTERED: readonly NextTest[] = ['compression', 'retest', 'wet', 'leakdown', 'crankcase', 'valve-clearance', 'manifold-vacuum'];
+/** Which test a step enters. The others are advice: done at the engine, not entered here. */
+const ENTERS: Readonly<Partial<Record<NextTest, TestKind>>> = {
+  compression: 'compression', retest: 'compression', wet: 'compression', leakdown: 'leakdown', crankcase: 'crankcase', 'valve-clearance': 'valve-clearance', 'manifold-vacuum': 'manifold-vacuum',
+};
 
 /** One thing next: what, why, how long, and one big button. */
 export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict }) {
   const router = useRouter();
   const { job } = bench;
   const findings = () => router.push(`/jobs/${job.id}/findings`);
-  const pad = (test: NextTest, cylinder: string | null) => router.push(`/jobs/${job.id}/${padOf(test)}${cylinder === null ? '' : `?cylinder=${encodeURIComponent(cylinder)}`}${test === 'wet' ? `${cylinder === null ? '?' : '&'}wet=yes` : ''}`);
+  const pad = (kind: TestKind, cylinder: string | null, wet = false) => {
+    const asked = [...(cylinder === null ? [] : [`cylinder=${encodeURIComponent(cylinder)}`]), ...(wet ? ['wet=yes'] : [])].join('&');
+    const { place } = ON_SCREEN[kind];
+    router.push(`/jobs/${job.id}/${place}${asked === '' ? '' : `${place.includes('?') ? '&' : '?'}${asked}`}`);
+  };
 
   if (!verdict.ok) {
     return (
@@ -29,7 +36,7 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
   const [first, ...rest] = verdict.judgement.next;
   if (!first) return null;
   const measured = verdict.judgement.cylinders.some((cylinder) => cylinder.compression ?? cylinder.leakage);
-  const entered = ENTERED.includes(first.test) ? first : rest.find((step) => ENTERED.includes(step.test));
+  const entered = ENTERS[first.test] ? first : rest.find(({ test }) => ENTERS[test]);
   const advice = first === entered ? undefined : first;
   const lead = advice ?? first;
   return (
@@ -41,13 +48,11 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
       {rest.filter((step) => step !== entered && step !== lead).slice(0, 2).map((step) => <Also key={step.rank} step={step} />)}
       <View style={styles.buttons}>
         {entered
-          ? <Button kind="main" onPress={() => pad(entered.test, entered.cylinder)}>{startWords(entered, measured)}</Button>
+          ? <Button kind="main" onPress={() => pad(ENTERS[entered.test] ?? 'compression', entered.cylinder, entered.test === 'wet')}>{startWords(entered, measured)}</Button>
           : <Button kind="main" onPress={findings}>Findings</Button>}
         <View style={styles.row}>
           <Button icon="clipboard-text-outline" onPress={() => router.push(`/jobs/${job.id}/steps${stepsOf(lead)}`)} style={styles.grow}>Step by step</Button>
-          <Button onPress={() => pad('compression', null)} style={styles.grow}>Compression</Button>
-          <Button onPress={() => pad('leakdown', null)} style={styles.grow}>Leak-down</Button>
-          {bench.engine.cycle === 'two-stroke' ? <Button onPress={() => pad('crankcase', null)} style={styles.grow}>Crankcase</Button> : null}
+          {TEST_KINDS.filter((kind) => PADS.has(kind) && KINDS[kind].suits(bench.engine)).map((kind) => <Button key={kind} onPress={() => pad(kind, null)} style={styles.grow}>{TEST_NAME[kind]}</Button>)}
           <Button onPress={() => router.push(`/jobs/${job.id}/other-gauges`)} style={styles.grow}>Other gauges</Button>
           {entered ? <Button onPress={findings} disabled={!measured} style={styles.grow}>Findings</Button> : null}
         </View>
@@ -56,19 +61,16 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
   );
 }
 
-/** Where a test is entered. */
-function padOf(test: NextTest): string {
-  if (test === 'leakdown' || test === 'crankcase') return test;
-  return test === 'valve-clearance' || test === 'manifold-vacuum' ? `other-gauges?gauge=${test}` : 'compression';
-}
+/** The tests with a pad of their own. */
+const PADS: ReadonlySet<TestKind> = new Set(['compression', 'leakdown', 'crankcase']);
 
 /** The steps that belong to what is next; where it has none of its own, all there are. */
-function stepsOf({ test, cylinder }: NextStep): string {
+function stepsOf({ test, cylinder }: ToldStep): string {
   const of = ({ compression: 'compression', retest: 'compression', wet: 'wet', leakdown: 'leakdown', crankcase: 'crankcase-pressure', 'quick-checks': 'quick-checks', 'inspect-valve-train': 'valve-clearance', 'valve-clearance': 'valve-clearance', 'manifold-vacuum': 'manifold-vacuum' } as Partial<Record<NextTest, string>>)[test];
   return of === undefined ? '' : `?of=${of}${cylinder === null ? '' : `&cylinder=${encodeURIComponent(cylinder)}`}`;
 }
 
-function startWords({ test, cylinder }: NextStep, measured: boolean): string {
+function startWords({ test, cylinder }: ToldStep, measured: boolean): string {
   if (test === 'wet') return 'Start wet test';
   if (test === 'leakdown') return 'Start leak-down';
   if (test === 'crankcase') return 'Start crankcase test';
@@ -78,7 +80,7 @@ function startWords({ test, cylinder }: NextStep, measured: boolean): string {
 }
 
 /** What it may show, before anybody does it: so that the result is not a surprise. */
-function Outcomes({ step }: { step: NextStep }) {
+function Outcomes({ step }: { step: ToldStep }) {
   const c = useColours();
   if (step.outcomes.length === 0) return null;
   return (
@@ -94,7 +96,7 @@ function Outcomes({ step }: { step: NextStep }) {
 }
 const MOST_OUTCOMES = 4;
 
-function Also({ step }: { step: NextStep }) {
+function Also({ step }: { step: ToldStep }) {
   return <Words style={styles.also}><Strong>{`Or: ${tellStep(step.test, step.cylinder)}. `}</Strong>{step.reason.text}</Words>;
 }
 

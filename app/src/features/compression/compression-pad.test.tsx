@@ -1,5 +1,6 @@
-import type { Bench, CompressionReadingRecord } from '@rugged/contract';
+import type { Bench, ReadingRecordOf } from '@rugged/contract';
 import { act, fireEvent, render, screen } from '@testing-library/react-native';
+import { aBench, aReading, aTest } from '@/bench/bench.fixture';
 import type { NewEntry } from '@/data/outbox/entry';
 import { ThemeProvider } from '@/ui/theme';
 import { CompressionPad } from './compression-pad';
@@ -15,17 +16,17 @@ jest.mock('@/data/session', () => ({
 beforeAll(() => { Object.assign(globalThis, { document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null } }); });
 beforeEach(() => { mockKept.length = 0; });
 
-const reading = (cylinder: string, peak: number, change: Partial<CompressionReadingRecord> = {}): CompressionReadingRecord => ({ id: `r${cylinder}${peak}`, testId: 't', cylinder, unit: 'psi', peak, takenAt: new Date().toISOString(), ...change });
+type Dry = ReadingRecordOf<'compression'>;
+const reading = (cylinder: string, peak: number, more: { figures?: Partial<Dry['figures']>; id?: string } = {}): Dry =>
+  aReading('compression', { cylinder, unit: 'psi', peak, ...more.figures }, { id: more.id ?? `r${cylinder}${peak}`, takenAt: new Date().toISOString() });
 
-function benchWith(readings: CompressionReadingRecord[], engine: Partial<Bench['engine']> = {}): Bench {
-  return {
-    job: { id: 'j', engineId: 'e', complaint: 'c', site: {}, status: 'open', openedAt: new Date().toISOString(), version: 1 },
-    owner: { id: 'o', name: 'o', version: 1 }, machine: { id: 'm', ownerId: 'o', name: 'm', version: 1 },
-    engine: { id: 'e', machineId: 'm', name: 'Orrin 20', version: 1, cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'], boreMm: 62, strokeMm: 58, compressionRatio: 7.2, ...engine },
+function benchWith(readings: Dry[], engine: Partial<Bench['engine']> = {}): Bench {
+  const cart = { name: 'Cart', unit: 'psi' as const, fullScale: 300, division: 2 };
+  return aBench({
+    engine: { boreMm: 62, strokeMm: 58, compressionRatio: 7.2, ...engine }, readings,
     books: [{ id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }],
-    houseRules: {}, overrules: [], ticks: [], signatures: [], notes: [], outcomes: [], readings,
-    tests: readings.length > 0 ? [{ id: 't', jobId: 'j', kind: 'compression', engineTemperature: 'warm', throttle: 'open', plugs: 'all-out', tester: { name: 'Cart', unit: 'psi', fullScale: 300, division: 2 }, startedAt: new Date().toISOString() }] : [],
-  };
+    tests: readings.length > 0 ? [aTest('compression', { engineTemperature: 'warm', throttle: 'open', plugs: 'all-out', tester: cart }, { startedAt: new Date().toISOString() })] : [],
+  });
 }
 
 function Pad({ bench, cylinder, wet = false }: { bench: Bench; cylinder?: string; wet?: boolean }) {
@@ -41,9 +42,9 @@ test('the first reading brings its test along, the next cylinder comes by itself
   open(benchWith([]));
   press('Engine: Warm', '1', '4', '2');
   await tap(/^Keep 142, next 2$/);
-  expect(bodies()).toEqual([
-    expect.objectContaining({ path: '/tests', engineTemperature: 'warm', throttle: 'open', plugs: 'all-out' }),
-    expect.objectContaining({ path: '/readings', cylinder: '1', unit: 'psi', peak: 142 }),
+  expect(bodies()).toMatchObject([
+    { path: '/tests', conditions: { engineTemperature: 'warm', throttle: 'open', plugs: 'all-out' } },
+    { path: '/readings', figures: { cylinder: '1', unit: 'psi', peak: 142 } },
   ]);
   const [test_, kept] = bodies();
   expect(kept).toMatchObject({ testId: (test_ as { id?: string }).id });
@@ -55,7 +56,7 @@ test('a reading under the same conditions joins the test that is there, with its
   press('First stroke', '7', '1', 'Peak', '1', '1', '2');
   expect(screen.getByText(/misses the minimum|under the best one/)).toBeTruthy();
   await tap(/^Keep 112, done$/);
-  expect(bodies()).toEqual([expect.objectContaining({ path: '/readings', testId: 't', cylinder: '2', peak: 112, strokes: [71] })]);
+  expect(bodies()).toMatchObject([{ path: '/readings', testId: 't', figures: { cylinder: '2', peak: 112, strokes: [71] } }]);
 });
 
 test('again keeps the figure and stays on the cylinder', async () => {
@@ -83,7 +84,7 @@ test('undo adds a withdrawal: both rows stay', async () => {
   const kept = bodies()[1] as { id?: string };
   mockKept.length = 0;
   await tap(/^Undo$/);
-  expect(bodies()).toEqual([expect.objectContaining({ path: '/readings', supersedes: kept.id, withdrawn: true, peak: 142 })]);
+  expect(bodies()).toMatchObject([{ path: '/readings', supersedes: kept.id, withdrawn: true, figures: { peak: 142 } }]);
 });
 
 test('wet: the dose of this chamber is kept with the reading, a locking one is refused', async () => {
@@ -95,5 +96,5 @@ test('wet: the dose of this chamber is kept with the reading, a locking one is r
   expect(screen.getByText(/it would lock the engine hydraulically/)).toBeTruthy();
   fireEvent.changeText(screen.getByLabelText('Oil, ml'), '0.8');
   await tap(/^Keep 139, done$/);
-  expect(bodies()).toEqual([expect.objectContaining({ cylinder: '2', peak: 139, wet: true, oilMl: 0.8 })]);
+  expect(bodies()).toMatchObject([{ figures: { cylinder: '2', peak: 139, wet: true, oilMl: 0.8 } }]);
 });

@@ -1,10 +1,10 @@
 import type { Bench } from '@rugged/contract';
-import { compressionLimits, formatPressure, fromKPa, houseRulesFor, lockingDoseMl, PRESSURE_UNITS, siteAtmosphere, tellReason, tellUnsuited, toKPa, type PressureUnit, UNIT_SIGN, type Unsuited, volumesOf } from '@rugged/core';
+import { compressionLimits, formatPressure, fromKPa, houseRulesFor, lockingDoseMl, PRESSURE_UNITS, siteAtmosphere, tellUnsuited, toKPa, type PressureUnit, UNIT_SIGN, type Unsuited, volumesOf } from '@rugged/core';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { useChangeShop } from '@/data/session';
-import { shownStates } from '@/features/bench/shown-state';
+import { shownStates } from '@/bench/shown-state';
 import { LivePanel } from './live-panel';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -73,7 +73,7 @@ function CylinderStrip({ bench, pad }: { bench: Bench; pad: Pad }) {
   return (
     <ScrollView horizontal style={styles.strip} contentContainerStyle={styles.chips} showsHorizontalScrollIndicator={false}>
       {bench.engine.cylinders.map((id) => {
-        const kept = pad.counting.findLast((reading) => reading.cylinder === id);
+        const kept = pad.counting.findLast(({ figures }) => figures.cylinder === id)?.figures;
         const here = id === pad.cylinder;
         const figure = kept ? formatPressure(toKPa(kept.peak, kept.unit), pad.unit) : here ? 'now' : '·';
         return (
@@ -131,7 +131,7 @@ function OilPlate({ bench, pad }: { bench: Bench; pad: Pad }) {
 function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttempts(): void }) {
   const { unit, draft, cylinder } = pad;
   const [room, setRoom] = useState(0);
-  const limits = compressionLimits(bench.engine, bench.books, siteAtmosphere(bench.job.site), houseRulesFor(bench.engine, bench.houseRules));
+  const limits = compressionLimits(bench.engine, bench.books, siteAtmosphere(bench.job.site), houseRulesFor(bench.engine, bench.job.houseRules));
   const inUnit = (kPa: number | undefined) => (kPa === undefined ? undefined : fromKPa(kPa, unit));
   const typedPeak = draft.peak !== '' ? Number(draft.peak) : pad.typed.ok ? pad.typed.reading.peak : undefined;
   const typedFirst = draft.strokes[0] ? Number(draft.strokes[0]) : undefined;
@@ -142,7 +142,7 @@ function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttem
   const min = inUnit(limits.minHereKPa);
   const max = inUnit(limits.maxHereKPa);
   const others = bench.engine.cylinders.filter((id) => id !== cylinder).flatMap((id) => {
-    const kept = pad.counting.findLast((reading) => reading.cylinder === id);
+    const kept = pad.counting.findLast(({ figures }) => figures.cylinder === id)?.figures;
     return kept ? [{ name: id, at: fromKPa(toKPa(kept.peak, kept.unit), unit) }] : [];
   });
   const last = bench.lastTime?.readings.findLast((reading) => reading.cylinder === cylinder);
@@ -163,7 +163,7 @@ function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttem
         {draft.strokes.some(Boolean) && !pad.live
           ? <Words style={styles.fact}>{draft.strokes.length > 1 ? 'strokes ' : 'first stroke '}<Figure>{draft.strokes.filter(Boolean).join(' · ')}</Figure></Words>
           : pad.attempts.length > 0
-            ? <TouchableRipple role="button" onPress={onAttempts} style={styles.attempts}><Words style={styles.link}>{'kept '}<Figure>{pad.attempts.map((reading) => formatPressure(toKPa(reading.peak, reading.unit), unit)).join(' · ')}</Figure>{'  change'}</Words></TouchableRipple>
+            ? <TouchableRipple role="button" onPress={onAttempts} style={styles.attempts}><Words style={styles.link}>{'kept '}<Figure>{pad.attempts.map(({ figures }) => formatPressure(toKPa(figures.peak, figures.unit), unit)).join(' · ')}</Figure>{'  change'}</Words></TouchableRipple>
             : <Words colour="dim" style={styles.fact}>{lastTime === undefined ? 'peak, or strokes first' : `last time ${lastTime.toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 1)}`}</Words>}
         <Words style={[styles.fact, styles.right]}>
           {limits.minKPa === undefined || limits.minHereKPa === undefined ? 'no minimum known' : <>
@@ -190,7 +190,7 @@ function VerdictLine({ bench, pad }: { bench: Bench; pad: Pad }) {
   if (lastKept && !pad.typed.ok) {
     return (
       <Plate style={styles.verdict}>
-        <View role="status" style={styles.grow}><Words>{'Kept '}<Figure style={styles.chipFigure}>{pad.shownIn(lastKept.peak, lastKept.unit)}</Figure>{` for cyl ${lastKept.cylinder}.`}</Words></View>
+        <View role="status" style={styles.grow}><Words>{'Kept '}<Figure style={styles.chipFigure}>{pad.shownIn(lastKept.figures.peak, lastKept.figures.unit)}</Figure>{` for cyl ${lastKept.figures.cylinder}.`}</Words></View>
         <Button icon="undo-variant" onPress={() => void pad.takeBack(lastKept)} style={styles.undo}>Undo</Button>
       </Plate>
     );
@@ -204,7 +204,7 @@ function VerdictLine({ bench, pad }: { bench: Bench; pad: Pad }) {
   return (
     <Plate style={styles.verdict}>
       <StateMark state={state} size={18} />
-      <Words style={styles.said} lines={3}>{telling ? tellReason(telling, pad.unit) : ''}{once ? <Strong> Test it again.</Strong> : null}</Words>
+      <Words style={styles.said} lines={3}>{telling?.text}{once ? <Strong> Test it again.</Strong> : null}</Words>
     </Plate>
   );
 }

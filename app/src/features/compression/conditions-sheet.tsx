@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { useState } from 'react';
-import { TesterChoice } from '@/features/testers/tester-choice';
+import { TesterChoice } from '@/bench/testers/tester-choice';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';

@@ -43,8 +43,15 @@ test('a peak below the first stroke is refused', () => {
 });
 
 test('another unit is the same pressure, not the same digits', () => {
-  const converted = draftReducer({ ...EMPTY_DRAFT, strokes: ['71'], peak: '112' }, { do: 'convert', convert: (figure) => String(Math.round(figure * 6.894757)) });
-  expect([converted.peak, converted.strokes]).toEqual(['772', ['490']]);
+  const typed = { ...EMPTY_DRAFT, strokes: ['71'], peak: '112' };
+  const converted = draftReducer(typed, { do: 'convert', from: 'psi', to: 'kPa' });
+  expect([converted.peak, converted.strokes]).toEqual(['772.2', ['489.5']]);
+  // Round all units and back again: exactly what was typed.
+  const round = (['bar', 'kgf/cm2', 'psi'] as const).reduce((state, to, i) => draftReducer(state, { do: 'convert', from: (['kPa', 'bar', 'kgf/cm2'] as const)[i] ?? 'kPa', to }), converted);
+  expect(round).toEqual(typed);
+  // Edited in between, what was typed first is not restored.
+  const edited = ['back', 'back', 'back', '9'].reduce((draft, key) => draftReducer(draft, { do: 'key', key }), converted);
+  expect(draftReducer(edited, { do: 'convert', from: 'kPa', to: 'psi' }).peak).toBe('113');
 });
 
 test('figures from a recording stand as if they had been typed', () => {

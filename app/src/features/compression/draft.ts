@@ -1,6 +1,6 @@
-import type { CompressionReadingRecord } from '@rugged/contract';
-import { checkCompressionReading, type CompressionReading, InputError, type PressureUnit, type ReadEngine, type Tester } from '@rugged/core';
-import { typedNumber } from '@/ui/format';
+import type { ReadingRecordOf } from '@rugged/contract';
+import { checkCompressionReading, type CompressionReading, InputError, type PressureUnit, type ReadEngine, type Tester, type VacuumUnit } from '@rugged/core';
+import { inUnit, typedNumber } from '@/ui/format';
 
 /** What is being typed for one cylinder: text, so that a slip stays on screen until it is mended. */
 export interface Draft {
@@ -8,9 +8,13 @@ export interface Draft {
   peak: string;
   /** Which figure the keys go into: the peak, or a stroke by its place. */
   focus: 'peak' | number;
+  /** What was typed before the unit was switched: switched back, it stands again to the digit. */
+  before?: { unit: VacuumUnit; texts: Texts };
   /** The reading that this one corrects. */
-  correcting?: CompressionReadingRecord;
+  correcting?: ReadingRecordOf<'compression'>;
 }
+
+type Texts = Readonly<{ peak: string; strokes: readonly string[] }>;
 
 /** Oil over the piston: the dose as it is typed. */
 export interface Oil { ml: string }
@@ -23,9 +27,9 @@ export type DraftAction =
   | { do: 'focus'; focus: Draft['focus'] }
   | { do: 'next-stroke' }
   | { do: 'clear' }
-  | { do: 'convert'; convert: (figure: number) => string }
+  | { do: 'convert'; from: VacuumUnit; to: VacuumUnit }
   | { do: 'take'; strokes: readonly number[]; peak: number }
-  | { do: 'correct'; reading: CompressionReadingRecord; shown: (figure: number) => string };
+  | { do: 'correct'; reading: ReadingRecordOf<'compression'>; shown: (figure: number) => string };
 
 export function draftReducer(draft: Draft, action: DraftAction): Draft {
   switch (action.do) {
@@ -38,12 +42,13 @@ export function draftReducer(draft: Draft, action: DraftAction): Draft {
     }
     case 'clear': return EMPTY_DRAFT;
     case 'convert': {
-      const converted = (text: string) => (text === '' || Number.isNaN(Number(text)) ? text : action.convert(Number(text)));
-      return { ...draft, peak: converted(draft.peak), strokes: draft.strokes.map(converted) };
+      const { before: was, ...others } = draft;
+      const { texts, before } = inUnit<Texts>({ texts: { peak: draft.peak, strokes: draft.strokes }, ...(was ? { before: was } : {}) }, action.from, action.to);
+      return { ...others, ...texts, ...(before ? { before } : {}) };
     }
     case 'take': return { ...draft, strokes: action.strokes.map(String), peak: String(action.peak), focus: 'peak' };
     case 'correct': return {
-      strokes: (action.reading.strokes ?? []).map(action.shown), peak: action.shown(action.reading.peak), focus: 'peak', correcting: action.reading,
+      strokes: (action.reading.figures.strokes ?? []).map(action.shown), peak: action.shown(action.reading.figures.peak), focus: 'peak', correcting: action.reading,
     };
   }
 }
@@ -52,10 +57,10 @@ function withPlace(strokes: readonly string[], focus: Draft['focus']): readonly 
   return focus === 'peak' || focus < strokes.length ? strokes : [...strokes, ''];
 }
 
-function edited(draft: Draft, key: string): Draft {
+function edited({ before: _, ...draft }: Draft, key: string): Draft {
   const { focus } = draft;
-  const before = focus === 'peak' ? draft.peak : draft.strokes[focus] ?? '';
-  const after = key === 'back' ? before.slice(0, -1) : appended(before, key);
+  const text = focus === 'peak' ? draft.peak : draft.strokes[focus] ?? '';
+  const after = key === 'back' ? text.slice(0, -1) : appended(text, key);
   if (focus === 'peak') return { ...draft, peak: after };
   return { ...draft, strokes: withPlace(draft.strokes, focus).map((stroke, i) => (i === focus ? after : stroke)) };
 }
@@ -85,7 +90,7 @@ export function typedReading(
     ...(oil ? { wet: true, ...(oilMl === undefined ? {} : { oilMl: oilMl as number }) } : {}),
   };
   try {
-    if (typeof oilMl === 'string' || Number(oilMl) < 0) throw new InputError('oilMl', 'must be a number of millilitres');
+    if (typeof oilMl === 'string' || Number(oilMl) < 0) throw new InputError('oilMl', 'must-be-a-number');
     checkCompressionReading(reading, engine, tester);
     return { ok: true, reading };
   } catch (error) {

@@ -1,6 +1,6 @@
 import { fromKPa } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
-import { useStreamed } from '@/features/live/use-live';
+import { useStreamed } from '@/bench/live/use-live';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';

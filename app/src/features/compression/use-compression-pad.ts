@@ -1,19 +1,20 @@
-import type { CompressionReadingRecord, NewCompressionTest } from '@rugged/contract';
-import { type Bench, compressionOf, countingReadings } from '@rugged/contract/bench';
-import { type Cycle, displacementRise, type Dose, formatPressure, fromKPa, lockingDoseMl, type PressureUnit, recommendedDose, siteAtmosphere, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
+import type { ReadingRecordOf } from '@rugged/contract';
+import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/bench';
+import { type CompressionReading, type Cycle, displacementRise, type Dose, formatPressure, fromKPa, lockingDoseMl, type PressureUnit, recommendedDose, siteAtmosphere, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
-import { outbox } from '@/data/client';
 import { readDraft, writeDraft } from '@/data/draft';
 import { judgeBench } from '@/data/jobs';
-import type { NewEntry } from '@/data/outbox/entry';
 import { useSignedIn } from '@/data/session';
-import { newId } from '@/data/new-id';
 import { asTester, useTesters } from '@/data/testers';
-import { takeNumber, useLive } from '@/features/live/use-live';
-import { unsuitedFor } from '@/features/testers/unsuited';
-import type { LiveStream } from '@/features/live/live-stream';
-import { type Conditions, conditionsOf, latestTest, SAME_SESSION_MS, sameConditions, usualConditions } from './conditions';
+import { asTyped } from '@/ui/format';
+import { takeNumber, useLive } from '@/bench/live/use-live';
+import { unsuitedFor } from '@/bench/testers/unsuited';
+import type { LiveStream } from '@/bench/live/live-stream';
+import { correction, inSession, joinOrBegin, keepReadings, sameConditions, testInHand, withdraw, withRecorded } from '@/data/recording';
+import { type Conditions, usualConditions } from './conditions';
 import { type Draft, draftReducer, EMPTY_DRAFT, typedReading } from './draft';
+
+export type CompressionRecord = ReadingRecordOf<'compression'>;
 
 /** The pad as this device keeps it until a reading is kept. */
 interface KeptPad { cylinder: string; wet: boolean; draft: Draft; oil?: string; conditions: Conditions; at: number }
@@ -25,17 +26,17 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const [usual] = testers;
   const { unit } = shop;
   const { engine, job } = bench;
-  const counting = useMemo(() => compressionOf(countingReadings(bench.readings)).filter((reading) => !reading.wet), [bench.readings]);
+  const standing = useMemo(() => readingsOfKind(countingReadings(bench.readings), 'compression'), [bench.readings]);
+  const counting = useMemo(() => standing.filter(({ figures }) => !figures.wet), [standing]);
   const [openedAt] = useState(() => Date.now());
   const keptKey = `compression.${job.id}.${unit}`;
   /** What was set and typed before a reload, as long as it is the same session at the engine. */
-  const [before] = useState(() => { const kept = readDraft<KeptPad>(keptKey); return kept && openedAt - kept.at < SAME_SESSION_MS ? kept : undefined; });
+  const [before] = useState(() => { const kept = readDraft<KeptPad>(keptKey); return kept && inSession('compression', kept.at, openedAt) ? kept : undefined; });
   const [conditions, setConditions] = useState<Conditions>(() => {
     if (before) return before.conditions;
-    const latest = latestTest(bench, openedAt);
-    return latest ? conditionsOf(latest) : usualConditions(usual && asTester(usual));
+    return testInHand(bench, 'compression', openedAt)?.conditions ?? usualConditions(usual && asTester(usual));
   });
-  const measured = new Set(counting.map((reading) => reading.cylinder));
+  const measured = new Set(counting.map(({ figures }) => figures.cylinder));
   const [cylinder, setCylinder] = useState(() =>
     startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : engine.cylinders.find((id) => !measured.has(id)) ?? engine.cylinders[0] as string);
   const [wet, setWet] = useState(startWet);
@@ -44,7 +45,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const [draft, act] = useReducer(draftReducer, same?.draft ?? EMPTY_DRAFT);
   useEffect(() => { writeDraft(keptKey, { cylinder, wet, draft, conditions, at: Date.now(), ...(oilText === undefined ? {} : { oil: oilText }) } satisfies KeptPad); }, [keptKey, cylinder, wet, draft, conditions, oilText]);
   const [tried, setTried] = useState(false);
-  const [lastKept, setLastKept] = useState<CompressionReadingRecord>();
+  const [lastKept, setLastKept] = useState<CompressionRecord>();
 
   const dryKPa = dryOf(counting, cylinder);
   const dose = doseFor(bench, dryKPa);
@@ -52,17 +53,12 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const oil = wet ? { ml: oilText ?? (dose ? dose.ml.toFixed(1) : '') } : undefined;
   const typed = typedReading(draft, cylinder, unit, engine, conditions.tester, oil);
   const error = typed.ok ? undefined : typed.error;
-  const attempts = (wet ? compressionOf(countingReadings(bench.readings)).filter((reading) => reading.wet) : counting).filter((reading) => reading.cylinder === cylinder);
+  const attempts = standing.filter(({ figures }) => figures.cylinder === cylinder && (figures.wet === true) === wet);
 
   /** The bench as it would be with the draft kept: what the pad says of it while it is typed. */
   const verdict = useMemo(() => {
-    if (!typed.ok) return judgeBench(bench);
-    const entries = entriesFor(bench, withSpeed(bench, conditions, undefined, openedAt), typed.reading, draft.correcting, openedAt, 'draft');
-    return judgeBench({
-      ...bench,
-      tests: [...bench.tests, ...(entries.test ? [entries.test] : [])],
-      readings: [...bench.readings, entries.reading],
-    });
+    if (!typed.ok) return judgeBench(bench, unit);
+    return judgeBench(withRecorded(bench, recorded(bench, withSpeed(bench, conditions, undefined, openedAt), typed.reading, draft.correcting, openedAt)), unit);
     // The draft's text is the only thing that moves between renders.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt, oil?.ml]);
@@ -108,25 +104,22 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     const rpm = stream && crankingRpm(stream, engine.cycle);
     stop();
     const now = Date.now();
-    const { test, reading } = entriesFor(bench, withSpeed(bench, conditions, rpm, now), typed.reading, draft.correcting, now, newId());
-    const figure = `${formatPressure(toKPa(reading.peak, reading.unit), unit)} ${UNIT_SIGN[unit]}`;
-    const entries: NewEntry[] = [
-      ...(test ? [{ method: 'POST' as const, path: '/tests', body: { ...test }, jobId: job.id, what: `Compression test, ${engine.name}` }] : []),
-      { method: 'POST', path: '/readings', body: { ...reading }, jobId: job.id, what: `Cyl ${cylinder}${wet ? ' wet' : ''} ${figure}, ${engine.name}` },
-    ];
+    const one = recorded(bench, withSpeed(bench, conditions, rpm, now), typed.reading, draft.correcting, now);
+    const { figures } = one.reading;
     const next = nextUnmeasured();
-    void outbox.keep(entries).then(() => {
+    void keepReadings(bench, [{ recorded: one, what: `Cyl ${cylinder}${wet ? ' wet' : ''} ${formatPressure(toKPa(figures.peak, figures.unit), unit)} ${UNIT_SIGN[unit]}` }]).then(() => {
       act({ do: 'clear' });
       setTried(false);
       if (!again && !wet && !draft.correcting && next !== undefined) setCylinder(next);
-      setLastKept(reading);
+      setLastKept(one.reading);
     });
   };
 
-  const takeBack = async (reading: CompressionReadingRecord) => {
-    await outbox.keep([withdrawal(reading, job.id, engine.name)]);
+  const takeBack = async (reading: CompressionRecord) => {
+    const { cylinder: of, peak, unit: readIn } = reading.figures;
+    await withdraw(bench, reading, `Cyl ${of} ${peak} ${UNIT_SIGN[readIn]}`);
     setLastKept(undefined);
-    select(reading.cylinder);
+    select(of);
   };
 
   return {
@@ -148,9 +141,9 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     /** What the oil alone may lift the dry reading to, in the shown unit. */
     oilAlone: wet ? oilAlone(bench, dryKPa, Number(oil?.ml), unit) : undefined,
     dryMissing: wet && dryKPa === undefined,
-    shownIn: (figure: number, from: PressureUnit) => trimmed(fromKPa(toKPa(figure, from), unit)),
+    shownIn: (figure: number, from: PressureUnit) => asTyped(figure, from, unit),
     /** What was typed, in another unit: the same pressure, not the same digits. */
-    convertDraft: (to: PressureUnit) => act({ do: 'convert', convert: (figure) => trimmed(fromKPa(toKPa(figure, unit), to)) }),
+    convertDraft: (to: PressureUnit) => act({ do: 'convert', from: unit, to }),
   };
 }
 
@@ -176,28 +169,18 @@ export function crankingRpm({ strokes }: LiveStream, cycle: Cycle): number | und
  */
 function withSpeed(bench: Bench, conditions: Conditions, rpm: number | undefined, now: number): Conditions {
   if (conditions.crankingRpm !== undefined || conditions.tester?.simulated !== true) return conditions;
-  const latest = latestTest(bench, now);
-  const { crankingRpm, ...others } = latest ? conditionsOf(latest) : {};
-  if (crankingRpm !== undefined && sameConditions(others, conditions)) return { ...conditions, crankingRpm };
+  const { crankingRpm, ...others } = testInHand(bench, 'compression', now)?.conditions ?? {};
+  if (crankingRpm !== undefined && sameConditions<'compression'>(others, conditions)) return { ...conditions, crankingRpm };
   return rpm === undefined ? conditions : { ...conditions, crankingRpm: rpm };
 }
 
-/** The test that the reading joins, or the new one it needs, and the reading itself. */
-function entriesFor(
-  bench: Bench, conditions: Conditions, typed: Pick<CompressionReadingRecord, 'cylinder' | 'unit' | 'peak' | 'strokes' | 'wet' | 'oilMl'>, correcting: CompressionReadingRecord | undefined,
-  now: number, readingId: string,
-): { test?: NewCompressionTest; reading: CompressionReadingRecord } {
-  const takenAt = new Date(now).toISOString();
-  if (correcting) return { reading: { ...typed, id: readingId, testId: correcting.testId, takenAt, supersedes: correcting.id } };
-  const latest = latestTest(bench, now);
-  if (latest && sameConditions(conditionsOf(latest), conditions)) return { reading: { ...typed, id: readingId, testId: latest.id, takenAt } };
-  const test: NewCompressionTest = { id: readingId === 'draft' ? 'draft' : newId(), jobId: bench.job.id, kind: 'compression', ...conditions, startedAt: takenAt };
-  return { test, reading: { ...typed, id: readingId, testId: test.id, takenAt } };
-}
+/** What is typed as it would be kept: in the place of the reading it corrects, else in the test it belongs to. */
+const recorded = (bench: Bench, conditions: Conditions, figures: CompressionReading, correcting: CompressionRecord | undefined, now: number) =>
+  (correcting ? correction(correcting, figures, now) : joinOrBegin(bench, { kind: 'compression', conditions, figures, now }));
 
 /** The latest dry reading of a cylinder that a wet one is set against, kPa; nothing when it makes nothing. */
-function dryOf(counting: readonly CompressionReadingRecord[], cylinder: string): number | undefined {
-  const dry = counting.findLast((reading) => reading.cylinder === cylinder);
+function dryOf(counting: readonly CompressionRecord[], cylinder: string): number | undefined {
+  const dry = counting.findLast(({ figures }) => figures.cylinder === cylinder)?.figures;
   return dry && dry.peak > 0 ? toKPa(dry.peak, dry.unit) : undefined;
 }
 
@@ -212,12 +195,3 @@ function oilAlone({ engine, job }: Bench, dryKPa: number | undefined, oilMl: num
   const rise = displacementRise(dryKPa, volumes, oilMl, siteAtmosphere(job.site));
   return { from: fromKPa(dryKPa, unit), to: fromKPa(dryKPa * (1 + rise), unit) };
 }
-
-/** A reading taken back is a row of its own: both stay. */
-function withdrawal({ id, testId, cylinder, unit, peak, wet }: CompressionReadingRecord, jobId: string, engine: string): NewEntry {
-  const body: CompressionReadingRecord = { id: newId(), testId, cylinder, unit, peak, takenAt: new Date().toISOString(), supersedes: id, withdrawn: true, ...(wet ? { wet } : {}) };
-  return { method: 'POST', path: '/readings', body: { ...body }, jobId, what: `Cyl ${cylinder} ${peak} ${UNIT_SIGN[unit]} taken back, ${engine}` };
-}
-
-/** A converted figure as somebody would type it. */
-const trimmed = (figure: number) => String(Number(figure.toFixed(2)));

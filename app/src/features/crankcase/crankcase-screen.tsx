@@ -1,5 +1,5 @@
 import type { Bench } from '@rugged/contract';
-import { sourceName, tellReason, type Tester, UNIT_SIGN, type VacuumUnit } from '@rugged/core';
+import { sourceName, type Tester, UNIT_SIGN, type VacuumUnit } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -7,10 +7,10 @@ import { useVerdict } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
 import { useDraft } from '@/data/draft';
 import { asTester, useTesters } from '@/data/testers';
-import { BenchGate } from '@/features/bench/bench-gate';
-import { StepsButton } from '@/features/procedure/steps-button';
-import { TesterChoice } from '@/features/testers/tester-choice';
-import { KeptBadge } from '@/features/outbox/kept-badge';
+import { BenchGate } from '@/bench/bench-gate';
+import { StepsButton } from '@/bench/steps-button';
+import { TesterChoice } from '@/bench/testers/tester-choice';
+import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
@@ -127,7 +127,7 @@ function Watch({ bench, pad, onDone, onAgain }: { bench: Bench; pad: CrankcasePa
       </Plate>
       {judged && reason ? (
         <Plate label="What it says">
-          <View style={styles.clock}><StateMark state={judged.state} size={20} /><Words style={styles.grow}>{tellReason(reason, unit)}</Words></View>
+          <View style={styles.clock}><StateMark state={judged.state} size={20} /><Words style={styles.grow}>{reason.text}</Words></View>
         </Plate>
       ) : null}
       {judged?.state === 'low' || judged?.state === 'watch' || (judged?.state === 'unproven' && left === 0) ? <SoapMap job={bench.job.id} onKeep={pad.note} /> : null}

@@ -1,7 +1,7 @@
 import type { Bench } from '@rugged/contract';
 import { fromKPa, toKPa } from '@rugged/core';
 import { useEffect, useEffectEvent } from 'react';
-import { useLive, useStreamed } from '@/features/live/use-live';
+import { useLive, useStreamed } from '@/bench/live/use-live';
 import type { CaseTestRecord, SampleRecord } from './use-crankcase-test';
 
 /** So many looks over the time of the test, beside the first. */

@@ -5,8 +5,8 @@ import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useHistory } from '@/data/engines';
 import { useSignedIn } from '@/data/session';
-import { shownStates } from '@/features/bench/shown-state';
-import { KeptBadge } from '@/features/outbox/kept-badge';
+import { shownStates } from '@/bench/shown-state';
+import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { day } from '@/ui/format';
 import { Plate } from '@/ui/plate';
@@ -14,9 +14,9 @@ import { Empty, Screen, Waiting } from '@/ui/screen';
 import { StateMark } from '@/ui/state-mark';
 import { useColours } from '@/ui/theme';
 import { Figure, Label, Strong, Words } from '@/ui/words';
-import { HistoryChart } from './history-chart';
+import { HistoryChart } from '@/bench/history-chart';
 import { PlugPlate } from './plug-plate';
-import { type Visit, visitOf } from './visit';
+import { type Visit, visitOf } from '@/bench/visit';
 import { tellWear, wearOf } from './wear';
 
 /** One engine: what it is, what its book says, and what it read each time it was here. */
@@ -24,7 +24,8 @@ export function EngineScreen() {
   const router = useRouter();
   const { engineId } = useLocalSearchParams<{ engineId: string }>();
   const { data, isLoading, refetch } = useHistory(engineId);
-  const visits = useMemo(() => (data?.items ?? []).map(visitOf), [data]);
+  const { shop: { unit } } = useSignedIn();
+  const visits = useMemo(() => (data?.items ?? []).map((bench) => visitOf(bench, unit)), [data, unit]);
   const latest = visits[0]?.bench;
   const back = () => router.navigate('/engines');
   if (!latest) {

@@ -2,7 +2,7 @@ import type { EngineListItem } from '@rugged/contract';
 import { useDeferredValue, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { useEngines } from '@/data/engines';
-import { KeptBadge } from '@/features/outbox/kept-badge';
+import { KeptBadge } from '@/bench/kept-badge';
 import { MiniPlan } from '@/ui/engine-plan';
 import { Field } from '@/ui/field';
 import { ago } from '@/ui/format';

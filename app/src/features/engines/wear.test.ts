@@ -1,18 +1,17 @@
-import type { Bench } from '@rugged/contract';
 import { toKPa, trend } from '@rugged/core';
-import { visitOf } from './visit';
+import { aBench, aReading, aTest } from '@/bench/bench.fixture';
+import { visitOf } from '@/bench/visit';
 import { tellWear, wearOf } from './wear';
 
-const engine = { id: 'e', machineId: 'm', name: 'Orrin', cycle: 'two-stroke' as const, fuel: 'petrol' as const, family: 'outboard' as const, cylinders: ['1'], version: 1 };
+const engine = { cylinders: ['1'] };
 function visit(hours: number | undefined, peak: number, n: number, engineTemperature: 'warm' | 'cold' = 'warm') {
-  const bench: Bench = {
-    job: { id: `j${n}`, engineId: 'e', complaint: 'c', site: {}, status: 'closed', openedAt: `2026-0${n}-01T10:00:00Z`, version: 1, ...(hours === undefined ? {} : { hours }) },
-    owner: { id: 'o', name: 'Wil', version: 1 }, machine: { id: 'm', ownerId: 'o', name: 'Skiff', version: 1 }, engine,
-    books: [{ id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }], houseRules: {}, overrules: [], ticks: [], signatures: [], notes: [], outcomes: [],
-    tests: [{ id: `t${n}`, jobId: `j${n}`, kind: 'compression', engineTemperature, throttle: 'open', startedAt: `2026-0${n}-01T10:00:00Z` }],
-    readings: [{ id: `r${n}`, testId: `t${n}`, cylinder: '1', unit: 'psi', peak, takenAt: `2026-0${n}-01T10:10:00Z` }],
-  };
-  return visitOf(bench);
+  const at = `2026-0${n}-01T10:00:00Z`;
+  const bench = aBench({
+    engine, job: { status: 'closed', openedAt: at, ...(hours === undefined ? {} : { hours }) },
+    books: [{ id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }],
+    tests: [aTest('compression', { engineTemperature, throttle: 'open' }, { startedAt: at })], readings: [aReading('compression', { cylinder: '1', unit: 'psi', peak })],
+  });
+  return visitOf(bench, 'psi');
 }
 const told = (visits: ReturnType<typeof visit>[]) => wearOf(visits).map((one) => tellWear(one, 'psi'));
 

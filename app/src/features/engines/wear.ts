@@ -1,6 +1,6 @@
 import { formatPressure, type PressureUnit, siteAtmosphere, standardReading, toKPa, type Trend, trend, UNIT_SIGN, volumesOf } from '@rugged/core';
-import { compressionOf, countingReadings } from '@rugged/contract/bench';
-import type { Visit } from './visit';
+import { countingReadings, readingsOfKind } from '@rugged/contract/bench';
+import type { Visit } from '@/bench/visit';
 
 export interface CylinderWear { cylinder: string; trend: Trend }
 
@@ -13,14 +13,14 @@ export function wearOf(visits: readonly Visit[]): CylinderWear[] {
     cylinder,
     trend: trend(visits.flatMap(({ bench }) => {
       const { hours, site } = bench.job;
-      const dry = compressionOf(countingReadings(bench.readings)).findLast((reading) => reading.cylinder === cylinder && !reading.wet);
+      const dry = readingsOfKind(countingReadings(bench.readings), 'compression').findLast(({ figures }) => figures.cylinder === cylinder && !figures.wet);
       const test = bench.tests.find(({ id }) => id === dry?.testId);
       if (hours === undefined || !dry || test?.kind !== 'compression') return [];
-      const { engineTemperature, tester } = test;
+      const { engineTemperature, tester } = test.conditions;
       return [{
         hours,
         kPa: standardReading({
-          kPa: toKPa(dry.peak, dry.unit), atmosphereKPa: siteAtmosphere(site), ...(engineTemperature ? { engineTemperature } : {}), ...(tester ? { tester } : {}),
+          kPa: toKPa(dry.figures.peak, dry.figures.unit), atmosphereKPa: siteAtmosphere(site), ...(engineTemperature ? { engineTemperature } : {}), ...(tester ? { tester } : {}),
         }, volumesOf(bench.engine)),
       }];
     }), [], minimum),

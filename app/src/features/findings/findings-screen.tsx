@@ -1,18 +1,19 @@
 import { type Bench, toJobFile } from '@rugged/contract/bench';
-import { capital, headline, type Judgement, judge, layoutOf, METHOD_NAME, tellStep } from '@rugged/core';
+import { capital, judge, layoutOf, METHOD_NAME, type Report, report, schoolOf, tellStep } from '@rugged/core';
 import { useRouter } from 'expo-router';
+import equal from 'fast-deep-equal';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { changeJob, useVerdict } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
-import { BenchGate } from '@/features/bench/bench-gate';
-import { benchLine } from '@/features/bench/bench-line';
-import { Cautions, Evidence } from '@/features/bench/evidence';
-import { Runs } from '@/features/bench/runs';
-import { shownStates } from '@/features/bench/shown-state';
-import { CausesPlate } from '@/features/causes/causes-plate';
-import { NotedPlate } from '@/features/notes/noted-plate';
-import { KeptBadge } from '@/features/outbox/kept-badge';
+import { BenchGate } from '@/bench/bench-gate';
+import { benchLine } from '@/bench/bench-line';
+import { Cautions, Evidence } from '@/bench/evidence';
+import { Runs } from '@/bench/runs';
+import { shownStates } from '@/bench/shown-state';
+import { CausesPlate } from '@/bench/causes/causes-plate';
+import { NotedPlate } from '@/bench/notes/noted-plate';
+import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { day } from '@/ui/format';
 import { useNotice } from '@/ui/notice';
@@ -20,9 +21,9 @@ import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { StateMark } from '@/ui/state-mark';
 import { Label, Strong, Title, Words } from '@/ui/words';
-import { CylinderTable } from './cylinder-table';
+import { CylinderTable } from '@/bench/cylinder-table';
 import { download } from './download';
-import { OtherTables } from './other-tables';
+import { OtherTables } from '@/bench/other-tables';
 import { OverruleSheet } from './overrule-sheet';
 
 export const FindingsScreen = () => <BenchGate>{(bench) => <FindingsOf bench={bench} />}</BenchGate>;
@@ -38,7 +39,7 @@ function FindingsOf({ bench }: { bench: Bench }) {
   );
 }
 
-function Page({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
+function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const [overruling, setOverruling] = useState<string>();
   return (
     <>
@@ -59,18 +60,18 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
   );
 }
 
-function Headline({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
+function Headline({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const { shop, person } = useSignedIn();
   const shown = shownStates(bench, judgement);
   const { job, owner, machine, engine } = bench;
   // A test that waits on this device is this person's.
   const overruled = [...shown.overruled].filter(([, { state }]) => state);
-  const simulated = bench.tests.some((test) => (test.kind === 'compression' ? test.tester : 'tester' in test.conditions ? test.conditions.tester : undefined)?.simulated);
+  const simulated = bench.tests.some(({ conditions }) => 'tester' in conditions && conditions.tester?.simulated);
   const readers = [...new Set(bench.tests.map((test) => test.by ?? person.name))];
   return (
     <Plate label="Headline">
       <Label>{`${shop.name} · ${job.number === undefined ? 'new job' : `job ${job.number}`} · ${day(job.openedAt)}`}</Label>
-      <Title style={styles.headline}>{headline(judgement.engine.state, judgement.cylinders, judgement.patterns, judgement.spread ?? undefined, shop.unit, judgement.crankcase)}</Title>
+      <Title style={styles.headline}>{judgement.engine.headline}</Title>
       <View style={styles.state}><StateMark state={shown.engine} size={20} />{overruled.length > 0 ? <Words colour="dim">{`overruled: ${overruled.map(([id]) => (id === '' ? 'engine' : `cyl ${id}`)).join(', ')}`}</Words> : null}</View>
       <Words colour="dim">{`${engine.name}, ${engine.cycle}, ${engine.cylinders.length === 1 ? 'single cylinder' : `${engine.cylinders.length} cylinders ${LAYOUT_WORD[layoutOf(engine)]}`}. ${machine.name}, ${owner.name}. Complaint: ${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}</Words>
       {simulated ? <Strong colour="rust">Read with a simulated sensor: for training, not for an owner.</Strong> : null}
@@ -81,19 +82,19 @@ function Headline({ bench, judgement }: { bench: Bench; judgement: Judgement }) 
 
 const LAYOUT_WORD = { single: '', inline: 'in line', vee: 'in a vee', flat: 'lying flat' } as const;
 
-function Comparison({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
+function Comparison({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const { spread } = judgement;
   const { job } = bench;
   const air = job.site.barometerKPa !== undefined ? `${job.site.barometerKPa} kPa by barometer` : `${job.site.altitudeM ?? 0} m above the sea`;
   return (
     <View style={styles.comparison}>
-      {spread ? <Words>{`Spread ${spread.worstPercent.toFixed(spread.unit === 'percent' ? 0 : 1)} ${spread.unit === 'percent' ? '%' : spread.unit}, ${METHOD_NAME[spread.method]}; limit ${spread.limit.toFixed(0)} (${spread.source.kind === 'book' ? spread.source.name : spread.source.school}).`}</Words> : null}
+      {spread ? <Words>{`Spread ${spread.worstPercent.toFixed(spread.unit === 'percent' ? 0 : 1)} ${spread.unit === 'percent' ? '%' : spread.unit}, ${METHOD_NAME[spread.method]}; limit ${spread.limit.toFixed(0)} (${schoolOf(spread.source)}).`}</Words> : null}
       <Words colour="dim">{`Tested at ${air}.`}</Words>
     </View>
   );
 }
 
-function NextAndUntested({ bench, judgement }: { bench: Bench; judgement: Judgement }) {
+function NextAndUntested({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const missing = judgement.cylinders.filter((cylinder) => !cylinder.compression).map((cylinder) => cylinder.id);
   const air = judgement.cylinders.filter((cylinder) => !cylinder.leakage).map((cylinder) => cylinder.id);
   const untested = [
@@ -125,13 +126,28 @@ function Actions({ bench }: { bench: Bench }) {
   const close = () => (changedNothing ? change('closed') : router.push(`/jobs/${job.id}/steps?of=leave-as-found&closing=yes`));
   return (
     <View style={styles.actions} dataSet={{ print: 'hide' }}>
+      <RulesOfThisJob bench={bench} />
       <Button kind="main" icon="printer-outline" onPress={() => window.print()}>Print for the owner</Button>
       <View style={styles.row}>
         <Button kind="ground" icon="content-save-outline" style={styles.grow} onPress={() => download(`${name}.job.json`, toJobFile(bench))}>Save job file</Button>
-        <Button kind="ground" icon="content-save-outline" style={styles.grow} onPress={() => download(`${name}.verdict.json`, judge(toJobFile(bench)))}>Save verdict</Button>
+        <Button kind="ground" icon="content-save-outline" style={styles.grow} onPress={() => download(`${name}.verdict.json`, report(judge(toJobFile(bench))))}>Save verdict</Button>
       </View>
       <Button kind="ground" onPress={() => (job.status === 'open' ? close() : change('open'))}>{job.status === 'open' ? 'Close the job' : 'Open it again'}</Button>
     </View>
+  );
+}
+
+/** A job is judged by the house rules of the day it was opened; what the shop settled since is applied only when somebody says so. */
+function RulesOfThisJob({ bench }: { bench: Bench }) {
+  const tell = useNotice();
+  const { shop } = useSignedIn();
+  if (equal(bench.job.houseRules, shop.houseRules)) return null;
+  const apply = () => void changeJob(bench, { houseRules: shop.houseRules }, 'House rules of today').then(() => tell({ text: 'Judged by today’s house rules' }));
+  return (
+    <Plate label="House rules">
+      <Words>{`Judged by the house rules of ${day(bench.job.openedAt)}. The shop has changed them since.`}</Words>
+      <Button onPress={apply} style={styles.gap}>Apply today’s rules</Button>
+    </Plate>
   );
 }
 

@@ -1,10 +1,10 @@
 import type { Bench } from '@rugged/contract';
 import { canHaveCause, capital, CAUSE_NAME, type CauseName, CAUSES, type Engine, type State, STATES } from '@rugged/core';
 import { useState } from 'react';
-import { outbox } from '@/data/client';
 import { newId } from '@/data/new-id';
+import { add } from '@/data/recording';
 import { reasonsByField, validate } from '@/data/validating';
-import { shownStates } from '@/features/bench/shown-state';
+import { shownStates } from '@/bench/shown-state';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
@@ -28,11 +28,11 @@ export function OverruleSheet({ bench, cylinder, onClose }: { bench: Bench; cyli
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
 
   const keep = async (chosen: { state?: State | undefined; cause?: CauseName | undefined }) => {
-    const body = { id: newId(), jobId: bench.job.id, cylinder, ...(chosen.state ? { state: chosen.state } : {}), ...(chosen.cause ? { cause: chosen.cause } : {}), reason: reason.trim(), madeAt: new Date().toISOString() };
-    const checked = await validate(({ newOverruleSchema }) => newOverruleSchema, body);
+    const record = { cylinder, ...(chosen.state ? { state: chosen.state } : {}), ...(chosen.cause ? { cause: chosen.cause } : {}), reason: reason.trim() };
+    const checked = await validate(({ newOverruleSchema }) => newOverruleSchema, { ...record, id: newId(), jobId: bench.job.id, madeAt: new Date().toISOString() });
     setErrors(reasonsByField(checked));
     if (!checked.ok) return;
-    await outbox.keep([{ method: 'POST', path: '/overrules', body, jobId: bench.job.id, what: `Overrule, cyl ${cylinder}, ${bench.engine.name}` }]);
+    await add(bench, 'overrules', record, `Overrule, cyl ${cylinder}`);
     tell({ text: chosen.state ? `Cyl ${cylinder} overruled to ${STATE_WORD[chosen.state].toLowerCase()}` : chosen.cause ? `Your opinion on cyl ${cylinder} is kept` : `Overrule of cyl ${cylinder} lifted` });
     onClose();
   };

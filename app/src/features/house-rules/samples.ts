@@ -1,4 +1,4 @@
-import { type Engine, formatPressure, type HouseRules, judge, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION, type PressureUnit, tellReason, tellStep, toKPa, UNIT_SIGN } from '@rugged/core';
+import { type Engine, formatPressure, type HouseRules, judge, type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION, type PressureUnit, report, tellStep, toKPa, UNIT_SIGN } from '@rugged/core';
 import { procedureFor } from '@rugged/core/procedure';
 import { STATE_WORD } from '@/ui/state-mark';
 
@@ -34,14 +34,14 @@ export function sampleSays(matter: SampleMatter, houseRules: Partial<HouseRules>
   const { job: sample, cylinder } = SAMPLES[matter];
   const step = STEP[matter];
   if (step) return procedureFor(step.of, { engine: sample.engine, houseRules, unit }).steps.find(({ id }) => step.ids.includes(id))?.what ?? '';
-  const verdict = judge({ ...sample, houseRules });
+  const verdict = report(judge({ ...sample, houseRules }), unit);
   if (matter === 'firstTest') {
     const [next] = verdict.next;
     return next ? `${tellStep(next.test, next.cylinder)}: ${next.reason.text}` : '';
   }
   const judged = verdict.cylinders.find(({ id }) => id === cylinder);
   const reason = judged?.reasons.find(({ rule }) => TELLING[matter]?.some((start) => rule.startsWith(start))) ?? judged?.reasons[0];
-  return judged ? `${STATE_WORD[judged.state]}. ${reason ? tellReason(reason, unit) : ''}` : '';
+  return judged ? `${STATE_WORD[judged.state]}. ${reason?.text ?? ''}` : '';
 }
 
 /** Matters that change what is done rather than what is proven: the step that each school has. */

@@ -1,4 +1,4 @@
-import { emptyLeakDraft, leakErrorWords, type LeakAction, type LeakDraft, leakReducer, typedLeak } from './leak-draft';
+import { placeKey, emptyLeakDraft, leakErrorWords, type LeakAction, type LeakDraft, leakReducer, typedLeak } from './leak-draft';
 
 const after = (actions: readonly LeakAction[], from: LeakDraft = emptyLeakDraft()) => actions.reduce(leakReducer, from);
 const keys = (text: string): LeakAction[] => [...text].map((key) => ({ do: 'key', key }));
@@ -11,7 +11,7 @@ test('one figure is not wrong, only not there yet', () => {
   expect(typedLeak(held('80', ''), '3', 'psi', true)).toEqual({ ok: false });
   expect(typedLeak(held('', '52'), '3', 'psi', true)).toEqual({ ok: false });
 });
-test.each([['80', '81', 'Held: cannot be above what goes in (80).'], ['0', '0', 'Supply: must be a number above 0.']])('%s in, %s held is refused by name', (supply, cylinder, words) => {
+test.each([['80', '81', 'Held: is above the supply of 80.'], ['0', '0', 'Supply: must be above 0.']])('%s in, %s held is refused by name', (supply, cylinder, words) => {
   const typed = typedLeak(held(supply, cylinder), '3', 'psi', true);
   expect(typed.ok).toBe(false);
   expect(!typed.ok && typed.error ? leakErrorWords(typed.error) : '').toBe(words);
@@ -26,5 +26,11 @@ test('the regulator stays from one cylinder to the next, the rest begins anew', 
 });
 test('digits are edited as on the compression pad, and converted with the unit', () => {
   expect(after([...keys('8.5.'), { do: 'key', key: 'back' }])).toMatchObject({ supply: '8.' });
-  expect(after([{ do: 'convert', convert: (figure) => String(figure * 2) }], held('80', '52'))).toMatchObject({ supply: '160', held: '104' });
+  expect(after([{ do: 'convert', from: 'psi', to: 'bar' }], held('80', '52.5'))).toMatchObject({ supply: '5.516', held: '3.62' });
+  expect(after([{ do: 'convert', from: 'psi', to: 'bar' }, { do: 'convert', from: 'bar', to: 'psi' }], held('80', '52.5'))).toEqual(held('80', '52.5'));
+  expect(after([{ do: 'convert', from: 'psi', to: 'kPa' }], { ...held('80', '12'), percent: true })).toMatchObject({ held: '12' });
+});
+test('a neighbour may be called anything, spaces and all', () => {
+  const draft = after([{ do: 'heard', place: placeKey('neighbour', 'No 2 port'), level: 2 }, { do: 'heard', place: placeKey('exhaust'), level: 1 }], held('80', '52'));
+  expect(typedLeak(draft, 'No 1 port', 'psi', true)).toMatchObject({ ok: true, reading: { heard: [{ at: 'neighbour', level: 2, cylinder: 'No 2 port' }, { at: 'exhaust', level: 1 }] } });
 });

@@ -1,5 +1,5 @@
-import { type Heard, type HeardAt, InputError, leakagePercent, type LeakdownReading, type PressureUnit } from '@rugged/core';
-import { typedNumber } from '@/ui/format';
+import { type Heard, type HeardAt, InputError, leakagePercent, type LeakdownReading, type PressureUnit, type VacuumUnit } from '@rugged/core';
+import { inUnit, typedNumber } from '@/ui/format';
 
 /** What is being typed and heard for one cylinder: figures as text, so that a slip stays until it is mended. */
 export interface LeakDraft {
@@ -14,13 +14,23 @@ export interface LeakDraft {
   percent?: boolean;
   /** The hose was blocked and the needle came back to zero, for this cylinder. */
   zeroed?: boolean;
+  /** What was typed before the unit was switched: switched back, it stands again to the digit. */
+  before?: { unit: VacuumUnit; texts: Texts };
   /** How a sensor's needle came to rest, in the shown unit. */
   settling?: { seconds: number; cylinderPressure: number }[];
 }
 
-/** Air at a place: a key of `heard`. */
+type Texts = Readonly<{ supply: string; held: string }>;
+
+/** Air at a place: a key of `heard`. A cylinder may be called anything, so its name comes last and whole. */
 export interface Place { key: string; at: HeardAt; cylinder?: string }
 export const placeKey = (at: HeardAt, cylinder?: string): string => (cylinder === undefined ? at : `${at} ${cylinder}`);
+
+/** The place behind a key: what follows the first space is the cylinder's name, spaces and all. */
+function placeOf(key: string): { at: HeardAt; cylinder?: string } {
+  const space = key.indexOf(' ');
+  return space < 0 ? { at: key as HeardAt } : { at: key.slice(0, space) as HeardAt, cylinder: key.slice(space + 1) };
+}
 
 export const emptyLeakDraft = (supply = ''): LeakDraft => ({ supply, held: '', focus: supply === '' ? 'supply' : 'held', heard: {} });
 const MOST_DIGITS = 7;
@@ -35,12 +45,12 @@ export type LeakAction =
   | { do: 'zeroed' }
   | { do: 'take'; supply: string; held: string; settling: NonNullable<LeakDraft['settling']> }
   | { do: 'clear' }
-  | { do: 'convert'; convert: (figure: number) => string };
+  | { do: 'convert'; from: VacuumUnit; to: VacuumUnit };
 
 export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
   switch (action.do) {
     case 'key': {
-      const { settling, ...typed } = draft;
+      const { settling, before, ...typed } = draft;
       return { ...typed, [draft.focus]: edited(draft[draft.focus], action.key) };
     }
     case 'focus': return { ...draft, focus: action.focus };
@@ -53,8 +63,10 @@ export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
     // The regulator stays where it is from one cylinder to the next, and so does the kind of tester.
     case 'clear': return { ...emptyLeakDraft(draft.supply), ...(draft.percent ? { percent: true } : {}) };
     case 'convert': {
-      const converted = (text: string) => (text === '' || Number.isNaN(Number(text)) ? text : action.convert(Number(text)));
-      return { ...draft, supply: converted(draft.supply), held: draft.percent ? draft.held : converted(draft.held) };
+      const { before: was, ...others } = draft;
+      // A percent is a percent in every unit.
+      const { texts, before } = inUnit<Texts>({ texts: { supply: draft.supply, held: draft.percent ? '' : draft.held }, ...(was ? { before: was } : {}) }, action.from, action.to);
+      return { ...others, supply: texts.supply, held: draft.percent ? draft.held : texts.held, ...(before ? { before } : {}) };
     }
   }
 }
@@ -73,15 +85,12 @@ export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit
   const supply = typedNumber(draft.supply);
   const held = typedNumber(draft.held);
   try {
-    if (typeof supply !== 'number' || supply <= 0) throw new InputError('supply', 'must be a number above 0');
+    if (typeof supply !== 'number' || supply <= 0) throw new InputError('supply', 'must-be-above', { limit: 0 });
     const field = draft.percent ? 'percent' : 'cylinderPressure';
-    if (typeof held !== 'number') throw new InputError(field, 'must be a number');
-    if (draft.percent && held > 100) throw new InputError('percent', 'cannot be above 100');
-    if (!draft.percent && held > supply) throw new InputError('cylinderPressure', `cannot be above what goes in (${supply})`);
-    const heard = Object.entries(draft.heard).map(([key, level]): Heard => {
-      const [at, neighbour] = key.split(' ') as [HeardAt, string | undefined];
-      return { at, level, ...(neighbour === undefined ? {} : { cylinder: neighbour }) };
-    });
+    if (typeof held !== 'number') throw new InputError(field, 'must-be-a-number');
+    if (draft.percent && held > 100) throw new InputError('percent', 'must-not-be-above', { limit: 100 });
+    if (!draft.percent && held > supply) throw new InputError('cylinderPressure', 'above-the-supply', { supply });
+    const heard = Object.entries(draft.heard).map(([key, level]): Heard => ({ ...placeOf(key), level }));
     return {
       ok: true, percent: draft.percent ? held : leakagePercent(supply, held),
       reading: {

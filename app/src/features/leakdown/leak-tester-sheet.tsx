@@ -1,7 +1,7 @@
 import type { Bench } from '@rugged/contract';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
-import { TesterChoice } from '@/features/testers/tester-choice';
+import { TesterChoice } from '@/bench/testers/tester-choice';
 import { Sheet } from '@/ui/sheet';
 import { Words } from '@/ui/words';
 import type { LeakdownPad } from './use-leakdown-pad';

@@ -1,6 +1,7 @@
 import type { Bench, NewReading } from '@rugged/contract';
 import { act, fireEvent, render, screen } from '@testing-library/react-native';
 import { useEffect } from 'react';
+import { aBench } from '@/bench/bench.fixture';
 import type { NewEntry } from '@/data/outbox/entry';
 import { ThemeProvider } from '@/ui/theme';
 import { LeakdownPad } from './leakdown-pad';
@@ -15,12 +16,7 @@ jest.mock('@/data/session', () => ({
 beforeAll(() => { Object.assign(globalThis, { document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null } }); });
 beforeEach(() => { mockKept.length = 0; });
 
-const four = (engine: object = {}): Bench => ({
-  job: { id: 'j', engineId: 'e', complaint: 'c', site: {}, status: 'open', openedAt: new Date().toISOString(), version: 1 },
-  owner: { id: 'o', name: 'o', version: 1 }, machine: { id: 'm', ownerId: 'o', name: 'm', version: 1 },
-  engine: { id: 'e', machineId: 'm', name: 'Halden', version: 1, cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', cylinders: ['1', '2', '3', '4'], firingOrder: ['1', '2', '4', '3'], firingIntervals: [180, 180, 180, 180], rotation: 'clockwise', boreMm: 90, strokeMm: 75, conrodMm: 130, cooling: 'air', ...engine },
-  books: [], houseRules: {}, tests: [], readings: [], overrules: [], ticks: [], signatures: [], notes: [], outcomes: [],
-});
+const four = (engine: object = {}): Bench => aBench({ engine: { name: 'Halden', cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', cylinders: ['1', '2', '3', '4'], firingOrder: ['1', '2', '4', '3'], firingIntervals: [180, 180, 180, 180], rotation: 'clockwise', boreMm: 90, strokeMm: 75, conrodMm: 130, cooling: 'air', ...engine } });
 
 let pad: PadOf;
 const seen = (now: PadOf) => { pad = now; };

@@ -1,5 +1,5 @@
 import type { Bench } from '@rugged/contract';
-import { PRESSURE_UNITS, tellReason, UNIT_SIGN } from '@rugged/core';
+import { PRESSURE_UNITS, UNIT_SIGN } from '@rugged/core';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
@@ -118,7 +118,7 @@ function FigurePlate({ name, unit, text, chosen, onPress }: { name: string; unit
 
 /** What this reading says, said while it is typed. */
 function Says({ pad }: { pad: Pad }) {
-  const { typed, error, refused, lastKept, judged, unit } = pad;
+  const { typed, error, refused, lastKept, judged } = pad;
   if (error ?? refused) {
     return <Plate hand style={styles.verdict}><View role="alert" style={styles.grow}><Strong colour="rust">{error ? leakErrorWords(error) : `${refused?.field}: ${refused?.reason}.`}</Strong></View></Plate>;
   }
@@ -138,7 +138,7 @@ function Says({ pad }: { pad: Pad }) {
     <Plate hand={wrongStroke} style={styles.verdict}>
       <Figure style={styles.percent}>{`${typed.percent.toFixed(0)} %`}</Figure>
       <StateMark state={judged.leakage.state} size={18} />
-      <Words style={styles.said} lines={4}>{telling ? tellReason(telling, unit) : ''}</Words>
+      <Words style={styles.said} lines={4}>{telling ? telling.text : ''}</Words>
       {wrongStroke ? <Button onPress={() => pad.act({ do: 'confirm-tdc' })} label="It is at the top of compression">It is at the top</Button> : null}
     </Plate>
   );
@@ -171,7 +171,7 @@ function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
         </Plate>
         {suspected ? (
           <Plate hand label="Wrong stroke">
-            <Strong>{tellReason(suspected, pad.unit)}</Strong>
+            <Strong>{suspected.text}</Strong>
             <Button onPress={() => act({ do: 'confirm-tdc' })} style={styles.gapAbove}>It is at the top of compression</Button>
           </Plate>
         ) : null}

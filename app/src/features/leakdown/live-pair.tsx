@@ -1,6 +1,6 @@
 import { fromKPa, toKPa, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
-import { useStreamed } from '@/features/live/use-live';
+import { useStreamed } from '@/bench/live/use-live';
 import { Dial } from '@/ui/dial';
 import { Plate } from '@/ui/plate';
 import { Figure, Label, Words } from '@/ui/words';

@@ -1,24 +1,19 @@
-import type { NewReading, NewTest, NewTick, OtherReadingRecord } from '@rugged/contract';
-import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { crankTorqueNm, forceInKg, fromKPa, houseRulesFor, type LeakdownTest, neighboursOfCylinder, pistonForceN, type PressureUnit, toKPa, turningSchedule, worstTorque } from '@rugged/core';
+import type { ReadingRecordOf } from '@rugged/contract';
+import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/bench';
+import { type ConditionsOf, crankTorqueNm, forceInKg, fromKPa, houseRulesFor, neighboursOfCylinder, pistonForceN, type PressureUnit, toKPa, turningSchedule, worstTorque } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
-import { outbox } from '@/data/client';
 import { readDraft, writeDraft } from '@/data/draft';
 import { judgeBench } from '@/data/jobs';
-import { newId } from '@/data/new-id';
-import type { NewEntry } from '@/data/outbox/entry';
+import { add, joinOrBegin, keepReadings, testInHand, withdraw, withRecorded } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
-import type { LiveStream } from '@/features/live/live-stream';
-import { takeNumber, useLive } from '@/features/live/use-live';
+import type { LiveStream } from '@/bench/live/live-stream';
+import { takeNumber, useLive } from '@/bench/live/use-live';
 import { emptyLeakDraft, type LeakDraft, leakReducer, type Place, placeKey, typedLeak } from './leak-draft';
 
-export type LeakConditions = Omit<LeakdownTest, 'kind' | 'readings'>;
-type LeakRecord = Extract<OtherReadingRecord, { kind: 'leakdown' }>;
-type LeakTestRecord = Extract<NewTest, { kind: 'leakdown' }>;
+type LeakConditions = ConditionsOf<'leakdown'>;
+type LeakRecord = ReadingRecordOf<'leakdown'>;
 
-/** After this long a new test is begun: regulator and zero have drifted. */
-const SAME_SESSION_MS = 6 * 3600 * 1000;
 /** Where the torque is told: a few degrees that nobody sees. */
 const OFF_CENTRE = [2, 5, 10] as const;
 /** A needle rests when it has moved by less than this share of the supply for so long, s. */
@@ -35,14 +30,13 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   const { engine, job } = bench;
   const fourStroke = engine.cycle === 'four-stroke';
   const [openedAt] = useState(() => Date.now());
-  const counting = useMemo(() => countingReadings(bench.readings).filter((reading): reading is LeakRecord => reading.kind === 'leakdown'), [bench.readings]);
-  const latest = latestLeakTest(bench, openedAt);
-  const [conditions, setConditions] = useState<LeakConditions>(() => latest?.conditions ?? (usual ? { tester: asTester(usual) } : {}));
+  const counting = useMemo(() => readingsOfKind(countingReadings(bench.readings), 'leakdown'), [bench.readings]);
+  const [conditions, setConditions] = useState<LeakConditions>(() => testInHand(bench, 'leakdown', openedAt)?.conditions ?? (usual ? { tester: asTester(usual) } : {}));
   const measured = new Set(counting.map(({ figures }) => figures.cylinder));
   const schedule = turningSchedule(engine);
   const order = schedule?.map(({ cylinder: id }) => id) ?? engine.cylinders;
   const [cylinder, setCylinder] = useState(() => (startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : order.find((id) => !measured.has(id)) ?? order[0] as string));
-  const [draft, act] = useReducer(leakReducer, undefined, () => readDraft<LeakDraft>(`leakdown.${job.id}.${unit}`) ?? emptyLeakDraft(usualSupply(unit, houseRulesFor(engine, bench.houseRules).leakSupplyKPa)));
+  const [draft, act] = useReducer(leakReducer, undefined, () => readDraft<LeakDraft>(`leakdown.${job.id}.${unit}`) ?? emptyLeakDraft(usualSupply(unit, houseRulesFor(engine, bench.job.houseRules).leakSupplyKPa)));
   const [listening, setListening] = useState(false);
   const [lastKept, setLastKept] = useState<LeakRecord>();
   useEffect(() => { writeDraft(`leakdown.${job.id}.${unit}`, draft); }, [job.id, unit, draft]);
@@ -50,8 +44,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   const typed = typedLeak(draft, cylinder, unit, fourStroke);
   const verdict = useMemo(() => {
     if (!typed.ok) return undefined;
-    const { test, reading } = entriesFor(bench, conditions, typed.reading, openedAt, 'draft');
-    return judgeBench({ ...bench, tests: [...bench.tests, ...(test ? [test] : [])], readings: [...bench.readings, reading] });
+    return judgeBench(withRecorded(bench, joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: openedAt })), unit);
     // The draft is the only thing that moves between renders.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt]);
@@ -73,8 +66,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   /** The hose blocked, the needle back at zero: ticked for this cylinder. */
   const zero = () => {
     act({ do: 'zeroed' });
-    const body: NewTick = { id: newId(), jobId: job.id, procedure: 'leakdown', step: 'zero', mark: 'done', madeAt: new Date().toISOString() };
-    void outbox.keep([{ method: 'POST', path: '/ticks', body: { ...body }, jobId: job.id, what: `Tester zeroed before cyl ${cylinder}, ${engine.name}` }]);
+    void add(bench, 'ticks', { procedure: 'leakdown', step: 'zero', mark: 'done' }, `Tester zeroed before cyl ${cylinder}`);
   };
 
   const select = (id: string) => {
@@ -88,22 +80,18 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
 
   const keep = () => {
     if (!typed.ok) return;
-    const { test, reading } = entriesFor(bench, conditions, typed.reading, Date.now(), newId());
-    const entries: NewEntry[] = [
-      ...(test ? [{ method: 'POST' as const, path: '/tests', body: { ...test }, jobId: job.id, what: `Leak-down test, ${engine.name}` }] : []),
-      { method: 'POST', path: '/readings', body: { ...reading }, jobId: job.id, what: `Cyl ${cylinder} loses ${typed.percent.toFixed(0)} %, ${engine.name}` },
-    ];
+    const recorded = joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: Date.now() });
     stop();
-    void outbox.keep(entries).then(() => {
+    void keepReadings(bench, [{ recorded, what: `Cyl ${cylinder} loses ${typed.percent.toFixed(0)} %` }]).then(() => {
       act({ do: 'clear' });
       setListening(false);
       if (nextUnmeasured !== undefined) setCylinder(nextUnmeasured);
-      setLastKept(reading);
+      setLastKept(recorded.reading);
     });
   };
   const takeBack = (reading: LeakRecord) => {
-    const body: LeakRecord = { id: newId(), testId: reading.testId, kind: 'leakdown', figures: reading.figures, takenAt: new Date().toISOString(), supersedes: reading.id, withdrawn: true };
-    void outbox.keep([{ method: 'POST', path: '/readings', body: { ...body }, jobId: job.id, what: `Leak-down of cyl ${reading.figures.cylinder} taken back, ${engine.name}` }]).then(() => select(reading.figures.cylinder));
+    const { cylinder: of } = reading.figures;
+    void withdraw(bench, reading, `Leak-down of cyl ${of}`).then(() => select(of));
   };
 
   const crank = engine.boreMm === undefined || engine.strokeMm === undefined ? undefined : { boreMm: engine.boreMm, strokeMm: engine.strokeMm, conrodMm: engine.conrodMm ?? 1.75 * engine.strokeMm };
@@ -124,7 +112,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     live: conditions.tester?.simulated ? { stream, airOn, stop } : undefined,
     zero,
     places: placesOf(bench, cylinder),
-    convertDraft: (to: PressureUnit) => act({ do: 'convert', convert: (figure) => String(Number(fromKPa(toKPa(figure, unit), to).toFixed(2))) }),
+    convertDraft: (to: PressureUnit) => act({ do: 'convert', from: unit, to }),
   };
 }
 export type LeakdownPad = ReturnType<typeof useLeakdownPad>;
@@ -161,21 +149,6 @@ function atRest({ rows, sampleHz }: LiveStream, unit: PressureUnit): { supply: s
     supply: String(shown(supply)), held: String(Math.min(shown(held), shown(supply))),
     settling: rows.slice(0, SETTLING_UNTIL * sampleHz).flatMap((row, i) => (i % every === 0 ? [{ seconds: i / sampleHz, cylinderPressure: shown(row[1] ?? 0) }] : [])),
   };
-}
-
-/** The test that a reading joins, or the new one it needs, and the reading itself. */
-function entriesFor(bench: Bench, conditions: LeakConditions, figures: LeakRecord['figures'], now: number, readingId: string): { test?: LeakTestRecord; reading: LeakRecord } {
-  const takenAt = new Date(now).toISOString();
-  const reading = (testId: string): NewReading & LeakRecord => ({ id: readingId, testId, kind: 'leakdown', figures, takenAt });
-  const latest = latestLeakTest(bench, now);
-  if (latest && JSON.stringify(latest.conditions) === JSON.stringify(conditions)) return { reading: reading(latest.id) };
-  const test: LeakTestRecord = { id: readingId === 'draft' ? 'draft' : newId(), jobId: bench.job.id, kind: 'leakdown', conditions, startedAt: takenAt };
-  return { test, reading: reading(test.id) };
-}
-
-function latestLeakTest(bench: Bench, now: number): LeakTestRecord | undefined {
-  const [latest] = bench.tests.filter((test): test is LeakTestRecord => test.kind === 'leakdown').sort((a, b) => Date.parse(b.startedAt) - Date.parse(a.startedAt));
-  return latest && now - Date.parse(latest.startedAt) < SAME_SESSION_MS ? latest : undefined;
 }
 
 /** What the shop feeds in, as somebody would type it. */

@@ -1,4 +1,5 @@
-import type { EngineListItem, Shop } from '@rugged/contract';
+import { check, type EngineListItem, newBookSchema, newEngineSchema, newJobSchema, newMachineSchema, newOwnerSchema, type Shop } from '@rugged/contract';
+import type Joi from 'joi';
 import { BLANK, buildJob, type EngineSource, type NewJobForm } from './form';
 
 // Metro loads the contract when it is asked for; here it is simply there.
@@ -7,10 +8,11 @@ jest.mock('@/data/validating', () => ({ contract: () => Promise.resolve(jest.req
 const shop: Shop = { id: 's', name: 'Shop', unit: 'psi', site: { altitudeM: 210 }, houseRules: {}, version: 1 };
 const uuid = (n: number) => `0b6f7c1e-5f0a-4c57-9f5b-${String(n).padStart(12, '0')}`;
 const item: EngineListItem = {
-  engine: { id: uuid(1), machineId: uuid(2), name: 'Orrin 20', version: 3, cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'], hours: 640 },
+  engine: { id: uuid(1), machineId: uuid(2), name: 'Orrin 20', version: 3, simulated: true, cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'], hours: 640 },
   machine: { id: uuid(2), ownerId: uuid(3), name: 'Skiff', version: 1 }, owner: { id: uuid(3), name: 'Wil Tarn', version: 1 },
   books: [{ id: uuid(4), engineId: uuid(1), rank: 1, source: 'Handbook', compression: { unit: 'psi', min: 120 }, version: 1 }], jobs: 2,
 };
+const SCHEMA: Readonly<Record<string, Joi.ObjectSchema>> = { '/owners': newOwnerSchema, '/machines': newMachineSchema, '/engines': newEngineSchema, '/books': newBookSchema, '/jobs': newJobSchema };
 const build = (form: Partial<NewJobForm>, source: EngineSource) => buildJob({ ...BLANK, ...form }, { shop, source, knownOwners: [item.owner], now: new Date('2026-05-04T10:00:00Z') });
 const paths = async (form: Partial<NewJobForm>, source: EngineSource) => {
   const built = await build(form, source);
@@ -23,6 +25,8 @@ test('an engine that was here needs no more than a complaint', async () => {
 test('another of its kind copies layout and book, not hours or ids', async () => {
   const built = await build({ complaint: 'c', owner: 'Osk Fell', machine: 'Dinghy' }, { from: 'like', item });
   expect(built.ok && built.job.entries.map(({ path }) => path)).toEqual(['/owners', '/machines', '/engines', '/books', '/jobs']);
+  // The server takes what is copied: fields that only it sets stay behind.
+  for (const { path, body } of built.ok ? built.job.entries : []) expect([path, check(SCHEMA[path] as Joi.ObjectSchema, body)]).toEqual([path, expect.objectContaining({ ok: true })]);
   const bench = built.ok ? built.job.bench : undefined;
   expect(bench?.engine).toMatchObject({ name: 'Orrin 20', cylinders: ['1', '2'] });
   expect(bench?.engine.hours).toBeUndefined();

@@ -3,6 +3,7 @@ import type { CompressionRelease, Cycle, Family, Fuel, Layout, Symptom } from '@
 import type { NewEntry } from '@/data/outbox/entry';
 import { newId } from '@/data/new-id';
 import { contract } from '@/data/validating';
+import { nothingAdded } from '@rugged/contract/bench';
 import { typedNumber } from '@/ui/format';
 
 /** What is typed, as text: a slip stays on screen until it is mended. */
@@ -74,7 +75,7 @@ export async function buildJob(form: NewJobForm, { shop, source, knownOwners, no
   const books: NewBook[] = known?.books ?? booksOf(form, source, engine.id, shop);
   const hours = typedNumber(form.hours);
   const job: NewJob = {
-    id: newId(), engineId: engine.id, complaint: form.complaint.trim(), site: shop.site, openedAt: now.toISOString(),
+    id: newId(), engineId: engine.id, complaint: form.complaint.trim(), site: shop.site, houseRules: shop.houseRules, openedAt: now.toISOString(),
     ...(hours === undefined ? {} : { hours: hours as number }), ...(form.symptoms.length === 0 ? {} : { symptoms: form.symptoms }), ...(form.alreadyDone.trim() === '' ? {} : { alreadyDone: form.alreadyDone.trim() }),
   };
 
@@ -94,8 +95,8 @@ export async function buildJob(form: NewJobForm, { shop, source, knownOwners, no
 
   const post = (path: string, body: object, what: string): NewEntry => ({ method: 'POST', path, body: { ...body }, jobId: job.id, what });
   const bench: Bench = {
-    job: { ...job, status: 'open', version: 1 }, owner: { ...owner, version: 1 }, machine: { ...machine, version: 1 }, engine: { ...engine, version: 1 },
-    books: books.map((book) => ({ ...book, version: 1 })), houseRules: shop.houseRules, tests: [], readings: [], overrules: [], ticks: [], signatures: [], notes: [], outcomes: [],
+    job: { ...job, houseRules: shop.houseRules, status: 'open', version: 1 }, owner: { ...owner, version: 1 }, machine: { ...machine, version: 1 }, engine: { ...engine, version: 1 },
+    books: books.map((book) => ({ ...book, version: 1 })), tests: [], readings: [], ...nothingAdded(),
   };
   return {
     ok: true,
@@ -113,7 +114,8 @@ export async function buildJob(form: NewJobForm, { shop, source, knownOwners, no
 function engineOf(form: NewJobForm, source: EngineSource, machineId: string): NewEngine {
   const name = form.engine.trim() || (source.from === 'like' ? source.item.engine.name : form.machine.trim());
   if (source.from === 'like') {
-    const { id, machineId: _of, name: _called, version, hours, ...kind } = source.item.engine;
+    // What the server sets and what is this one engine's own stays behind.
+    const { id, machineId: _of, name: _called, version, simulated, hours, ...kind } = source.item.engine;
     return { id: newId(), machineId, name, ...kind };
   }
   const count = countOf(form.cylinders) ?? 1;

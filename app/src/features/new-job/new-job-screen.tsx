@@ -8,7 +8,7 @@ import { forgetDraft, readDraft, writeDraft } from '@/data/draft';
 import { outbox } from '@/data/client';
 import { useEngines } from '@/data/engines';
 import { useSignedIn } from '@/data/session';
-import { KeptBadge } from '@/features/outbox/kept-badge';
+import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';

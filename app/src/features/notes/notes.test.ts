@@ -1,6 +1,6 @@
 import type { Note } from '@rugged/contract';
 import { fitted } from './shrink';
-import { countingNotes, keepNote, takeBackNote } from './use-notes';
+import { countingNotes, keepNote, takeBackNote } from '@/bench/notes/use-notes';
 
 const mockKept: { path: string; body: Record<string, unknown> }[] = [];
 jest.mock('@/data/client', () => ({ outbox: { keep: (entries: typeof mockKept) => { mockKept.push(...entries); return Promise.resolve(); } } }));

@@ -1,109 +1,115 @@
-import type { NewTest, OtherReadingRecord } from '@rugged/contract';
-import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { TEST_NAME } from '@rugged/core';
+import type { ReadingRecord } from '@rugged/contract';
+import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/bench';
+import { type ConditionsOf, TEST_NAME, type TestKind } from '@rugged/core';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { outbox } from '@/data/client';
+import { BenchGate } from '@/bench/bench-gate';
+import { type Entered, type GaugeForm, isAsked, typedGauge } from '@/bench/gauge-form';
+import { KeptBadge } from '@/bench/kept-badge';
+import { gaugeKinds, ON_SCREEN } from '@/bench/test-kinds';
 import { useDraft } from '@/data/draft';
-import { useVerdict } from '@/data/jobs';
-import { newId } from '@/data/new-id';
+import { judgeBench, useVerdict } from '@/data/jobs';
+import { joinOrBegin, keepReadings, withdraw, withRecorded } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
-import { BenchGate } from '@/features/bench/bench-gate';
-import { KeptBadge } from '@/features/outbox/kept-badge';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
+import { StateMark } from '@/ui/state-mark';
 import { Label, Strong, Words } from '@/ui/words';
-import { type Entered, type GaugeForm, gaugeForms, type GaugeKind, typedGauge } from './gauge-form';
 
 export const OtherGaugesScreen = () => <BenchGate>{(bench) => <OtherGaugesOf bench={bench} />}</BenchGate>;
 
 function OtherGaugesOf({ bench }: { bench: Bench }) {
   const router = useRouter();
   const { shop } = useSignedIn();
-  const forms = gaugeForms(bench.engine, shop.unit);
-  const { gauge } = useLocalSearchParams<{ gauge?: GaugeKind }>();
-  const kind = forms.some((one) => one.kind === gauge) ? gauge : undefined;
-  const form = forms.find((one) => one.kind === kind);
+  const kinds = gaugeKinds(bench.engine);
+  const { gauge } = useLocalSearchParams<{ gauge?: string }>();
+  const kind = kinds.find((one) => one === gauge);
+  const form = kind && ON_SCREEN[kind].form?.(bench.engine, shop.unit);
   return (
     <Screen title="Other gauges" under={bench.engine.name} onBack={() => router.navigate(`/jobs/${bench.job.id}`)} action={<KeptBadge />}>
       <Plate label="Which gauge">
-        <Choice label="Which gauge" options={forms.map(({ kind: value, title }) => ({ value, word: title }))} chosen={kind} onChoose={(value) => router.setParams({ gauge: value })} />
+        <Choice label="Which gauge" options={kinds.map((value) => ({ value, word: TEST_NAME[value] }))} chosen={kind} onChoose={(value) => router.setParams({ gauge: value })} />
       </Plate>
-      {form ? <Entry key={form.kind} bench={bench} form={form} /> : null}
-      {form ? <Said bench={bench} kind={form.kind} /> : null}
+      {kind && form ? <Entry key={kind} bench={bench} kind={kind} form={form} /> : null}
+      {kind ? <Said bench={bench} kind={kind} /> : null}
     </Screen>
   );
 }
 
 /** One reading of one gauge: what stays the same from one to the next is kept in the form. */
-function Entry({ bench, form }: { bench: Bench; form: GaugeForm }) {
+function Entry({ bench, kind, form }: { bench: Bench; kind: TestKind; form: GaugeForm }) {
   const tell = useNotice();
-  const [entered, setEntered] = useDraft<Entered>(`gauge.${bench.job.id}.${form.kind}`, {});
+  const router = useRouter();
+  const [entered, setEntered] = useDraft<Entered>(`gauge.${bench.job.id}.${kind}`, {});
   const [tried, setTried] = useState(false);
-  const typed = typedGauge(form, entered);
+  const typed = typedGauge<typeof kind>(form, entered);
   const set = (field: string) => (value: string) => setEntered({ ...entered, [field]: value });
+  const recorded = () => (typed.ok ? joinOrBegin(bench, { kind, conditions: typed.conditions as ConditionsOf<typeof kind>, figures: typed.figures, now: Date.now() }) : undefined);
+  const refused = refusal(bench, recorded());
   const keep = () => {
     setTried(true);
-    if (!typed.ok) return;
-    const takenAt = new Date().toISOString();
-    const today = bench.tests.find((test) => test.kind === form.kind && test.startedAt.slice(0, 10) === takenAt.slice(0, 10));
-    const test = { id: newId(), jobId: bench.job.id, kind: form.kind, conditions: {}, startedAt: takenAt } as NewTest;
-    const reading = { id: newId(), testId: today?.id ?? test.id, kind: form.kind, figures: typed.figures, takenAt } as OtherReadingRecord;
-    void outbox.keep([
-      ...(today ? [] : [{ method: 'POST' as const, path: '/tests', body: { ...test }, jobId: bench.job.id, what: `${TEST_NAME[form.kind]}, ${bench.engine.name}` }]),
-      { method: 'POST', path: '/readings', body: { ...reading }, jobId: bench.job.id, what: `${TEST_NAME[form.kind]} reading, ${bench.engine.name}` },
-    ]).then(() => {
+    const one = recorded();
+    if (!typed.ok || !one || refused) return;
+    void keepReadings(bench, [{ recorded: one, what: `${TEST_NAME[kind]} reading` }]).then(() => {
       setEntered(Object.fromEntries(Object.entries(entered).filter(([field]) => form.choices.some((choice) => choice.field === field))));
       setTried(false);
       tell({ text: 'Kept' });
     });
   };
   return (
-    <Plate style={styles.plate} hand={form.caution !== undefined} label={form.title}>
+    <Plate style={styles.plate} hand={form.caution !== undefined} label={TEST_NAME[kind]}>
       {form.caution ? <Strong>{form.caution}</Strong> : null}
       {form.choices.map(({ field, label, options }) => (options.length > 1 ? <Choice key={field} label={label} options={options} chosen={entered[field]} onChoose={set(field)} /> : null))}
       <View style={styles.row}>
-        {form.numbers.map(({ field, label }) => <Field key={field} label={label} value={entered[field] ?? ''} onChange={set(field)} figures keyboard="decimal-pad" error={typed.ok ? undefined : typed.errors[field]} onSubmit={keep} />)}
+        {form.numbers.filter((one) => isAsked(one, entered)).map(({ field, label }) => (
+          <Field key={field} label={label} value={entered[field] ?? ''} onChange={set(field)} figures keyboard="decimal-pad" error={typed.ok ? (refused?.field === field ? refused.reason : undefined) : typed.errors[field]} onSubmit={keep} />
+        ))}
       </View>
       {tried && !typed.ok && typed.missing.length > 0 ? <View role="alert"><Strong colour="rust">{`Still missing: ${typed.missing.join(', ')}.`}</Strong></View> : null}
-      <Button kind="main" onPress={keep}>Keep</Button>
+      <View style={styles.row}>
+        <Button icon="clipboard-text-outline" onPress={() => router.push(`/jobs/${bench.job.id}/steps?of=${kind}`)} style={styles.grow}>Step by step</Button>
+        <Button kind="main" onPress={keep} style={styles.keep}>Keep</Button>
+      </View>
     </Plate>
   );
 }
 
-/** What the book says of what was read, and a way back from a slip. */
-function Said({ bench, kind }: { bench: Bench; kind: GaugeKind }) {
+/** What the judgement itself would refuse of a reading, at its field. */
+function refusal(bench: Bench, recorded: ReturnType<typeof joinOrBegin<TestKind>> | undefined): { field: string; reason: string } | undefined {
+  const verdict = recorded && judgeBench(withRecorded(bench, recorded), 'psi');
+  return verdict && !verdict.ok ? { field: verdict.error.field.split('.').pop() ?? '', reason: verdict.error.reason } : undefined;
+}
+
+/** What it says of what was read, and a way back from a slip. */
+function Said({ bench, kind }: { bench: Bench; kind: TestKind }) {
   const verdict = useVerdict(bench);
-  const readings = countingReadings(bench.readings).filter((reading): reading is OtherReadingRecord => reading.kind === kind);
-  const latest = readings[readings.length - 1];
+  const latest = readingsOfKind(countingReadings(bench.readings), kind).at(-1);
   if (!verdict.ok) return <Plate hand label="Not right"><Strong colour="rust">{`${verdict.error.field}: ${verdict.error.reason}.`}</Strong>{latest ? <TakeBack bench={bench} reading={latest} /> : null}</Plate>;
   const said = verdict.judgement.inspections.filter(({ test }) => test === kind);
   if (said.length === 0) return null;
   return (
     <Plate label="What it says">
       <Label>What it says</Label>
-      {said.map(({ text }) => <Words key={text} style={styles.said}>{text}</Words>)}
+      {said.map(({ text, state }, i) => <View key={`${text}${i}`} style={styles.said}><StateMark state={state} size={15} /><Words style={styles.grow}>{text}</Words></View>)}
       {latest ? <TakeBack bench={bench} reading={latest} /> : null}
     </Plate>
   );
 }
 
-function TakeBack({ bench, reading }: { bench: Bench; reading: OtherReadingRecord }) {
-  const takeBack = () => void outbox.keep([{
-    method: 'POST', path: '/readings', jobId: bench.job.id, what: `${TEST_NAME[reading.kind]} reading taken back, ${bench.engine.name}`,
-    body: { id: newId(), testId: reading.testId, kind: reading.kind, figures: reading.figures, takenAt: new Date().toISOString(), supersedes: reading.id, withdrawn: true },
-  }]);
-  return <View style={styles.undo}><Button icon="undo-variant" onPress={takeBack}>Take the latest back</Button></View>;
+function TakeBack({ bench, reading }: { bench: Bench; reading: ReadingRecord }) {
+  return <View style={styles.undo}><Button icon="undo-variant" onPress={() => void withdraw(bench, reading, `${TEST_NAME[reading.kind]} reading`)}>Take the latest back</Button></View>;
 }
 
 const styles = StyleSheet.create({
   plate: { gap: 10 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start' },
-  said: { marginTop: 6 },
+  said: { marginTop: 8, gap: 2 },
+  grow: { flexGrow: 1, flexShrink: 1 },
+  keep: { flexGrow: 2 },
   undo: { flexDirection: 'row', marginTop: 10 },
 });

@@ -1,5 +1,6 @@
 import type { Bench, TickRecord } from '@rugged/contract';
 import { act, fireEvent, render, screen } from '@testing-library/react-native';
+import { aBench } from '@/bench/bench.fixture';
 import type { NewEntry } from '@/data/outbox/entry';
 import { ThemeProvider } from '@/ui/theme';
 import { ProcedureScreen } from './procedure-screen';
@@ -9,8 +10,8 @@ let mockBench: Bench;
 let mockParams: Record<string, string> = {};
 jest.mock('@/data/client', () => ({ outbox: { keep: (entries: NewEntry[]) => { mockKept.push(...entries); return Promise.resolve(); } } }));
 jest.mock('@/data/session', () => ({ useSignedIn: () => ({ testers: [], person: { name: 'Ines' }, shop: { unit: 'psi', houseRules: {}, site: {} } }) }));
-jest.mock('@/features/bench/bench-gate', () => ({ BenchGate: ({ children }: { children(bench: Bench): unknown }) => children(mockBench) }));
-jest.mock('@/features/outbox/kept-badge', () => ({ KeptBadge: () => null }));
+jest.mock('@/bench/bench-gate', () => ({ BenchGate: ({ children }: { children(bench: Bench): unknown }) => children(mockBench) }));
+jest.mock('@/bench/kept-badge', () => ({ KeptBadge: () => null }));
 jest.mock('@/ui/notice', () => ({ useNotice: () => () => undefined }));
 jest.mock('expo-router', () => ({ useLocalSearchParams: () => mockParams, useRouter: () => ({ navigate: () => undefined, push: () => undefined }) }));
 
@@ -27,11 +28,7 @@ const at = (minute: number) => `2026-05-04T10:${String(minute).padStart(2, '0')}
 const tick = (step: string, mark: TickRecord['mark'], minute: number, procedure: TickRecord['procedure'] = 'wet'): TickRecord => ({ id: `${step}${minute}`, jobId: 'j', procedure, step, mark, madeAt: at(minute), by: 'ines' });
 function open(of: string, ticks: TickRecord[] = [], more: Partial<Bench> = {}, params: Record<string, string> = {}) {
   mockParams = { of, ...params };
-  mockBench = {
-    job: { id: 'j', engineId: 'e', complaint: 'c', site: {}, status: 'open', openedAt: at(0), version: 1 }, owner: { id: 'o', name: 'o', version: 1 }, machine: { id: 'm', ownerId: 'o', name: 'm', version: 1 },
-    engine: { id: 'e', machineId: 'm', name: 'Fennick saw', version: 1, cycle: 'two-stroke', fuel: 'petrol', family: 'handheld', cylinders: ['1'], boreMm: 48, strokeMm: 34, compressionRatio: 9.3 },
-    books: [], houseRules: {}, tests: [], readings: [], overrules: [], signatures: [], notes: [], outcomes: [], ticks, ...more,
-  };
+  mockBench = aBench({ engine: { name: 'Fennick saw', family: 'handheld', cylinders: ['1'], boreMm: 48, strokeMm: 34, compressionRatio: 9.3 }, ticks, ...more });
   return render(<ThemeProvider><ProcedureScreen /></ThemeProvider>);
 }
 const tap = async (text: string | RegExp) => { await act(async () => { fireEvent.press(screen.getByText(text)); await Promise.resolve(); }); };

@@ -1,11 +1,13 @@
 import type { Bench } from '@rugged/contract';
-import { type ProcedureName, type Step, TITLES } from '@rugged/core/procedure';
+import { KINDS, PROCEDURE_TITLE, TEST_KINDS, type TestKind } from '@rugged/core';
+import { PROCEDURES, type ProcedureName, type Step } from '@rugged/core/procedure';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { changeJob } from '@/data/jobs';
-import { BenchGate } from '@/features/bench/bench-gate';
-import { KeptBadge } from '@/features/outbox/kept-badge';
+import { BenchGate } from '@/bench/bench-gate';
+import { ON_SCREEN } from '@/bench/test-kinds';
+import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { dayAndTime } from '@/ui/format';
@@ -16,14 +18,15 @@ import { useKeys } from '@/ui/use-keys';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { StepList } from './step-list';
 import { StepPlate } from './step-plate';
-import { isProcedure, type ProcedureInHand, useProcedure } from './use-procedure';
+import { isProcedure, type ProcedureInHand, useProcedure } from '@/bench/use-procedure';
 
-/** Where the reading of a procedure is entered. */
+/** Where the reading of a procedure is entered, where it is not the place of the test of its name. */
 const READING: Partial<Record<ProcedureName, string>> = {
-  compression: 'compression', wet: 'compression?wet=yes', leakdown: 'leakdown', listening: 'leakdown', 'crankcase-pressure': 'crankcase', 'crankcase-vacuum': 'crankcase',
-  'running-compression': 'other-gauges?gauge=running-compression', 'manifold-vacuum': 'other-gauges?gauge=manifold-vacuum', 'fuel-pressure': 'other-gauges?gauge=fuel-pressure',
-  'valve-clearance': 'other-gauges?gauge=valve-clearance', teardown: 'teardown', waking: 'compression', 'quick-checks': 'notes', 'lead-map': 'leads',
+  wet: 'compression?wet=yes', listening: 'leakdown', 'crankcase-pressure': 'crankcase', 'crankcase-vacuum': 'crankcase', teardown: 'teardown', waking: 'compression', 'quick-checks': 'notes', 'lead-map': 'leads',
 };
+const isKind = (name: string): name is TestKind => (TEST_KINDS as readonly string[]).includes(name);
+const readingOf = (name: ProcedureName): string | undefined => READING[name] ?? (isKind(name) ? ON_SCREEN[name].place : undefined);
+
 const WAYS = [{ value: 'one', word: 'One at a time' }, { value: 'list', word: 'As a list' }] as const;
 const WAY = 'rugged.steps';
 
@@ -40,13 +43,17 @@ function Chosen({ bench }: { bench: Bench }) {
 /** Every procedure there is for this engine. */
 function Menu({ bench }: { bench: Bench }) {
   const router = useRouter();
-  const names = (Object.keys(TITLES) as ProcedureName[]).filter((name) => !(bench.engine.cycle === 'four-stroke' ? ['crankcase-pressure', 'crankcase-vacuum'] : ['valve-clearance']).includes(name)
-    && !(bench.engine.cylinders.length === 1 && name === 'lead-map') && !(bench.engine.fuel === 'diesel' && name === 'lead-map'));
+  const { engine } = bench;
+  const names = PROCEDURES.filter((name) => {
+    if (isKind(name)) return KINDS[name].suits(engine);
+    if (name === 'crankcase-pressure' || name === 'crankcase-vacuum') return KINDS.crankcase.suits(engine);
+    return name !== 'lead-map' || (engine.cylinders.length > 1 && engine.fuel === 'petrol');
+  });
   return (
     <Plate label="Which steps" style={styles.menu}>
       {names.map((name) => {
         const signed = bench.signatures.some(({ procedure }) => procedure === name);
-        return <Button key={name} {...(signed ? { icon: 'clipboard-check-outline' as const } : {})} onPress={() => router.push(`/jobs/${bench.job.id}/steps?of=${name}`)}>{`${TITLES[name]}${signed ? ', signed' : ''}`}</Button>;
+        return <Button key={name} {...(signed ? { icon: 'clipboard-check-outline' as const } : {})} onPress={() => router.push(`/jobs/${bench.job.id}/steps?of=${name}`)}>{`${PROCEDURE_TITLE[name]}${signed ? ', signed' : ''}`}</Button>;
       })}
     </Plate>
   );
@@ -65,11 +72,11 @@ function ProcedureOf({ bench, name, onBack }: { bench: Bench; name: ProcedureNam
   const chooseWay = (next: 'one' | 'list') => { localStorage.setItem(WAY, next); setWay(next); };
   const mark = (step: Step, as: 'done' | 'skipped' | 'open') => { void tick(step, as).then(() => setLooked(undefined)); };
   const before = procedure.steps[place - 1];
-  const reading = READING[name];
+  const reading = readingOf(name);
   const toReading = reading ? () => router.push(`/jobs/${bench.job.id}/${reading}${cylinder ? `${reading.includes('?') ? '&' : '?'}cylinder=${encodeURIComponent(cylinder)}` : ''}`) : undefined;
   useKeys({ Enter: () => { if (at) mark(at, 'done'); }, ArrowLeft: () => { if (before) setLooked(before.id); }, l: () => chooseWay(way === 'one' ? 'list' : 'one'), Escape: onBack });
   return (
-    <Screen title={procedure.title} under={`${bench.engine.name} · ${marks.size} of ${procedure.steps.length}`} onBack={onBack} action={<KeptBadge />}>
+    <Screen title={PROCEDURE_TITLE[procedure.name]} under={`${bench.engine.name} · ${marks.size} of ${procedure.steps.length}`} onBack={onBack} action={<KeptBadge />}>
       {procedure.steps.length === 0 ? <Plate><Title>Nothing was changed</Title><Words>This job took nothing off and shut nothing. There is nothing to put back.</Words></Plate> : <>
         <Choice label="Steps" hideLabel ground options={WAYS} chosen={way} onChoose={chooseWay} />
         {way === 'list'
@@ -102,7 +109,7 @@ function End({ bench, hand, closing, onBack, onUnread }: { bench: Bench; hand: P
   const close = async () => {
     if (procedure.steps.length > 0) await sign();
     if (closing) await changeJob(bench, { status: 'closed' }, `Close: job ${bench.job.number ?? ''}`);
-    tell({ text: closing ? 'Left as found. Job closed' : `${procedure.title} signed` });
+    tell({ text: closing ? 'Left as found. Job closed' : `${PROCEDURE_TITLE[procedure.name]} signed` });
     onBack();
   };
   if (procedure.steps.length === 0 && !closing) return null;
@@ -113,7 +120,7 @@ function End({ bench, hand, closing, onBack, onUnread }: { bench: Bench; hand: P
       {first ? <Words><Strong colour="rust">{`${unread.length} ${unread.length === 1 ? 'caution is' : 'cautions are'} unread. `}</Strong>It cannot be signed before they are read.</Words> : null}
       {first ? <Button onPress={() => onUnread(first)}>{`Read: ${first.what}`}</Button> : null}
       {!first && undone.length > 0 ? <Words>{`${undone.length} not put back. They stay in the record as they are.`}</Words> : null}
-      <Button kind="main" disabled={first !== undefined} onPress={() => void close()}>{closing ? 'Sign, and close the job' : `Sign ${procedure.title.toLowerCase()}`}</Button>
+      <Button kind="main" disabled={first !== undefined} onPress={() => void close()}>{closing ? 'Sign, and close the job' : `Sign ${PROCEDURE_TITLE[procedure.name].toLowerCase()}`}</Button>
     </Plate>
   );
 }

@@ -9,7 +9,7 @@ import { LINE, RADIUS, TOUCH } from '@/ui/tokens';
 import { Strong, Words } from '@/ui/words';
 import { HandMark } from './hand-mark';
 import { tickWords } from './step-plate';
-import type { ProcedureInHand } from './use-procedure';
+import type { ProcedureInHand } from '@/bench/use-procedure';
 
 /** All steps with their ticks, for those who know the way. */
 export function StepList({ hand, onMark }: { hand: ProcedureInHand; onMark(step: Step, mark: 'done' | 'skipped' | 'open'): void }) {

@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useSignedIn, useSignOut } from '@/data/session';
 import { useOutbox } from '@/data/use-outbox';
-import { KeptBadge } from '@/features/outbox/kept-badge';
+import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { useNotice } from '@/ui/notice';
@@ -13,7 +13,7 @@ import { useTheme } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { SitePlate } from './site-plate';
 import { TrackPlate } from './track-plate';
-import { useSaveShop } from './use-save-shop';
+import { useSaveShop } from '@/data/settings/use-save-shop';
 
 const THEMES = [{ value: 'day', word: 'Day' }, { value: 'night', word: 'Night' }, { value: 'system', word: 'As the device' }] as const;
 const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }));

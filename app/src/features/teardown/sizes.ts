@@ -1,5 +1,5 @@
-import type { OtherReadingRecord } from '@rugged/contract';
-import type { BoreHeight } from '@rugged/core';
+import type { ReadingRecord, ReadingRecordOf } from '@rugged/contract';
+import type { BoreHeight, FiguresOf } from '@rugged/core';
 import { typedNumber } from '@/ui/format';
 
 /** Sizes of one cylinder as they are typed, by `kind/part/figure`. */
@@ -9,8 +9,10 @@ export const HEIGHTS: readonly BoreHeight[] = ['top', 'middle', 'bottom'];
 export const RINGS = ['top', 'second', 'oil'] as const;
 export const PISTON = ['skirtMm', 'pinMm', 'smallEndMm'] as const;
 
-type SizeReading = Extract<OtherReadingRecord, { kind: 'bore' | 'ring-gap' | 'piston' }>;
-export const isSize = (reading: { kind?: string }): reading is SizeReading => reading.kind === 'bore' || reading.kind === 'ring-gap' || reading.kind === 'piston';
+/** The kinds of test that are sizes of an opened engine. */
+export type SizeKind = 'bore' | 'ring-gap' | 'piston';
+export type SizeReading = ReadingRecordOf<SizeKind>;
+export const isSize = (reading: ReadingRecord): reading is SizeReading => reading.kind === 'bore' || reading.kind === 'ring-gap' || reading.kind === 'piston';
 
 /** Which of a cylinder's sizes a reading is: a later one of the same part corrects it. */
 export const partOf = ({ kind, figures }: Pick<SizeReading, 'kind' | 'figures'>): string => (kind === 'bore' && 'height' in figures ? `bore/${figures.height}` : kind === 'ring-gap' && 'ring' in figures ? `ring-gap/${figures.ring}` : 'piston');
@@ -24,7 +26,7 @@ export function sizesOf(readings: readonly SizeReading[], cylinder: string): Siz
   return sizes;
 }
 
-export interface TypedPart { part: string; kind: SizeReading['kind']; figures: SizeReading['figures'] }
+export type TypedPart = { [K in SizeKind]: { part: string; kind: K; figures: FiguresOf<K> } }[SizeKind];
 export type TypedSizes = { ok: true; parts: TypedPart[] } | { ok: false; errors: Readonly<Record<string, string>> };
 
 /** Every part that is whole, and what is wrong by field. A bore needs both directions. */

@@ -1,17 +1,16 @@
-import type { NewOutcome, NewTest, OtherReadingRecord } from '@rugged/contract';
 import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { capital, type CauseName, CAUSE_NAME, CAUSES, type Judgement, TEST_NAME } from '@rugged/core';
+import { capital, type CauseName, CAUSE_NAME, CAUSES, type Report, TEST_NAME } from '@rugged/core';
 import { useRouter } from 'expo-router';
+import equal from 'fast-deep-equal';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { outbox } from '@/data/client';
 import { useDraft } from '@/data/draft';
 import { useVerdict } from '@/data/jobs';
-import { newId } from '@/data/new-id';
-import { BenchGate } from '@/features/bench/bench-gate';
-import { oddsText } from '@/features/causes/shown-causes';
-import { KeptBadge } from '@/features/outbox/kept-badge';
-import { StepsButton } from '@/features/procedure/steps-button';
+import { add, correction, keepReadings, together } from '@/data/recording';
+import { BenchGate } from '@/bench/bench-gate';
+import { oddsText } from '@/bench/causes/shown-causes';
+import { KeptBadge } from '@/bench/kept-badge';
+import { StepsButton } from '@/bench/steps-button';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
@@ -20,7 +19,7 @@ import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Label, Strong, Title, Words } from '@/ui/words';
-import { HEIGHTS, isSize, partOf, PISTON, RINGS, type Sizes, sizesOf, typedSizes } from './sizes';
+import { HEIGHTS, isSize, partOf, PISTON, RINGS, type SizeKind, type Sizes, sizesOf, typedSizes } from './sizes';
 
 export const TeardownScreen = () => <BenchGate>{(bench) => <TeardownOf bench={bench} />}</BenchGate>;
 
@@ -56,25 +55,13 @@ function SizesPlate({ bench, cylinder }: { bench: Bench; cylinder: string }) {
   const keep = () => {
     setTried(true);
     if (!typed.ok) return;
-    const takenAt = new Date().toISOString();
-    const fresh = typed.parts.filter(({ part, figures }) => {
-      const before = readings.find((reading) => reading.figures.cylinder === cylinder && partOf(reading) === part);
-      return JSON.stringify(before?.figures) !== JSON.stringify(figures);
-    });
-    const tests = new Map<string, string>();
-    const entries = fresh.flatMap(({ part, kind, figures }) => {
-      const before = readings.find((reading) => reading.figures.cylinder === cylinder && partOf(reading) === part);
-      const there = before?.testId ?? tests.get(kind) ?? bench.tests.findLast((test) => test.kind === kind)?.id;
-      const testId = there ?? newId();
-      const test = { id: testId, jobId: bench.job.id, kind, conditions: {}, startedAt: takenAt } as NewTest;
-      tests.set(kind, testId);
-      const reading = { id: newId(), testId, kind, figures, takenAt, ...(before ? { supersedes: before.id } : {}) } as OtherReadingRecord;
-      return [
-        ...(there === undefined ? [{ method: 'POST' as const, path: '/tests', body: { ...test }, jobId: bench.job.id, what: `${TEST_NAME[kind]}, ${bench.engine.name}` }] : []),
-        { method: 'POST' as const, path: '/readings', body: { ...reading }, jobId: bench.job.id, what: `${TEST_NAME[kind]}, cyl ${cylinder}, ${bench.engine.name}` },
-      ];
-    });
-    void outbox.keep(entries).then(() => { setDraft({}); setTried(false); tell({ text: 'Sizes kept' }); });
+    const now = Date.now();
+    const partBefore = (part: string) => readings.find((reading) => reading.figures.cylinder === cylinder && partOf(reading) === part);
+    const fresh = typed.parts.filter(({ part, figures }) => !equal(partBefore(part)?.figures, figures));
+    const begun = together(bench, fresh.filter(({ part }) => !partBefore(part)).map(({ kind, figures }) => ({ kind, conditions: {}, figures, now })));
+    const mended = fresh.flatMap(({ part, figures }) => { const before = partBefore(part); return before ? [correction<SizeKind>(before, figures, now)] : []; });
+    void keepReadings(bench, [...begun, ...mended].map((recorded) => ({ recorded, what: `${TEST_NAME[recorded.reading.kind]}, cyl ${cylinder}` })))
+      .then(() => { setDraft({}); setTried(false); tell({ text: 'Sizes kept' }); });
   };
   const field = (name: string, label: string) => (
     <Field key={name} label={label} value={sizes[name] ?? ''} onChange={(value) => setDraft({ ...draft, [name]: value })} figures keyboard="decimal-pad" error={tried ? errors[name] : undefined} />
@@ -93,7 +80,7 @@ function SizesPlate({ bench, cylinder }: { bench: Bench; cylinder: string }) {
   );
 }
 
-function Said({ judgement, cylinder }: { judgement: Judgement; cylinder: string }) {
+function Said({ judgement, cylinder }: { judgement: Report; cylinder: string }) {
   const said = judgement.inspections.filter((one) => one.cylinder === cylinder && ['bore', 'ring-gap', 'piston'].includes(one.test));
   if (said.length === 0) return null;
   return (
@@ -105,9 +92,9 @@ function Said({ judgement, cylinder }: { judgement: Judgement; cylinder: string 
 }
 
 /** What it really was, beside what had been said: so that a shop sees how often the verdict is right. */
-function OutcomePlate({ bench, judgement, cylinder }: { bench: Bench; judgement: Judgement; cylinder: string }) {
+function OutcomePlate({ bench, judgement, cylinder }: { bench: Bench; judgement: Report; cylinder: string }) {
   const tell = useNotice();
-  const { engine, job } = bench;
+  const { engine } = bench;
   const measured = judgement.cylinders.find(({ id }) => id === cylinder);
   const first = measured?.compression ?? measured?.leakage ? judgement.causes.filter((cause) => cause.cylinder === cylinder && cause.cause !== 'crank-seal').sort((a, b) => b.probability - a.probability)[0] : undefined;
   const latest = bench.outcomes.filter((one) => one.cylinder === cylinder).sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt))[0];
@@ -116,8 +103,8 @@ function OutcomePlate({ bench, judgement, cylinder }: { bench: Bench; judgement:
   const possible = CAUSES.filter((cause) => cause !== 'test-fault' && (engine.cycle === 'four-stroke' ? cause !== 'crank-seal' : !['intake-valve', 'exhaust-valve', 'valve-train', 'compression-release'].includes(cause)) && !(engine.headless && cause.startsWith('head-gasket')));
   const keep = () => {
     if (!found) return;
-    const body: NewOutcome = { id: newId(), jobId: job.id, cylinder, found, ...(first ? { predicted: first.cause, probability: first.probability } : {}), ...(note.trim() ? { note: note.trim() } : {}), madeAt: new Date().toISOString() };
-    void outbox.keep([{ method: 'POST', path: '/outcomes', body: { ...body }, jobId: job.id, what: `What cyl ${cylinder} had, ${engine.name}` }]).then(() => { setNote(''); tell({ text: `Kept for cyl ${cylinder}` }); });
+    const record = { cylinder, found, ...(first ? { predicted: first.cause, probability: first.probability } : {}), ...(note.trim() ? { note: note.trim() } : {}) };
+    void add(bench, 'outcomes', record, `What cyl ${cylinder} had`).then(() => { setNote(''); tell({ text: `Kept for cyl ${cylinder}` }); });
   };
   return (
     <Plate label="What it was" style={styles.plate}>

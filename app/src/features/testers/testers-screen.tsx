@@ -4,13 +4,13 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useSignedIn } from '@/data/session';
-import { KeptBadge } from '@/features/outbox/kept-badge';
+import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { TesterForm } from './tester-form';
-import { dayOf } from './unsuited';
+import { dayOf } from '@/bench/testers/unsuited';
 
 /** Every tester of the shop: what it is, what it fits, how old its comparison is. */
 export function TestersScreen() {

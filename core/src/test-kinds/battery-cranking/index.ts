@@ -31,13 +31,14 @@ export const batteryCranking: KindDefinition<'battery-cranking'> = {
   suits: ({ cranks }) => cranks !== false,
   takes: [],
   check({ before, during }) {
-    if (before !== undefined && during > before) throw new InputError('during', `is above the ${before} V at rest: a starter only takes`);
+    if (before !== undefined && during > before) throw new InputError('during', 'volts-rise-while-cranking', { before });
   },
   inspect,
   crankingNote(test) {
     const during = test.readings[test.readings.length - 1]?.during;
     return during === undefined ? undefined : { labours: during < CRANKING_SHARE * systemOf(test), volts: during };
   },
+  sessionHours: 6,
   procedure: () => 'battery-cranking',
   implies: () => [],
   steps: {

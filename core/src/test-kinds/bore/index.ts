@@ -25,6 +25,8 @@ export const bore: KindDefinition<'bore'> = {
   takes: [],
   check: onCylinder,
   inspect,
+  // Sizes do not change while the engine lies open.
+  sessionHours: Infinity,
   procedure: () => 'teardown',
   implies: () => ['head-off'],
   steps: {},

@@ -1,7 +1,7 @@
 import type { Engine, Fuel } from '../../engine/engine';
 import { volumesOf } from '../../engine/volume';
 import { InputError } from '../../quantity/input-error';
-import { type PressureUnit, toKPa, UNIT_SIGN } from '../../quantity/pressure';
+import { type PressureUnit, toKPa } from '../../quantity/pressure';
 import { refuseLockingDose } from '../../oil/oil';
 import { compressionGauge } from '../../reading/gauge';
 import type { CompressionReading } from "../../jobfile/tests";
@@ -23,7 +23,7 @@ export function checkCompressionReading(
   tester?: Tester,
 ): void {
   if (!engine.cylinders.includes(reading.cylinder)) {
-    throw new InputError('cylinder', `there is no cylinder ${reading.cylinder} on this engine`);
+    throw new InputError('cylinder', 'no-such-cylinder', { cylinder: reading.cylinder });
   }
   const volumes = volumesOf(engine);
   if (reading.wet && reading.oilMl !== undefined && volumes) refuseLockingDose(reading.oilMl, volumes.chamberCm3);
@@ -31,21 +31,21 @@ export function checkCompressionReading(
   reading.strokes?.forEach((stroke, i) => {
     checkFigure(stroke, reading.unit, `strokes[${i}]`, engine.fuel, tester);
     if (stroke > reading.peak) {
-      throw new InputError('peak', `is below stroke ${i + 1} (${stroke} ${UNIT_SIGN[reading.unit]}): the peak is the highest figure reached`);
+      throw new InputError('peak', 'peak-below-a-stroke', { place: i + 1, stroke, unit: reading.unit });
     }
   });
 }
 
 /** One figure on its own, so that a pad can refuse it while the rest is still being entered. */
 export function checkFigure(figure: number, unit: PressureUnit, field: string, fuel: Fuel, tester?: Tester): void {
-  if (!Number.isFinite(figure)) throw new InputError(field, 'must be a number');
-  if (figure < 0) throw new InputError(field, 'must not be negative: a gauge starts at 0');
+  if (!Number.isFinite(figure)) throw new InputError(field, 'must-be-a-number');
+  if (figure < 0) throw new InputError(field, 'must-not-be-negative');
   const kPa = toKPa(figure, unit);
   if (kPa > HIGHEST_CREDIBLE_KPA[fuel]) {
-    throw new InputError(field, `${figure} ${UNIT_SIGN[unit]} is more than a ${fuel} engine can make while cranking`);
+    throw new InputError(field, 'more-than-cranking-makes', { figure, unit, fuel });
   }
   const gauge = compressionGauge(tester, fuel);
   if (gauge.fullScaleStated && kPa > gauge.fullScaleKPa * (1 + 1e-9)) {
-    throw new InputError(field, `${figure} ${UNIT_SIGN[unit]} is above the gauge's full scale of ${tester?.fullScale} ${UNIT_SIGN[tester?.unit ?? 'psi']}`);
+    throw new InputError(field, 'above-full-scale', { figure, unit, fullScale: tester?.fullScale ?? 0, scaleUnit: tester?.unit ?? 'psi' });
   }
 }

@@ -8,14 +8,16 @@ import { CRANKCASE_PRESSURE, CRANKCASE_VACUUM } from './steps';
 export const crankcase: KindDefinition<'crankcase'> = {
   suits: ({ cycle }) => cycle === 'two-stroke',
   takes: ['crankcase-kit'],
-  checkTest({ case: cylinder }, job) {
-    if (cylinder !== undefined) checkCylinder(job, cylinder, 'case');
-  },
   /** More than seals are made for is an error in the entry, and in the procedure a stop. */
-  check({ value }, { unit }, { books = [] }) {
-    const { highestKPa } = holdLimits(books);
-    if (toKPa(value, unit) > highestKPa * (1 + 1e-9)) throw new InputError('value', `is above the ${fromKPa(highestKPa, unit).toFixed(1)} ${unit} that crank seals are made for`);
+  checkTest({ case: cylinder, unit, samples }, job) {
+    if (cylinder !== undefined) checkCylinder(job, cylinder, 'case');
+    const { highestKPa } = holdLimits(job.books ?? []);
+    samples.forEach(({ value }, i) => {
+      if (toKPa(value, unit) > highestKPa * (1 + 1e-9)) throw new InputError(`samples[${i}].value`, 'above-what-seals-take', { highest: fromKPa(highestKPa, unit), unit });
+    });
   },
+  check: () => undefined,
+  sessionHours: 6,
   procedure: ({ mode }) => (mode === 'vacuum' ? 'crankcase-vacuum' : 'crankcase-pressure'),
   implies: () => ['caps-on'],
   steps: { 'crankcase-pressure': CRANKCASE_PRESSURE, 'crankcase-vacuum': CRANKCASE_VACUUM },

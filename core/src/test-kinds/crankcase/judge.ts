@@ -30,8 +30,9 @@ function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number
   const { unit, mode } = test;
   const { holdSeconds, maxDropKPa, source } = limits;
   const shown = (kPa: number) => fromKPa(kPa, unit);
-  const head = { mode, unit, ...(test.case === undefined ? {} : { case: test.case }), holdSeconds, limit: shown(maxDropKPa), source };
-  const samples = test.samples.map(({ seconds, value, celsius }) => ({ seconds, kPa: toKPa(value, unit), ...(celsius === undefined ? {} : { celsius }) }));
+  const where = test.case === undefined ? {} : { case: test.case };
+  const head = { mode, unit, ...where, holdSeconds, limit: shown(maxDropKPa), source };
+  const samples = test.samples.map(({ seconds, value }) => ({ seconds, kPa: toKPa(value, unit) }));
   const times = samples.map(({ seconds }) => seconds);
   const span = Math.max(...times) - Math.min(...times);
   // One look at the gauge proves nothing; it is no mistake either.
@@ -39,7 +40,7 @@ function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number
   const dropKPa = dropAt(samples, holdSeconds);
   const rigKPa = (toKPa(test.rigDropPerMinute ?? 0, unit) * holdSeconds) / 60;
   const netKPa = dropKPa - rigKPa;
-  const celsius = samples.flatMap((sample) => sample.celsius ?? []);
+  const celsius = test.samples.flatMap((sample) => sample.celsius ?? []);
   const drift = celsius.length < 2 ? 0 : temperatureDriftKPa(atmosphereKPa + (mode === 'pressure' ? 1 : -1) * (samples[0]?.kPa ?? 0), Math.max(...celsius) - Math.min(...celsius));
   // Both ends are read between the same marks; a short watch stretches their doubt to the hold time.
   const stretch = Math.max(1, holdSeconds / span);
@@ -49,7 +50,7 @@ function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number
   const state: State = held < 1 - SURE ? 'low' : held > SURE ? 'sound' : 'unproven';
   // A short watch drawn on to the hold time may come to more than there was: it is judged by that, and told as all of it.
   const there = Math.max(...samples.map(({ kPa }) => kPa));
-  const numbers = { mode, ...(test.case === undefined ? {} : { case: test.case }), netDropKPa: Math.min(there, netKPa), doubtKPa: doubt, limitKPa: maxDropKPa, holdSeconds, source };
+  const numbers = { mode, ...where, netDropKPa: Math.min(there, netKPa), doubtKPa: doubt, limitKPa: maxDropKPa, holdSeconds, source };
   // A short watch is the cheapest doubt to be rid of.
   const settle: Settle = stretch > 1 ? { by: 'longer-watch', seconds: holdSeconds } : settleByRepeats(netKPa - maxDropKPa, rectangular(drift), marks, 1);
   const reason: HoldReason = state === 'unproven' ? { rule: 'hold-too-close', ...numbers, settle } : { rule: state === 'low' ? 'hold-missed' : 'hold-met', ...numbers };

@@ -29,9 +29,10 @@ export const fuelPressure: KindDefinition<'fuel-pressure'> = {
   suits: () => true,
   takes: ['fuel-pressure-gauge'],
   check({ held, pressure }) {
-    if (held !== undefined && held > pressure) throw new InputError('held', `is above the pressure of ${pressure} it was held from`);
+    if (held !== undefined && held > pressure) throw new InputError('held', 'held-above-start', { pressure });
   },
   inspect,
+  sessionHours: 6,
   procedure: () => 'fuel-pressure',
   implies: () => ['fuel-tapped'],
   steps: {

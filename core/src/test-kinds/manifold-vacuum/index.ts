@@ -29,6 +29,7 @@ export const manifoldVacuum: KindDefinition<'manifold-vacuum'> = {
   takes: ['vacuum-gauge'],
   check: () => undefined,
   inspect,
+  sessionHours: 6,
   procedure: () => 'manifold-vacuum',
   implies: () => ['vacuum-tapped'],
   steps: {

@@ -33,6 +33,7 @@ export const oilPressure: KindDefinition<'oil-pressure'> = {
   takes: [],
   check: () => undefined,
   inspect,
+  sessionHours: 6,
   procedure: () => 'oil-pressure',
   implies: () => ['oil-tapped'],
   steps: {

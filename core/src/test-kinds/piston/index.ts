@@ -28,6 +28,8 @@ export const piston: KindDefinition<'piston'> = {
   takes: [],
   check: onCylinder,
   inspect,
+  // Sizes do not change while the engine lies open.
+  sessionHours: Infinity,
   procedure: () => 'teardown',
   implies: () => ['head-off'],
   steps: {},

@@ -18,6 +18,8 @@ export const ringGap: KindDefinition<'ring-gap'> = {
   takes: [],
   check: onCylinder,
   inspect,
+  // Sizes do not change while the engine lies open.
+  sessionHours: Infinity,
   procedure: () => 'teardown',
   implies: () => ['head-off'],
   steps: {},

@@ -23,6 +23,7 @@ export const runningCompression: KindDefinition<'running-compression'> = {
   takes: ['compression-tester'],
   check: onCylinder,
   inspect,
+  sessionHours: 6,
   procedure: () => 'running-compression',
   implies: () => ['valve-core-out'],
   steps: {

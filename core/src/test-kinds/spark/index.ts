@@ -18,6 +18,7 @@ export const spark: KindDefinition<'spark'> = {
   takes: [],
   check: onCylinder,
   inspect,
+  sessionHours: 6,
   procedure: () => 'spark',
   implies: () => ['leads-off'],
   steps: {

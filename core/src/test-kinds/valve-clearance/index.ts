@@ -25,6 +25,7 @@ export const valveClearance: KindDefinition<'valve-clearance'> = {
   takes: [],
   check: onCylinder,
   inspect,
+  sessionHours: 24,
   procedure: () => 'valve-clearance',
   implies: () => ['cover-off'],
   steps: {

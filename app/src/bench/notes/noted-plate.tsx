@@ -1,0 +1,29 @@
+import type { Bench } from '@rugged/contract';
+import { PROCEDURE_TITLE } from '@rugged/core';
+import { StyleSheet, View } from 'react-native';
+import { day } from '@/ui/format';
+import { Plate } from '@/ui/plate';
+import { Label, Strong, Words } from '@/ui/words';
+import { Photo } from './photo';
+import { PLUG_WORD } from './plug-drawing';
+import { countingNotes } from './use-notes';
+
+/** What was noted, photographed and signed, as it goes with the findings. */
+export function NotedPlate({ bench }: { bench: Bench }) {
+  const notes = countingNotes(bench.notes);
+  if (notes.length === 0 && bench.signatures.length === 0) return null;
+  return (
+    <Plate label="Noted and signed" style={styles.plate}>
+      <Label>Noted and signed</Label>
+      {notes.map((note) => (
+        <View key={note.id} style={styles.note}>
+          <Words><Strong>{`${note.cylinder === undefined ? 'The job' : `Cyl ${note.cylinder}`}${note.plug ? `, plug ${PLUG_WORD[note.plug].toLowerCase()}` : ''}. `}</Strong>{note.text ?? ''}</Words>
+          {note.photoId ? <Photo id={note.photoId} name={`Photograph${note.cylinder === undefined ? '' : ` of cyl ${note.cylinder}`}, ${note.about}`} /> : null}
+        </View>
+      ))}
+      {bench.signatures.map(({ id, procedure, madeAt, by }) => <Words key={id} colour="dim">{`${PROCEDURE_TITLE[procedure]} signed ${day(madeAt)}${by ? ` by ${by}` : ''}.`}</Words>)}
+    </Plate>
+  );
+}
+
+const styles = StyleSheet.create({ plate: { gap: 8 }, note: { gap: 4 } });

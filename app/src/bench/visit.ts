@@ -1,0 +1,11 @@
+import type { Bench } from '@rugged/contract';
+import type { PressureUnit, Report } from '@rugged/core';
+import { judgeBench } from '@/data/jobs';
+
+/** One time an engine was here, with what its readings proved. */
+export interface Visit { bench: Bench; judgement: Report | undefined }
+
+export function visitOf(bench: Bench, unit: PressureUnit): Visit {
+  const verdict = judgeBench(bench, unit);
+  return { bench, judgement: verdict.ok ? verdict.judgement : undefined };
+}

@@ -1,0 +1,3 @@
+export * from './recording';
+export * from './session';
+export * from './added';

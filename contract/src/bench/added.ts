@@ -1,0 +1,24 @@
+import type { Note } from '../records/note';
+import type { Outcome } from '../records/outcome';
+import type { Overrule } from '../records/overrule';
+import type { Signature, TickRecord } from '../records/tick';
+
+/**
+ * What people add to a job and nobody changes, by the name that its path, its field on the bench and its table share.
+ * Schemas are in `records/added.ts`, apart, so that a screen needs no validator to know the names.
+ */
+export interface AddedRecords {
+  overrules: Overrule;
+  ticks: TickRecord;
+  signatures: Signature;
+  notes: Note;
+  outcomes: Outcome;
+}
+export type AddedName = keyof AddedRecords;
+export type AddedOnBench = { [N in AddedName]: AddedRecords[N][] };
+/** What a person sends: the server tells who it was. */
+export type NewAdded<N extends AddedName> = Omit<AddedRecords[N], 'by'>;
+
+/** Nothing added yet. A name that is missing here does not compile. */
+export const nothingAdded = (): AddedOnBench => ({ overrules: [], ticks: [], signatures: [], notes: [], outcomes: [] });
+export const ADDED_NAMES = Object.keys(nothingAdded()) as AddedName[];

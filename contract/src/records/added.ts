@@ -1,0 +1,15 @@
+import type Joi from 'joi';
+import type { AddedName, NewAdded } from '../bench/added';
+import { newNoteSchema } from './note';
+import { newOutcomeSchema } from './outcome';
+import { newOverruleSchema } from './overrule';
+import { newSignatureSchema, newTickSchema } from './tick';
+
+/** How each added record is checked at the door. */
+export const ADDED_SCHEMAS: { readonly [N in AddedName]: Joi.ObjectSchema<NewAdded<N>> } = {
+  overrules: newOverruleSchema,
+  ticks: newTickSchema,
+  signatures: newSignatureSchema,
+  notes: newNoteSchema,
+  outcomes: newOutcomeSchema,
+};

@@ -1,0 +1,91 @@
+import type { Inspected, JudgedInspection, Says } from '../test-kinds/inspection';
+import { UNIT_SIGN } from '../quantity/pressure';
+import { sourceName } from "./sources";
+import { capital } from "./phrases";
+import type { TestKind } from "../jobfile/tests";
+import type { ProcedureName } from "../step/step";
+
+/** The words of every kind of test: its name, what it measures, what that says. */
+
+export const TEST_NAME: Readonly<Record<TestKind, string>> = {
+  compression: 'Compression', leakdown: 'Leak-down', crankcase: 'Crankcase', 'running-compression': 'Running compression', 'manifold-vacuum': 'Manifold vacuum',
+  'fuel-pressure': 'Fuel pressure', 'valve-clearance': 'Valve clearance', bore: 'Bore', 'ring-gap': 'Ring gap', piston: 'Piston and pin', 'oil-pressure': 'Oil pressure', spark: 'Spark', 'battery-cranking': 'Battery while cranking',
+};
+
+/** The names of the procedures: a test's own, and those that are no test. */
+export const PROCEDURE_TITLE: Readonly<Record<ProcedureName, string>> = {
+  ...TEST_NAME,
+  'valve-clearance': 'Valve clearances', wet: 'Wet test', listening: 'Listening', 'crankcase-pressure': 'Crankcase, pressure', 'crankcase-vacuum': 'Crankcase, vacuum',
+  'quick-checks': 'Quick checks', waking: 'Waking a stored engine', teardown: 'Teardown', 'lead-map': 'Leads', 'leave-as-found': 'Leave as found',
+};
+
+const SAYS: Readonly<Record<Says, string>> = {
+  'does-not-breathe': 'Cranking it is fine, running it is not: it does not breathe. Cam lobe, blocked exhaust, or a port that stays shut',
+  'burnt-or-held-open-valve': 'A flick that comes back each time is one valve that does not seat',
+  'sticking-valve-or-guide': 'A flick now and then is a sticking valve or a worn guide',
+  'mixture-or-timing': 'A slow sway is mixture or timing',
+  'steady-and-low': 'Steady but low: late timing, rings all round, or air leaking in',
+  'pump-filter-or-regulator': 'Pump, filter or regulator',
+  'return-or-regulator': 'Regulator, or the return is blocked',
+  'leaks-back': 'It leaks back: check valve, an injector, or a joint. Find it before you crank over open fuel',
+  'valve-held-open': 'Tight: hot, the valve may not close. It costs compression and burns the seat',
+  'valve-opens-late': 'Loose: the valve opens late and not as far, and hammers',
+  'bore-worn': 'Worn past the book: new rings alone will not hold',
+  'rings-worn': 'Rings or bore are worn',
+  'ring-ends-butt': 'Ring ends will butt when hot, and seize',
+  'piston-slaps': 'It slaps: bore or piston is worn past the book',
+  'piston-seizes': 'Too tight: it will seize when hot',
+  'pin-worn': 'Pin or small end is worn: it knocks, and new rings do not cure it',
+  'pin-tight': 'Too tight for oil to get in',
+  'book-temperature-differs': 'The book gives clearances at another engine temperature',
+  'oil-builds': 'It builds; how much it should be no book here says',
+  'no-oil-pressure': 'Do not turn it further before the cause is found: level, pump, pick-up, filter',
+  'oil-pressure-low': 'Worn bearings, a worn pump, thin oil or a relief valve that hangs',
+  'no-spark': 'Plug, lead, coil, then what feeds it',
+  'weak-spark': 'It may not jump under pressure: gap, plug, coil, battery',
+  'battery-flat': 'Charge it before the engine is judged by its starter',
+  'starter-starved': 'The starter labours, and every cylinder reads low: battery, clamps, cable thickness, then the starter itself',
+};
+
+const OF: Readonly<Record<Exclude<Inspected['of'], 'valve-clearance' | 'ring-gap' | 'fuel-pressure-lost' | 'oil-pressure'>, string>> = {
+  'idle-compression': 'compression at idle', 'snap-compression': 'compression on a snapped throttle', 'manifold-vacuum': 'manifold vacuum',
+  'fuel-pressure': 'fuel pressure', bore: 'bore at its widest', taper: 'taper', ovality: 'ovality', 'piston-clearance': 'piston clearance', 'pin-clearance': 'pin clearance',
+  spark: 'spark', 'battery-before': 'battery at rest', 'battery-cranking': 'battery while it cranks',
+};
+
+/** What was measured, in a few words: `exhaust valve 2 clearance`. */
+export function inspectedName(what: Inspected): string {
+  if (what.of === 'valve-clearance') return `${what.valve} valve${what.number === undefined ? '' : ` ${what.number}`} clearance`;
+  if (what.of === 'ring-gap') return `${what.ring} ring gap`;
+  if (what.of === 'fuel-pressure-lost') return `fuel pressure lost${what.seconds > 0 ? ` in ${what.seconds} s` : ''}`;
+  if (what.of === 'oil-pressure') return `oil pressure ${what.at === 'idle' ? 'at idle' : 'while it cranks'}`;
+  return OF[what.of];
+}
+
+const SPARK = { jumps: 'jumps the gap', weak: 'is weak', none: 'is missing' } as const;
+
+/** What was seen without a figure: `spark jumps the gap`. */
+function seen(one: JudgedInspection): string {
+  if (one.of === 'spark') return `spark ${SPARK[one.spark]}`;
+  if (one.of === 'oil-pressure') return `${inspectedName(one)} ${one.builds ? 'shows' : 'does not show'}`;
+  return inspectedName(one);
+}
+
+export function tellInspection(one: JudgedInspection): string {
+  const says = one.says.map((word) => `${SAYS[word]}.`);
+  if (one.figure === undefined) {
+    const words = seen(one);
+    return [`${one.cylinder === null ? capital(words) : `Cyl ${one.cylinder}: ${words}`}.`, ...(one.says[0] === 'oil-builds' ? [] : says)].join(' ');
+  }
+  const decimals = one.unit === 'V' ? 1 : one.unit === 'mm' ? 2 : one.unit === 'bar' || one.unit === 'kgf/cm2' ? 2 : one.unit === 'inHg' ? 1 : 0;
+  const sign = one.unit === 'mm' || one.unit === 'V' ? one.unit : UNIT_SIGN[one.unit];
+  const figure = (n: number) => n.toFixed(decimals);
+  const where = one.cylinder === null ? '' : `Cyl ${one.cylinder}: `;
+  const name = inspectedName(one);
+  const head = `${where}${where ? name : name.charAt(0).toUpperCase() + name.slice(1)} ${figure(one.figure)} ± ${one.plusMinus.toFixed(Math.max(1, decimals))} ${sign}`;
+  const { min, max } = one;
+  const book = min === undefined && max === undefined ? '' : ` (${one.source ? sourceName(one.source) : ''}: ${min === undefined ? `up to ${figure(max ?? 0)}` : max === undefined ? `${figure(min)} and up` : `${figure(min)} to ${figure(max)}`} ${sign})`;
+  const limits = one.source?.kind === 'house' ? 'its limits' : 'the book';
+  const verdict = !book ? ', with no figure in the book to hold it against' : one.state === 'sound' ? ` is within ${limits}` : one.state === 'low' ? ` is outside ${limits}` : ` is too close to ${limits} to call`;
+  return [`${head}${verdict}${book}.`, ...says].join(' ');
+}

@@ -1,0 +1,92 @@
+import { check } from '@rugged/contract';
+import type { Request, RequestHandler, Response } from 'express';
+import type Joi from 'joi';
+import JoiValue from 'joi';
+import { ShopScope, type Who } from '../store/scope';
+import type { Changed, Created, Store } from '../store/store';
+import { Refusal, refuse } from './problem';
+
+/** What somebody must be to use a route. Beside it only `openRoute`, for anybody. */
+export type Rights = 'signed-in';
+
+declare module 'express-session' {
+  interface SessionData { who: Who }
+}
+
+/** What a handler answers with: a value as JSON, a JSON text as it is, or something that writes for itself. */
+export type Answer =
+  | { status?: number; json: unknown }
+  | { jsonText: string }
+  | { write(res: Response): void };
+
+/** The request beside its checked input. */
+export interface Call { req: Request; id(what: string): string }
+
+/**
+ * The one way to a handler: rights, then the input as its schema has it, then the answer within the shop of whoever asks.
+ *
+ * @param schema of the body, or of the query where nothing is sent; null takes no input
+ */
+export function route<T = undefined>(
+  store: Store, _rights: Rights, schema: Joi.Schema<T> | null, answer: (shop: ShopScope, input: T, call: Call) => Promise<Answer> | Answer,
+): RequestHandler {
+  return async (req, res) => {
+    const shop = new ShopScope(store, whoAsks(req));
+    give(res, await answer(shop, inputOf(schema, req), callOf(req)));
+  };
+}
+
+/** The same for what nobody needs to be signed in for: there is no shop yet. */
+export function openRoute<T = undefined>(schema: Joi.Schema<T> | null, answer: (input: T, call: Call) => Promise<Answer> | Answer): RequestHandler {
+  return async (req, res) => { give(res, await answer(inputOf(schema, req), callOf(req))); };
+}
+
+/** The one place that says which shop a request speaks for. */
+export function whoAsks(req: Request): Who {
+  const who = req.session.who;
+  if (!who) throw new Refusal(401, 'signed-out', 'Sign in first');
+  return who;
+}
+
+const uuid = JoiValue.string().guid();
+
+/** An id of the path: what is no id at all is not found either. */
+const callOf = (req: Request): Call => ({
+  req,
+  id: (what) => {
+    const id = req.params['id'];
+    if (typeof id !== 'string' || uuid.validate(id).error) throw refuse.missing(what);
+    return id;
+  },
+});
+
+/** Bodies are taken as they are, text is no number; in a query figures arrive as text and are converted. */
+function inputOf<T>(schema: Joi.Schema<T> | null, req: Request): T {
+  if (!schema) return undefined as T;
+  if (req.method !== 'GET') {
+    const checked = check(schema, req.body ?? {});
+    if (!checked.ok) throw refuse.fields(checked.errors);
+    return checked.value;
+  }
+  const result: Joi.ValidationResult<T> = schema.validate(req.query, { abortEarly: false });
+  if (result.error) throw refuse.fields(result.error.details.map((detail) => ({ field: detail.path.join('.'), reason: detail.message })));
+  return result.value;
+}
+
+function give(res: Response, answer: Answer): void {
+  if ('write' in answer) answer.write(res);
+  else if ('jsonText' in answer) res.type('json').send(answer.jsonText);
+  else res.status(answer.status ?? 200).json(answer.json);
+}
+
+/** 201 for what is new, 200 for what was sent before, a refusal for something else under its id. */
+export function created(outcome: Created): Answer {
+  if (outcome.outcome === 'differs') throw refuse.differs();
+  return { status: outcome.outcome === 'created' ? 201 : 200, json: outcome.row };
+}
+
+export function changed(outcome: Changed, what: string): Answer {
+  if (outcome.outcome === 'missing') throw refuse.missing(what);
+  if (outcome.outcome === 'conflict') throw refuse.conflict(outcome.current);
+  return { json: outcome.row };
+}
