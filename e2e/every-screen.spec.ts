@@ -38,14 +38,23 @@ const SCREENS: readonly { name: string; open(page: Page, hand: Hand, ids: { benc
 /** Screens that a wide window lays out in another way. */
 const LAID_OUT_WIDE: ReadonlySet<string> = new Set(['bay', 'bench', 'pad', 'leak-down', 'listening', 'conditions', 'findings', 'engine', 'steps']);
 
+/** Colours change over a moment, longer on a slow machine: until nothing moves, and two frames more. */
+async function settled(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const frames = () => new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())));
+    await frames();
+    await Promise.allSettled(document.getAnimations().filter(({ effect }) => effect?.getComputedTiming().iterations !== Infinity).map(({ finished }) => finished));
+    await frames();
+  });
+}
+
 /** By day and by night: everything once, and what depends on the colours twice. */
 async function expectGoodForEveryone(page: Page, where: string): Promise<void> {
-  await page.waitForTimeout(250);
+  await settled(page);
   const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'];
   const day = await new AxeBuilder({ page }).withTags(tags).analyze();
   await page.emulateMedia({ colorScheme: 'dark' });
-  // Colours change over a moment, longer on a slow machine.
-  await page.waitForTimeout(400);
+  await settled(page);
   const night = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze();
   await page.emulateMedia({ colorScheme: 'light' });
   const serious = [...day.violations, ...night.violations].filter(({ impact }) => impact === 'serious' || impact === 'critical')

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { compressionOf } from '@rugged/contract/bench';
+import { readingsOfKind } from '@rugged/contract/bench';
 import { benchAt, Hand } from './bench-hand';
 
 test.use({ viewport: { width: 1280, height: 800 } });
@@ -50,7 +50,7 @@ test('four cylinders by keyboard alone, with a slip mended and one repeated', as
   await expect(page.getByRole('heading', { name: /Cyl 3 is low/ })).toBeVisible();
 
   const { readings } = await benchAt(page.request, jobId);
-  expect(compressionOf(readings).filter(({ withdrawn }) => !withdrawn).map(({ cylinder, peak }) => `${cylinder}:${peak}`).sort()).toEqual(['1:158', '2:161', '3:116', '3:117', '4:14', '4:142']);
+  expect(readingsOfKind(readings, 'compression').filter(({ withdrawn }) => !withdrawn).map(({ figures: { cylinder, peak } }) => `${cylinder}:${peak}`).sort()).toEqual(['1:158', '2:161', '3:116', '3:117', '4:14', '4:142']);
 });
 
 test('three panes: the engine, the hand, the evidence', async ({ page }) => {

@@ -14,7 +14,7 @@ test('leak-down on a four: figures, a slip mended, where the air goes, the wrong
 
   // Supply stands where it is usually set.
   await hand.digits('81');
-  await expect(page.getByRole('alert')).toContainText('Held: cannot be above what goes in (80).');
+  await expect(page.getByRole('alert')).toContainText('Held: is above the supply of 80.');
   await hand.button('Delete digit').click();
   await hand.button('Delete digit').click();
   await hand.digits('76');

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { compressionOf, countingReadings } from '@rugged/contract/bench';
+import { countingReadings, readingsOfKind } from '@rugged/contract/bench';
 import { benchAt, Hand, useSensor } from './bench-hand';
 
 // A service worker would stand between the page and the wire that is cut here.
@@ -53,7 +53,7 @@ test('compression on a four with the live sensor: two taps a cylinder, a wrong t
   await expect(page.getByText(/for cyl 3\.$/)).toBeVisible();
   await hand.button('Undo').click();
 
-  const readings = async () => compressionOf(countingReadings((await benchAt(page.request, jobId)).readings));
+  const readings = async () => readingsOfKind(countingReadings((await benchAt(page.request, jobId)).readings), 'compression').map(({ figures }) => figures);
   await expect.poll(async () => (await readings()).map(({ cylinder }) => cylinder)).toEqual(['1', '2', '3', '4']);
   const kept = await readings();
   for (const { strokes, peak } of kept) expect([strokes?.length, Math.max(...strokes ?? [])]).toEqual([7, peak]);
@@ -62,7 +62,7 @@ test('compression on a four with the live sensor: two taps a cylinder, a wrong t
   expect(Math.min(...peaks)).toBe(peaks[2]);
   const { tests } = await benchAt(page.request, jobId);
   expect(tests).toHaveLength(1);
-  expect(tests[0]).toMatchObject({ tester: { simulated: true }, crankingRpm: expect.any(Number) as unknown as number });
+  expect(tests[0]?.conditions).toMatchObject({ tester: { simulated: true }, crankingRpm: expect.any(Number) as unknown as number });
   await page.goto(`/jobs/${jobId}/findings`);
   await expect(page.getByText(/Read with a simulated sensor/)).toBeVisible();
 });

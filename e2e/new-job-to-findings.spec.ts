@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { compressionOf } from '@rugged/contract/bench';
+import { readingsOfKind } from '@rugged/contract/bench';
 import { benchAt, Hand, jobNamed } from './bench-hand';
 
 test('on the phone: from a new machine to printed findings, wrong entries mended on the way', async ({ page }) => {
@@ -128,5 +128,5 @@ test('a wet test: the dose for this chamber, the lock refused, what the rings di
   await hand.button('Back to the bench').click();
   await expect(page.getByRole('heading', { name: 'Enough tested' })).toBeVisible();
   const { readings } = await benchAt(page.request, hand.jobId());
-  expect(compressionOf(readings).findLast(({ wet }) => wet)).toMatchObject({ peak: 139, oilMl: 0.8, cylinder: '2' });
+  expect(readingsOfKind(readings, 'compression').findLast(({ figures }) => figures.wet)?.figures).toMatchObject({ peak: 139, oilMl: 0.8, cylinder: '2' });
 });

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { type BrowserContext, chromium, expect, test } from '@playwright/test';
-import { compressionOf } from '@rugged/contract/bench';
+import { readingsOfKind } from '@rugged/contract/bench';
 import { benchAt, Hand } from './bench-hand';
 
 /** A browser whose disk outlives it: closed and started again it is the same phone. */
@@ -66,9 +66,9 @@ test('the network cut in the middle, a reload, the browser restarted, the networ
     await hand.button('Send now').click({ timeout: 3000 }).catch(() => undefined);
     await expect(page.getByRole('heading', { name: 'All sent' })).toBeVisible();
     const bench = await benchAt(page.request, jobId);
-    expect(compressionOf(bench.readings).map(({ cylinder, peak }) => `${cylinder}:${peak}`).sort()).toEqual(['1:150', '2:151', '3:149', '4:120']);
+    expect(readingsOfKind(bench.readings, 'compression').map(({ figures: { cylinder, peak } }) => `${cylinder}:${peak}`).sort()).toEqual(['1:150', '2:151', '3:149', '4:120']);
     expect(bench.tests).toHaveLength(1);
-    expect(compressionOf((await benchAt(page.request, newJobId)).readings).map(({ peak }) => peak)).toEqual([117]);
+    expect(readingsOfKind((await benchAt(page.request, newJobId)).readings, 'compression').map(({ figures }) => figures.peak)).toEqual([117]);
     await page.goto('/');
     await expect(page.getByRole('link', { name: /Corrie pump engine.*Job \d+/ }).first()).toBeVisible();
   } finally {

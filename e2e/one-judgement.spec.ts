@@ -6,7 +6,7 @@ import { expect, test } from '@playwright/test';
 import { Hand, jobNamed } from './bench-hand';
 
 /** Every kind of engine and of test that the demo has. */
-const JOBS = [412, 415, 418, 420, 421, 423, 424, 427];
+const JOBS = [412, 415, 418, 420, 421, 423, 424, 427, 428];
 
 test('jobs of every kind are judged alike in the app, by the API and on the command line, to the last digit', async ({ page }) => {
   test.setTimeout(180_000);

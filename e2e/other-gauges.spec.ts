@@ -8,7 +8,7 @@ test('another gauge: a gap named, a slip mended, judged against the book, taken 
   await hand.openJob('Halden Four, motorcycle', 'ticks when cold');
   await hand.button('Other gauges').click();
   await hand.button('Which gauge: Manifold vacuum').click();
-  await expect(page.getByText(/keep clear of belts and propeller/)).toBeVisible();
+  await expect(page.getByText(/keep clear of fan, belts and chain/)).toBeVisible();
   await hand.button('Keep').click();
   await expect(page.getByRole('alert')).toContainText('Still missing: Depth, inHg.');
   await page.getByLabel('Depth, inHg').fill('17,x');
@@ -50,4 +50,41 @@ test('running compression and fuel pressure: a slip in each mended, a tab closed
   await hand.button('Keep').click();
   await expect(page.getByText(/Fuel pressure 40.*no figure in the book/)).toBeVisible();
   await expect.poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort()).toEqual(['fuel-pressure', 'running-compression']);
+});
+
+test('will it start at all: oil pressure, spark and battery each have their place, and stop or explain the plan', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 660 });
+  const hand = new Hand(page);
+  await hand.signIn();
+  await hand.openJob('Halden Four, motorcycle', 'stood for two years');
+  const jobId = hand.jobId();
+  await hand.button('Other gauges').click();
+
+  await hand.button('Which gauge: Oil pressure').click();
+  await expect(page.getByText(/must not start while it cranks/)).toBeVisible();
+  await hand.button('While: Cranking').click();
+  await hand.button('What shows: Nothing').click();
+  await hand.button('Keep').click();
+  await expect(page.getByText(/oil pressure while it cranks does not show/i)).toBeVisible();
+
+  await hand.button('Which gauge: Spark').click();
+  await hand.button('Cylinder: 3').click();
+  await hand.button('Spark: None').click();
+  await hand.button('Seen by: Gap tester').click();
+  await hand.button('Keep').click();
+  await expect(page.getByText(/Cyl 3: spark/)).toBeVisible();
+
+  await hand.button('Which gauge: Battery while cranking').click();
+  await page.getByLabel('Lowest while cranking, V').fill('240');
+  await hand.button('Keep').click();
+  // Refused by name, and still there to be mended.
+  await expect(page.getByLabel('Lowest while cranking, V')).toHaveValue('240');
+  await page.getByLabel('Lowest while cranking, V').fill('8');
+  await page.getByLabel('At rest, V').fill('12.1');
+  await hand.button('Keep').click();
+  await expect(page.getByText(/battery while it cranks 8/i)).toBeVisible();
+
+  await expect.poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort()).toEqual(['battery-cranking', 'oil-pressure', 'spark']);
+  await page.goto(`/jobs/${jobId}/findings`);
+  await expect(page.getByText(/No oil pressure/).first()).toBeVisible();
 });

@@ -82,7 +82,7 @@ test('go or no-go on a tiller with a broken recoil: leak-down at once, a percent
   await hand.button('Its dial: Percent dial').click();
   await hand.button('Done').click();
   await hand.digits('114');
-  await expect(page.getByRole('alert')).toContainText('Leakage: cannot be above 100');
+  await expect(page.getByRole('alert')).toContainText('Leakage: must not be above 100');
   for (let i = 0; i < 3; i += 1) await hand.button('Delete digit').click();
   await hand.digits('14');
   await hand.button('Listen where it goes').last().click();
@@ -110,7 +110,7 @@ test('second opinion on the generator twin: half of the other, valve train looke
   await hand.button(/^Keep 54/).click();
   await hand.button('Back to the bench').click();
   await hand.button('Other gauges').click();
-  await hand.button('Which gauge: Valve clearances').click();
+  await hand.button('Which gauge: Valve clearance').click();
   await hand.button('Cylinder: R').click();
   await hand.button('Valve: Exhaust').click();
   await page.getByLabel('Clearance, mm').fill('0.0x');

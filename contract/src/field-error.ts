@@ -7,6 +7,9 @@ export interface FieldError {
   reason: string;
 }
 
+/** A schema to check by, so that who checks need not know the validator. */
+export type Schema<T> = Joi.Schema<T>;
+
 export type Checked<T> = { ok: true; value: T } | { ok: false; errors: FieldError[] };
 
 /** Validates without converting: text in a number is refused, unknown fields are kept only where the schema says so. */

@@ -7,7 +7,7 @@ export * from './leak';
 export * from './limits';
 export * from './oil';
 export * from './plan';
-export type { Change, ProcedureName } from './step';
+export type { ProcedureName } from './step';
 export * from './quantity';
 export * from './reading';
 export * from './report';

@@ -1,6 +1,5 @@
 import type * as contractModule from '@rugged/contract';
-import type { Checked } from '@rugged/contract';
-import type Joi from 'joi';
+import type { Checked, Schema } from '@rugged/contract';
 
 type Contract = typeof contractModule;
 
@@ -11,7 +10,7 @@ type Contract = typeof contractModule;
 export const contract = (): Promise<Contract> => import('@rugged/contract');
 
 /** Checks an input by one of the contract's schemas, the same the server uses. */
-export async function validate<T>(schema: (contract: Contract) => Joi.Schema<T>, input: unknown): Promise<Checked<T>> {
+export async function validate<T>(schema: (contract: Contract) => Schema<T>, input: unknown): Promise<Checked<T>> {
   const loaded = await contract();
   return loaded.check(schema(loaded), input);
 }

@@ -1,7 +1,8 @@
-import { GRADED_CAUSES, type CylinderCause, type TestFault, type NotedFact } from './hypotheses';
+import { GRADED_CAUSES, type TestFault, type NotedFact } from './hypotheses';
 import type { FactName } from "./facts";
 import type { HoldReason } from "../test-kinds/crankcase/judged";
-import type { VacuumUnit } from "../quantity/pressure";
+import type { CylinderCause } from "./cylinder-cause";
+import type { VacuumUnit } from "../quantity/units";
 
 /** How sure the words may be: never more than the odds. */
 export type Confidence = 'almost-certainly' | 'probably' | 'may-be' | 'unlikely';

@@ -3,10 +3,9 @@ import type { Engine } from '../engine/engine';
 import type { JobFile } from '../jobfile/job-file';
 import { type Chamber, CHAMBERS, type Conditions } from './facts';
 import { likelierBy } from './symptoms';
-import { canHave, type FaultCause } from "../engine/faults";
+import { canHave } from "../engine/faults";
+import type { CylinderCause } from "./cylinder-cause";
 
-/** Causes that one cylinder has by itself, as they are told. */
-export type CylinderCause = 'sound' | Exclude<FaultCause, 'crank-seal'>;
 /** Faults of the test: the first two belong to a cylinder, the others to all of them. */
 export type OwnTestFault = 'adapter-leak' | 'off-tdc';
 export type SharedTestFault = 'tester-without-valve' | 'throttle-closed' | 'slow-cranking' | 'cold-engine';

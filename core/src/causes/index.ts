@@ -1,4 +1,5 @@
 export * from './cause';
+export * from './cylinder-cause';
 export * from './facts';
 export * from './hypotheses';
 export * from './infer';

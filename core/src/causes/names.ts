@@ -1,6 +1,7 @@
-import { type CylinderCause, sharedRow, type TestFault } from './hypotheses';
+import { sharedRow, type TestFault } from './hypotheses';
 import type { Belief, CylinderBelief } from './infer';
 import { type RowShares, sharesOf } from './tables';
+import type { CylinderCause } from "./cylinder-cause";
 
 /** What a cylinder may have, as it is told: the grades of a cause together, the faults of the test among them. */
 export type Named = CylinderCause | TestFault;

@@ -1,4 +1,4 @@
-import type { CylinderCause } from './hypotheses';
+import type { CylinderCause } from "./cylinder-cause";
 
 /** Complaints that move the odds, as they are kept. */
 export const SYMPTOMS = [

@@ -1,4 +1,4 @@
-import type { PressureUnit, VacuumUnit } from '../quantity/pressure';
+import type { PressureUnit, VacuumUnit } from "../quantity/units";
 
 export type Temperature = 'cold' | 'warm';
 export type SpreadMethod = 'lowest-vs-highest' | 'each-vs-others' | 'each-vs-mean' | 'difference';

@@ -1,4 +1,4 @@
-import type { PressureUnit } from '../quantity/pressure';
+import type { PressureUnit } from "../quantity/units";
 
 /** What makes a tester's figures true: gain x shown + offset, and the doubt that is left, all in the tester's unit. */
 export interface Correction { gain: number; offset: number; doubt: number }

@@ -1,6 +1,6 @@
-import type { PressureUnit, VacuumUnit } from '../quantity/pressure';
 import type { Temperature } from './book';
 import type { Tester } from './tester';
+import type { PressureUnit, VacuumUnit } from "../quantity/units";
 
 export interface CompressionReading {
   cylinder: string;

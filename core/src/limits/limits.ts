@@ -1,12 +1,13 @@
 import { limitHere } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
 import { InputError } from '../quantity/input-error';
-import { type PressureUnit, toKPa } from '../quantity/pressure';
+import { toKPa } from '../quantity/pressure';
 import { ruleOfThumb } from './rules-of-thumb';
 import { bookSource, type LimitSource } from './source';
 import { DEFAULT_SCHOOLS } from '../jobfile/schools';
 import type { Book, SpreadMethod, Temperature } from "../jobfile/book";
 import type { HouseRules } from "../jobfile/house-rules";
+import type { PressureUnit } from "../quantity/units";
 
 /** The compression limits that apply, here and at sea level, kPa gauge. */
 export interface CompressionLimits {

@@ -1,12 +1,13 @@
 import { type Engine, type Cycle } from '../engine/engine';
 import { volumesOf } from '../engine/volume';
 import { houseRulesFor } from '../limits/house-rules';
-import { formatPressure, toKPa, UNIT_SIGN, type PressureUnit } from '../quantity/pressure';
+import { formatPressure, toKPa } from '../quantity/pressure';
 import { recommendedDose } from '../oil/oil';
 import type { When } from '../step/step';
 import type { Book } from "../jobfile/book";
 import type { HouseRules } from "../jobfile/house-rules";
 import type { Tester } from "../jobfile/tester";
+import { UNIT_SIGN, type PressureUnit } from "../quantity/units";
 
 /** What a procedure is made for. */
 export interface ProcedureContext {

@@ -7,3 +7,4 @@ export * from './normal';
 export * from './pressure';
 export * from './round-off';
 export * from './refusals';
+export * from './units';

@@ -1,11 +1,6 @@
 import { InputError } from './input-error';
 import { fixed } from "./fixed";
-
-/** Units a gauge may be marked in. `inHg` only for vacuum, as a positive depth below atmosphere. */
-export type PressureUnit = 'psi' | 'kPa' | 'bar' | 'kgf/cm2';
-export type VacuumUnit = PressureUnit | 'inHg';
-
-export const PRESSURE_UNITS: readonly PressureUnit[] = ['psi', 'kPa', 'bar', 'kgf/cm2'];
+import { type VacuumUnit, DECIMALS } from "./units";
 
 /** kPa in one of each unit. Source: international avoirdupois pound and standard gravity, exact by definition; inHg at 0 °C. */
 const KPA_PER: Readonly<Record<VacuumUnit, number>> = {
@@ -36,14 +31,6 @@ export function toKPa(figure: number, unit: VacuumUnit): number {
 export function fromKPa(kPa: number, unit: VacuumUnit): number {
   return kPa / KPA_PER[unit];
 }
-
-/** Decimals that a shop gauge in this unit can honestly be read to. */
-export const DECIMALS: Readonly<Record<VacuumUnit, number>> = { psi: 0, kPa: 0, bar: 1, 'kgf/cm2': 1, inHg: 1 };
-
-/** How the unit is written for people. */
-export const UNIT_SIGN: Readonly<Record<VacuumUnit, string>> = {
-  psi: 'psi', kPa: 'kPa', bar: 'bar', 'kgf/cm2': 'kgf/cm²', inHg: 'inHg',
-};
 
 /** A pressure as a figure without its unit, rounded to what the unit is read to: `formatPressure(827.37, 'psi') // '120'`. */
 export function formatPressure(kPa: number, unit: VacuumUnit): string {

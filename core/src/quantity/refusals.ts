@@ -1,5 +1,5 @@
 import { fixed } from './fixed';
-import { UNIT_SIGN, type VacuumUnit } from './pressure';
+import { UNIT_SIGN, type VacuumUnit } from "./units";
 
 /**
  * Every refusal of an input by its code, as the rest of a sentence that begins with the field. They stand with the error
@@ -48,6 +48,7 @@ export const REFUSALS = {
   'above-the-supply': ({ supply }: { supply: number }) => `is above the supply of ${supply}`,
   'above-what-seals-take': ({ highest, unit }: { highest: number; unit: VacuumUnit }) => `is above the ${fixed(highest, 1)} ${unit} that crank seals are made for`,
   'held-above-start': ({ pressure }: { pressure: number }) => `is above the pressure of ${pressure} it was held from`,
+  'more-than-the-battery': ({ system }: { system: number }) => `is more than a ${system} V battery can show: which system is it?`,
   'volts-rise-while-cranking': ({ before }: { before: number }) => `is above the ${before} V at rest: a starter only takes`,
   'needs-different-times': () => 'needs at least two, with some time between the first and the last',
   'needs-different-hours': () => 'needs at least two, at different hours',

@@ -1,7 +1,8 @@
 import type { Fuel } from '../engine/engine';
 import { combined, rectangular } from '../quantity/doubt';
-import { type PressureUnit, toKPa } from '../quantity/pressure';
+import { toKPa } from '../quantity/pressure';
 import type { Tester } from "../jobfile/tester";
+import type { PressureUnit } from "../quantity/units";
 
 /** A gauge with every figure known, in kPa. */
 export interface Gauge {

@@ -1,36 +1,18 @@
 import type { Cause, Confidence, Evidence } from '../causes/cause';
 import { type Fact, type FactName, type HeardFact, STROKE_BINS } from '../causes/facts';
-import type { NotedFact, TestFault } from '../causes/hypotheses';
+import type { NotedFact } from '../causes/hypotheses';
 import type { Symptom } from '../causes/symptoms';
 import { percent } from './phrases';
 import { tellReason } from "./sentences";
+import { CAUSE_IS, type CauseNamed } from "./cause-names";
 
-/** Names and sentences about causes. */
-
-type Named = Cause['cause'] | TestFault;
-
-export const CAUSE_NAME: Readonly<Record<Named, string>> = {
-  sound: 'sound', 'rings-or-bore': 'rings or bore', 'piston-damage': 'piston damage', 'intake-valve': 'intake valve', 'exhaust-valve': 'exhaust valve',
-  'head-gasket-external': 'head gasket to the outside', 'head-gasket-between': 'head gasket between cylinders', 'head-gasket-coolant': 'head gasket to the coolant',
-  'valve-train': 'valve train', carbon: 'carbon in the chamber', 'compression-release': 'compression release', 'crank-seal': 'crankcase seals',
-  'test-fault': 'the test', 'tester-without-valve': 'no valve at the tester’s engine end', 'throttle-closed': 'throttle shut', 'slow-cranking': 'slow cranking',
-  'cold-engine': 'cold engine', 'adapter-leak': 'leak at the adapter', 'off-tdc': 'piston not at the top of compression',
-};
-
-/** What stands behind a cause, as it is said after "it is" or "it may be". */
-const IS: Readonly<Record<Named, string>> = {
-  sound: 'sound', 'rings-or-bore': 'the rings or the bore', 'piston-damage': 'a damaged piston', 'intake-valve': 'the intake valve', 'exhaust-valve': 'the exhaust valve',
-  'head-gasket-external': 'the head gasket, to the outside', 'head-gasket-between': 'the head gasket, to the next cylinder', 'head-gasket-coolant': 'the head gasket, to the coolant',
-  'valve-train': 'the valve train: a valve that does not open', carbon: 'carbon in the chamber', 'compression-release': 'the compression release at work', 'crank-seal': 'the crankcase seals or joints',
-  'test-fault': 'the test', 'tester-without-valve': 'the tester, without a valve at the engine end', 'throttle-closed': 'the throttle, shut while cranking', 'slow-cranking': 'slow cranking',
-  'cold-engine': 'the cold engine', 'adapter-leak': 'the adapter, which leaks', 'off-tdc': 'the piston, not at the top of compression',
-};
+/** Sentences about causes. */
 
 const SURENESS: Readonly<Record<Confidence, string>> = { 'almost-certainly': 'is almost certainly', probably: 'is probably', 'may-be': 'may be', unlikely: 'is hardly' };
 
 /** `Cyl 3: it is probably the exhaust valve.` The verb never says more than the odds. */
 export function tellCause({ cause, which, cylinder, with: other, confidence }: Pick<Cause, 'cause' | 'which' | 'cylinder' | 'with' | 'confidence'>): string {
-  const what = other === undefined ? IS[which ?? cause] : `the head gasket, to cyl ${other}`;
+  const what = other === undefined ? CAUSE_IS[which ?? cause] : `the head gasket, to cyl ${other}`;
   return `${cylinder === null ? 'Every cylinder' : `Cyl ${cylinder}`}: it ${SURENESS[confidence]} ${what}.`;
 }
 
@@ -88,7 +70,7 @@ const USUAL: readonly [string, string] = ['More often so than with anything else
 const elsewhere = (place: HeardFact): Why => Object.fromEntries((Object.keys(HEARD) as HeardFact[]).filter((fact) => fact !== place).map((fact) => [fact, [`Nothing else lets air out.`, 'The air goes somewhere else.']]));
 const VALVE: Why = { ...COMMON, wet: NO_SEAL, 'wet-plain': NO_SEAL, strokes: FLAT };
 
-const WHY: Readonly<Record<Exclude<Named, 'crank-seal' | 'test-fault'>, Why>> = {
+const WHY: Readonly<Record<Exclude<CauseNamed, 'crank-seal' | 'test-fault'>, Why>> = {
   sound: { level: ['Worn cylinders do not reach it.', 'A sound one reaches more.'], others: ['It keeps up with the others.', 'A sound one keeps up with the others.'], leak: ['It holds its air.', 'A sound one holds its air.'], strokes: ['It seals well.', 'A sound one fills in a few strokes.'], 'first-stroke': ['It fills like the others.', 'A sound one fills like the others.'], wet: ['There was nothing for the oil to seal.', 'There was something for the oil to seal.'], 'wet-plain': ['There was little for the oil to seal.', 'There was something for the oil to seal.'], 'over-maximum': ['As the maker has it.', 'The maker’s sound ones stay below.'], ...elsewhere('heard-crankcase'), 'heard-crankcase': ['A little breath past the rings is always there.', 'Sound rings let little past.'] },
   'rings-or-bore': { ...COMMON, wet: ['Oil seals rings and nothing else.', 'Oil would have sealed the rings.'], 'wet-plain': ['Oil seals rings.', 'Oil would have sealed the rings.'], strokes: ['Rings seat stroke by stroke.', 'Worn rings climb stroke by stroke.'], 'first-stroke': ['Rings seat stroke by stroke.', 'Worn rings are weak on the first stroke.'], ...elsewhere('heard-crankcase'), 'heard-crankcase': AT('crankcase') },
   'piston-damage': { ...VALVE, ...elsewhere('heard-crankcase'), 'heard-crankcase': AT('crankcase') },
@@ -109,7 +91,7 @@ const WHY: Readonly<Record<Exclude<Named, 'crank-seal' | 'test-fault'>, Why>> = 
 };
 
 /** Why a fact speaks for or against. */
-export function whyFact(fact: FactName, cause: Exclude<Named, 'crank-seal' | 'test-fault'>, pro: boolean): string {
+export function whyFact(fact: FactName, cause: Exclude<CauseNamed, 'crank-seal' | 'test-fault'>, pro: boolean): string {
   const why = WHY[cause];
   return (why[fact === 'others-few' ? 'others' : fact] ?? USUAL)[pro ? 0 : 1];
 }

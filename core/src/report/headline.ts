@@ -1,10 +1,11 @@
 import type { JudgedCylinder } from '../verdict/verdict';
 import type { State } from '../jobfile/state';
-import { formatPressure, type PressureUnit, UNIT_SIGN } from '../quantity/pressure';
+import { formatPressure } from '../quantity/pressure';
 import type { Pattern } from '../spread/pattern';
 import { capital, cylinders as named, percent } from './phrases';
 import type { JudgedCrankcase } from "../test-kinds/crankcase/judged";
 import type { JudgedSpread } from "../test-kinds/compression/judged";
+import { type PressureUnit, UNIT_SIGN } from "../quantity/units";
 
 /** One sentence that a mechanic would say across the bench. */
 export function headline(

@@ -1,3 +1,4 @@
+export * from './cause-names';
 export * from './causes';
 export * from './headline';
 export * from './test-kinds';

@@ -1,7 +1,7 @@
 import type { NextReason, NextTest, StepOutcome } from '../plan/next-step';
 import type { Outcome } from '../plan/worth';
-import { CAUSE_NAME } from './causes';
 import { capital, cylinders, percent } from './phrases';
+import { CAUSE_NAME } from "./cause-names";
 
 /** What to do next, why, and what it may show. */
 

@@ -1,7 +1,6 @@
 import type { Cause, Evidence } from '../causes/cause';
 import type { Judgement } from '../plan/judge';
 import type { NextReason, NextStep } from '../plan/next-step';
-import type { PressureUnit } from '../quantity/pressure';
 import type { HoldReason, JudgedCrankcase, JudgedHold } from '../test-kinds/crankcase/judged';
 import type { JudgedInspection } from '../test-kinds/inspection';
 import type { Caution } from '../verdict/caution';
@@ -12,6 +11,7 @@ import { headline } from './headline';
 import { tellNext, tellOutcomes } from './next';
 import { tellCaution, tellReason } from './sentences';
 import { tellInspection } from "./test-kinds";
+import type { PressureUnit } from "../quantity/units";
 
 /** Something judged, with its sentence. */
 export type Told<T> = T & { text: string };

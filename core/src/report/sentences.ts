@@ -1,9 +1,8 @@
 import type { Reason } from '../verdict/reason';
 import type { TestDoubt } from '../test-kinds/compression/test-doubt';
 import { COVERAGE } from '../quantity/doubt';
-import { formatPressure, fromKPa, UNIT_SIGN, type VacuumUnit } from '../quantity/pressure';
+import { formatPressure, fromKPa } from '../quantity/pressure';
 import type { StrokePattern } from '../reading/strokes';
-import { CAUSE_NAME } from './causes';
 import { METHOD_NAME } from './names';
 import { capital, count, cylinders, percent } from './phrases';
 import { tellOtherResponses, tellOtherwise, WET_SCHOOL } from './schools';
@@ -14,6 +13,8 @@ import type { Settle } from "../reading/settle";
 import type { Caution } from "../verdict/caution";
 import type { HoldReason } from "../test-kinds/crankcase/judged";
 import { sourceName, schoolOf } from "./sources";
+import { UNIT_SIGN, type VacuumUnit } from "../quantity/units";
+import { CAUSE_NAME } from "./cause-names";
 
 /** Every sentence the judgement can say, in English. Another language is another file with these functions. */
 

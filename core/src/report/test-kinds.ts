@@ -1,9 +1,9 @@
 import type { Inspected, JudgedInspection, Says } from '../test-kinds/inspection';
-import { UNIT_SIGN } from '../quantity/pressure';
 import { sourceName } from "./sources";
 import { capital } from "./phrases";
 import type { TestKind } from "../jobfile/tests";
 import type { ProcedureName } from "../step/step";
+import { UNIT_SIGN } from "../quantity/units";
 
 /** The words of every kind of test: its name, what it measures, what that says. */
 

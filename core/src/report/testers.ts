@@ -1,5 +1,6 @@
-import { formatPressure, type PressureUnit, UNIT_SIGN } from '../quantity/pressure';
+import { formatPressure } from '../quantity/pressure';
 import type { TesterKind, Unsuited } from '../tester/suitability';
+import { type PressureUnit, UNIT_SIGN } from "../quantity/units";
 
 export const TESTER_KIND_WORD: Readonly<Record<TesterKind, string>> = { compression: 'compression tester', leakdown: 'leak-down tester', crankcase: 'crankcase gauge' };
 

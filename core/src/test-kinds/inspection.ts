@@ -4,8 +4,9 @@ import type { Needle, OilPressureAt, Spark, TestKind } from '../jobfile/tests';
 import { type State, SURE } from '../jobfile/state';
 import { COVERAGE } from '../quantity/doubt';
 import { probabilityBelow } from '../quantity/normal';
-import { fromKPa, toKPa, type VacuumUnit } from '../quantity/pressure';
+import { fromKPa, toKPa } from '../quantity/pressure';
 import { type Gauge, readingDoubtKPa } from '../reading/gauge';
+import type { VacuumUnit } from "../quantity/units";
 
 /** What is measured with the other gauges, named as a mechanic names it. */
 export type Inspected =

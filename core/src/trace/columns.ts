@@ -1,4 +1,4 @@
-import type { PressureUnit } from '../quantity/pressure';
+import type { PressureUnit } from "../quantity/units";
 
 /** Which column is what in a recorded trace. */
 export interface Columns {

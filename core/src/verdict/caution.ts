@@ -1,5 +1,6 @@
 import type { Temperature } from '../jobfile/book';
 import type { Condition } from '../test-kinds/compression/measure';
+import type { WetCaution } from '../test-kinds/compression/judged';
 import type { TestDoubt } from '../test-kinds/compression/test-doubt';
 
 /** What a careful colleague would say about the test itself. */
@@ -15,12 +16,7 @@ export type Caution =
   | { caution: 'repeat-a-dead-reading'; cylinder: string }
   | { caution: 'leak-attempts-disagree'; cylinder: string; earlier: number; latest: number }
   | { caution: 'adapter-leaks'; cylinder: string }
-  | { caution: 'wet-wets-one-side' }
-  | { caution: 'wet-exaggerated-cold' }
-  | { caution: 'wet-volume-unknown'; cylinder: string }
-  | { caution: 'wet-rises-alike' }
-  | { caution: 'wet-too-little-oil'; cylinder: string; oilMl: number; doseMl: number }
-  | { caution: 'wet-on-nothing'; cylinder: string }
+  | WetCaution
   | { caution: 'needle-fell'; cylinder: string; stroke: number }
   | { caution: 'not-all-measured'; missing: string[] }
   | { caution: 'spread-single-cylinder' };

@@ -1,6 +1,5 @@
 import type { Cause } from '../causes/cause';
 import type { State } from '../jobfile/state';
-import type { PressureUnit } from '../quantity/pressure';
 import type { Pattern } from '../spread/pattern';
 import type { JudgedSpread } from '../test-kinds/compression/judged';
 import type { JudgedCrankcase } from '../test-kinds/crankcase/judged';
@@ -8,6 +7,7 @@ import type { DraftCylinder } from '../test-kinds/draft-cylinder';
 import type { JudgedInspection } from '../test-kinds/inspection';
 import type { Caution } from './caution';
 import type { Reason } from './reason';
+import type { PressureUnit } from "../quantity/units";
 
 export interface JudgedCylinder extends DraftCylinder { reasons: Reason[] }
 

@@ -2,7 +2,7 @@ import { neighboursOfCylinder } from '../engine/banks';
 import { InputError } from '../quantity/input-error';
 import type { JobFile } from '../jobfile/job-file';
 import { compressionGauge, crankcaseGauge, type Gauge, leakdownGauge } from '../reading/gauge';
-import { fromKPa, type PressureUnit, toKPa, type VacuumUnit } from '../quantity/pressure';
+import { fromKPa, toKPa } from '../quantity/pressure';
 import { lockingDoseMl, recommendedDose } from '../oil/oil';
 import { putAirIn } from './air-test';
 import { holdCase } from './case-test';
@@ -15,6 +15,7 @@ import { AIR_K, CASE_LEAK_MM, CASE_OF_SWEPT, CRACK_KPA, crankOnce, HOSE_CM3, isC
 import type { Truth } from '../jobfile/virtual';
 import type { CompressionReading, CompressionTest, CrankcaseTest, LeakdownReading, LeakdownTest, Test } from "../jobfile/tests";
 import { presetOf } from "../engine/preset";
+import type { PressureUnit, VacuumUnit } from "../quantity/units";
 
 /** One reading after another on the same cylinder: starter, battery, hand (standard deviation, as a share). */
 const SCATTER = 0.008;

@@ -1,13 +1,11 @@
-import type { Sequelize, Transaction } from 'sequelize';
+import type { Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
-import * as records from './migrations/001-records';
-import * as everyTest from './migrations/002-every-test';
-import * as opinionsAndSymptoms from './migrations/003-opinions-and-symptoms';
-import * as guidedWork from './migrations/004-guided-work';
-import * as oneShape from './migrations/005-one-shape';
-
-export interface MigrationContext { sequelize: Sequelize; transaction: Transaction; sql(text: string): Promise<unknown> }
-interface Migration { up(context: MigrationContext): Promise<void> }
+import type { Migration } from './migration';
+import { up as records } from './migrations/001-records';
+import { up as everyTest } from './migrations/002-every-test';
+import { up as opinionsAndSymptoms } from './migrations/003-opinions-and-symptoms';
+import { up as guidedWork } from './migrations/004-guided-work';
+import { up as oneShape } from './migrations/005-one-shape';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -25,7 +23,7 @@ export async function migrate(sequelize: Sequelize, to?: string): Promise<string
   const umzug = new Umzug({
     migrations: Object.entries(MIGRATIONS).map(([name, migration]) => ({
       name,
-      up: () => sequelize.transaction((transaction) => migration.up({
+      up: () => sequelize.transaction((transaction) => migration({
         sequelize, transaction, sql: (text) => sequelize.query(text, { transaction }),
       })),
     })),

@@ -1,4 +1,4 @@
-import { NoSignal, Refused } from '../api';
+import { NoSignal, Refused } from '@/data/api';
 import type { NewEntry } from './entry';
 import { EntryStore } from './entry-store';
 import { Outbox } from './outbox';

@@ -1,4 +1,4 @@
-import { NoSignal, Refused, request } from '../api';
+import { NoSignal, Refused, request } from '@/data/api';
 import type { Entry, NewEntry } from './entry';
 import { EntryStore } from './entry-store';
 

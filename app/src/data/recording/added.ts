@@ -1,8 +1,8 @@
 import type { Bench } from '@rugged/contract';
 import type { AddedName, NewAdded } from '@rugged/contract/bench';
-import { outbox } from '../client';
-import { newId } from '../new-id';
-import type { NewEntry } from '../outbox/entry';
+import { outbox } from '@/data/client';
+import { newId } from '@/data/new-id';
+import type { NewEntry } from '@/data/outbox/entry';
 
 /** What somebody adds to a job, as it waits to be sent. @param what it is, in a few words */
 export function addedEntry<N extends AddedName>(bench: Bench, name: N, record: Omit<NewAdded<N>, 'id' | 'jobId' | 'madeAt'>, what: string, madeAt = new Date().toISOString()): NewEntry {

@@ -1,9 +1,9 @@
-import type { NewEntry } from '../outbox/entry';
+import type { NewEntry } from '@/data/outbox/entry';
 import { aBench, aReading, aTest } from '@/bench/bench.fixture';
 import { correction, inSession, joinOrBegin, keepReadings, sameConditions, testInHand, together, withdraw, withRecorded } from '.';
 
 const mockKept: NewEntry[] = [];
-jest.mock('../client', () => ({ outbox: { keep: (entries: NewEntry[]) => { mockKept.push(...entries); return Promise.resolve(); } } }));
+jest.mock('@/data/client', () => ({ outbox: { keep: (entries: NewEntry[]) => { mockKept.push(...entries); return Promise.resolve(); } } }));
 beforeEach(() => { mockKept.length = 0; });
 
 const now = Date.parse('2026-05-04T12:00:00Z');

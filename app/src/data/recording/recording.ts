@@ -1,9 +1,9 @@
 import type { ReadingRecordOf, TestRecordOf } from '@rugged/contract';
 import type { Bench } from '@rugged/contract/bench';
 import { type ConditionsOf, type FiguresOf, TEST_NAME, type TestKind } from '@rugged/core';
-import { outbox } from '../client';
-import { newId } from '../new-id';
-import type { NewEntry } from '../outbox/entry';
+import { outbox } from '@/data/client';
+import { newId } from '@/data/new-id';
+import type { NewEntry } from '@/data/outbox/entry';
 import { sameConditions, testInHand } from './session';
 
 /** A reading about to be kept, and the test it begins where there is none that it may join. */

@@ -21,7 +21,8 @@ import { StateMark } from '@/ui/state-mark';
 import { Figure, Label, Strong, Words } from '@/ui/words';
 import { HoldCurve } from './hold-curve';
 import { SoapMap } from './soap-map';
-import { type CaseConditions, type CrankcasePad, useCrankcaseTest } from './use-crankcase-test';
+import { type CrankcasePad, useCrankcaseTest } from './use-crankcase-test';
+import type { CaseConditions } from "./records";
 
 export const CrankcaseScreen = () => <BenchGate>{(bench) => <CrankcaseOf bench={bench} />}</BenchGate>;
 

@@ -1,16 +1,12 @@
-import type { ReadingRecordOf, TestRecordOf } from '@rugged/contract';
 import { type Bench, countingReadings, readingsOfKind, testsOfKind } from '@rugged/contract/bench';
-import { type ConditionsOf, type FiguresOf, fromKPa, holdLimits, toKPa, type VacuumUnit } from '@rugged/core';
+import { type FiguresOf, fromKPa, holdLimits, toKPa, type VacuumUnit } from '@rugged/core';
 import { useEffect, useMemo, useState } from 'react';
 import { judgeBench } from '@/data/jobs';
 import { add, another, begin, keepReadings, withdraw, withRecorded } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
 import { typedNumber } from '@/ui/format';
 import { useLiveCase } from './use-live-case';
-
-export type CaseConditions = ConditionsOf<'crankcase'>;
-export type CaseTestRecord = TestRecordOf<'crankcase'>;
-export type SampleRecord = ReadingRecordOf<'crankcase'>;
+import type { CaseConditions, SampleRecord, CaseTestRecord } from "./records";
 
 /** A watch longer than this was walked away from. */
 const LONGEST_MS = 3600 * 1000;

@@ -2,7 +2,7 @@ import type { Bench } from '@rugged/contract';
 import { fromKPa, toKPa } from '@rugged/core';
 import { useEffect, useEffectEvent } from 'react';
 import { useLive, useStreamed } from '@/bench/live/use-live';
-import type { CaseTestRecord, SampleRecord } from './use-crankcase-test';
+import type { CaseTestRecord, SampleRecord } from "./records";
 
 /** So many looks over the time of the test, beside the first. */
 const LOOKS = 6;

@@ -2,7 +2,7 @@ import type { EngineRecord } from '@rugged/contract';
 import { StyleSheet, View } from 'react-native';
 import { Refused } from '@/data/api';
 import { useChangeEngine } from '@/data/engines';
-import { useSettingsForm } from '@/data/settings/use-settings-form';
+import { useSettingsForm } from '@/settings/use-settings-form';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { typedNumber } from '@/ui/format';

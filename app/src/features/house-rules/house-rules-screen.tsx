@@ -2,7 +2,7 @@ import { type HouseRules, LEAK_SCHOOLS, type PressureUnit, SCHOOLS, fromKPa, toK
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useSignedIn } from '@/data/session';
-import { useSaveShop } from '@/data/settings/use-save-shop';
+import { useSaveShop } from '@/settings/use-save-shop';
 import { KeptBadge } from '@/bench/kept-badge';
 import { Choice } from '@/ui/choice';
 import { Plate } from '@/ui/plate';

@@ -7,7 +7,7 @@ import { Field } from '@/ui/field';
 import { typedNumber } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Title, Words } from '@/ui/words';
-import { useSettingsForm } from '@/data/settings/use-settings-form';
+import { useSettingsForm } from '@/settings/use-settings-form';
 
 const METHODS = SPREAD_METHODS.map((value) => ({ value, word: METHOD_NAME[value] }));
 

@@ -1,5 +1,4 @@
-import { check, type EngineListItem, newBookSchema, newEngineSchema, newJobSchema, newMachineSchema, newOwnerSchema, type Shop } from '@rugged/contract';
-import type Joi from 'joi';
+import { check, type EngineListItem, newBookSchema, newEngineSchema, newJobSchema, newMachineSchema, newOwnerSchema, type Schema, type Shop } from '@rugged/contract';
 import { BLANK, buildJob, type EngineSource, type NewJobForm } from './form';
 
 // Metro loads the contract when it is asked for; here it is simply there.
@@ -12,7 +11,7 @@ const item: EngineListItem = {
   machine: { id: uuid(2), ownerId: uuid(3), name: 'Skiff', version: 1 }, owner: { id: uuid(3), name: 'Wil Tarn', version: 1 },
   books: [{ id: uuid(4), engineId: uuid(1), rank: 1, source: 'Handbook', compression: { unit: 'psi', min: 120 }, version: 1 }], jobs: 2,
 };
-const SCHEMA: Readonly<Record<string, Joi.ObjectSchema>> = { '/owners': newOwnerSchema, '/machines': newMachineSchema, '/engines': newEngineSchema, '/books': newBookSchema, '/jobs': newJobSchema };
+const SCHEMA: Readonly<Record<string, Schema<unknown>>> = { '/owners': newOwnerSchema, '/machines': newMachineSchema, '/engines': newEngineSchema, '/books': newBookSchema, '/jobs': newJobSchema };
 const build = (form: Partial<NewJobForm>, source: EngineSource) => buildJob({ ...BLANK, ...form }, { shop, source, knownOwners: [item.owner], now: new Date('2026-05-04T10:00:00Z') });
 const paths = async (form: Partial<NewJobForm>, source: EngineSource) => {
   const built = await build(form, source);
@@ -26,7 +25,7 @@ test('another of its kind copies layout and book, not hours or ids', async () =>
   const built = await build({ complaint: 'c', owner: 'Osk Fell', machine: 'Dinghy' }, { from: 'like', item });
   expect(built.ok && built.job.entries.map(({ path }) => path)).toEqual(['/owners', '/machines', '/engines', '/books', '/jobs']);
   // The server takes what is copied: fields that only it sets stay behind.
-  for (const { path, body } of built.ok ? built.job.entries : []) expect([path, check(SCHEMA[path] as Joi.ObjectSchema, body)]).toEqual([path, expect.objectContaining({ ok: true })]);
+  for (const { path, body } of built.ok ? built.job.entries : []) expect([path, check(SCHEMA[path] as Schema<unknown>, body)]).toEqual([path, expect.objectContaining({ ok: true })]);
   const bench = built.ok ? built.job.bench : undefined;
   expect(bench?.engine).toMatchObject({ name: 'Orrin 20', cylinders: ['1', '2'] });
   expect(bench?.engine.hours).toBeUndefined();

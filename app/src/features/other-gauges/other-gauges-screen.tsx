@@ -12,6 +12,7 @@ import { useDraft } from '@/data/draft';
 import { judgeBench, useVerdict } from '@/data/jobs';
 import { joinOrBegin, keepReadings, withdraw, withRecorded } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
+import { reasonsByField, validate } from '@/data/validating';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
@@ -47,19 +48,26 @@ function Entry({ bench, kind, form }: { bench: Bench; kind: TestKind; form: Gaug
   const router = useRouter();
   const [entered, setEntered] = useDraft<Entered>(`gauge.${bench.job.id}.${kind}`, {});
   const [tried, setTried] = useState(false);
+  const [beyond, setBeyond] = useState<Readonly<Record<string, string>>>({});
   const typed = typedGauge<typeof kind>(form, entered);
-  const set = (field: string) => (value: string) => setEntered({ ...entered, [field]: value });
+  const set = (field: string) => (value: string) => {
+    setBeyond({});
+    setEntered({ ...entered, [field]: value });
+  };
   const recorded = () => (typed.ok ? joinOrBegin(bench, { kind, conditions: typed.conditions as ConditionsOf<typeof kind>, figures: typed.figures, now: Date.now() }) : undefined);
   const refused = refusal(bench, recorded());
-  const keep = () => {
+  const errorAt = (field: string) => (typed.ok ? (refused?.field === field ? refused.reason : beyond[`figures.${field}`]) : typed.errors[field]);
+  const keep = async () => {
     setTried(true);
     const one = recorded();
     if (!typed.ok || !one || refused) return;
-    void keepReadings(bench, [{ recorded: one, what: `${TEST_NAME[kind]} reading` }]).then(() => {
-      setEntered(Object.fromEntries(Object.entries(entered).filter(([field]) => form.choices.some((choice) => choice.field === field))));
-      setTried(false);
-      tell({ text: 'Kept' });
-    });
+    // What the server would refuse is refused here, while it can be mended.
+    const checked = await validate(({ newReadingSchema }) => newReadingSchema, one.reading);
+    if (!checked.ok) return setBeyond(reasonsByField(checked));
+    await keepReadings(bench, [{ recorded: one, what: `${TEST_NAME[kind]} reading` }]);
+    setEntered(Object.fromEntries(Object.entries(entered).filter(([field]) => form.choices.some((choice) => choice.field === field))));
+    setTried(false);
+    tell({ text: 'Kept' });
   };
   return (
     <Plate style={styles.plate} hand={form.caution !== undefined} label={TEST_NAME[kind]}>
@@ -67,13 +75,13 @@ function Entry({ bench, kind, form }: { bench: Bench; kind: TestKind; form: Gaug
       {form.choices.map(({ field, label, options }) => (options.length > 1 ? <Choice key={field} label={label} options={options} chosen={entered[field]} onChoose={set(field)} /> : null))}
       <View style={styles.row}>
         {form.numbers.filter((one) => isAsked(one, entered)).map(({ field, label }) => (
-          <Field key={field} label={label} value={entered[field] ?? ''} onChange={set(field)} figures keyboard="decimal-pad" error={typed.ok ? (refused?.field === field ? refused.reason : undefined) : typed.errors[field]} onSubmit={keep} />
+          <Field key={field} label={label} value={entered[field] ?? ''} onChange={set(field)} figures keyboard="decimal-pad" error={errorAt(field)} onSubmit={() => void keep()} />
         ))}
       </View>
       {tried && !typed.ok && typed.missing.length > 0 ? <View role="alert"><Strong colour="rust">{`Still missing: ${typed.missing.join(', ')}.`}</Strong></View> : null}
       <View style={styles.row}>
         <Button icon="clipboard-text-outline" onPress={() => router.push(`/jobs/${bench.job.id}/steps?of=${kind}`)} style={styles.grow}>Step by step</Button>
-        <Button kind="main" onPress={keep} style={styles.keep}>Keep</Button>
+        <Button kind="main" onPress={() => void keep()} style={styles.keep}>Keep</Button>
       </View>
     </Plate>
   );

@@ -13,7 +13,7 @@ import { useTheme } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { SitePlate } from './site-plate';
 import { TrackPlate } from './track-plate';
-import { useSaveShop } from '@/data/settings/use-save-shop';
+import { useSaveShop } from '@/settings/use-save-shop';
 
 const THEMES = [{ value: 'day', word: 'Day' }, { value: 'night', word: 'Night' }, { value: 'system', word: 'As the device' }] as const;
 const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }));

@@ -5,7 +5,7 @@ import { Field } from '@/ui/field';
 import { typedNumber } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Label, Words } from '@/ui/words';
-import { useSettingsForm } from '@/data/settings/use-settings-form';
+import { useSettingsForm } from '@/settings/use-settings-form';
 
 /** Where the shop stands: thin air lowers every limit. */
 export function SitePlate({ site, onSave }: { site: Site; onSave(site: Site): Promise<Readonly<Record<string, string>>> }) {

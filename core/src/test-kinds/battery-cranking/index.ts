@@ -10,6 +10,8 @@ const STEP_VOLTS = 0.1;
 /** A battery called so many volts: full at rest from, and an honest starter from, as shares. Source: 12.4 and 9.6 V of 12, as the trade takes them. */
 const REST_SHARE = 12.4 / 12;
 const CRANKING_SHARE = 9.6 / 12;
+/** No battery of its name shows more, even fresh from the charger, as a share. */
+const MOST_SHARE = 16 / 12;
 
 const systemOf = ({ system }: BatteryCrankingTest): number => system ?? 12;
 
@@ -30,7 +32,11 @@ function inspect(test: BatteryCrankingTest, { books }: InspectContext): JudgedIn
 export const batteryCranking: KindDefinition<'battery-cranking'> = {
   suits: ({ cranks }) => cranks !== false,
   takes: [],
-  check({ before, during }) {
+  check({ before, during }, test) {
+    const system = systemOf(test);
+    for (const [field, volts] of [['before', before], ['during', during]] as const) {
+      if (volts !== undefined && volts > MOST_SHARE * system) throw new InputError(field, 'more-than-the-battery', { system });
+    }
     if (before !== undefined && during > before) throw new InputError('during', 'volts-rise-while-cranking', { before });
   },
   inspect,

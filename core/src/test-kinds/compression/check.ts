@@ -1,11 +1,12 @@
 import type { Engine, Fuel } from '../../engine/engine';
 import { volumesOf } from '../../engine/volume';
 import { InputError } from '../../quantity/input-error';
-import { type PressureUnit, toKPa } from '../../quantity/pressure';
+import { toKPa } from '../../quantity/pressure';
 import { refuseLockingDose } from '../../oil/oil';
 import { compressionGauge } from '../../reading/gauge';
 import type { CompressionReading } from "../../jobfile/tests";
 import type { Tester } from "../../jobfile/tester";
+import type { PressureUnit } from "../../quantity/units";
 
 /** More than any engine of that fuel can make while cranking, kPa. A figure above it is a slip of the finger or of the unit. */
 export const HIGHEST_CREDIBLE_KPA: Readonly<Record<Fuel, number>> = { petrol: 5000, diesel: 8000 };

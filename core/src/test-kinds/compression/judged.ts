@@ -4,10 +4,10 @@ import type { State } from '../../jobfile/state';
 import type { WithOthers } from '../../limits/schools';
 import type { LimitSource } from '../../limits/source';
 import type { RingResponse, SealingRise } from '../../oil/sealing-rise';
-import type { PressureUnit } from '../../quantity/pressure';
 import type { Settle } from '../../reading/settle';
 import type { StrokePattern } from '../../reading/strokes';
 import type { Spread } from '../../spread/spread';
+import type { PressureUnit } from "../../quantity/units";
 
 export interface JudgedCompression {
   state: State;
@@ -71,3 +71,12 @@ export type CompressionReason =
   | { rule: 'attempts-disagree'; earlierKPa: number; latestKPa: number }
   | { rule: 'wet-response'; rise: number; displacement?: number; from?: number; to: number; response: RingResponse; school: SchoolOf<'wetRiseSchool'>; others?: { school: SchoolOf<'wetRiseSchool'>; response: RingResponse }[] }
   | { rule: 'stroke-pattern'; pattern: StrokePattern; firstShare: number; strokeAt95?: number };
+
+/** Traps of a wet test. */
+export type WetCaution =
+  | { caution: 'wet-wets-one-side' }
+  | { caution: 'wet-exaggerated-cold' }
+  | { caution: 'wet-volume-unknown'; cylinder: string }
+  | { caution: 'wet-rises-alike' }
+  | { caution: 'wet-too-little-oil'; cylinder: string; oilMl: number; doseMl: number }
+  | { caution: 'wet-on-nothing'; cylinder: string };

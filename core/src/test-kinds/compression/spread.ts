@@ -1,6 +1,6 @@
 import type { SpreadLimits } from '../../limits/limits';
 import { probabilityBelow } from '../../quantity/normal';
-import { fromKPa, type PressureUnit } from '../../quantity/pressure';
+import { fromKPa } from '../../quantity/pressure';
 import { type CylinderSpread, type Spread, type SpreadInput, spread } from '../../spread/spread';
 import type { DryMeasure } from './measure';
 import { settleByRepeats } from '../../reading/settle';
@@ -8,6 +8,7 @@ import { differs, type State, SURE, worstOf } from '../../jobfile/state';
 import { SPREAD_METHODS } from "../../jobfile/book";
 import { SPREAD_LIMIT_SCHOOLS, type Otherwise } from "../../limits/schools";
 import type { JudgedSpread, CompressionReason } from "./judged";
+import type { PressureUnit } from "../../quantity/units";
 
 export interface SpreadFinding {
   judged: JudgedSpread;

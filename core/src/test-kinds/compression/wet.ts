@@ -9,8 +9,7 @@ import { displacementRise, recommendedDose } from '../../oil/oil';
 import { type RingResponse, sealingRise } from '../../oil/sealing-rise';
 import type { DryMeasure } from './measure';
 import type { CompressionReading, CompressionTest } from "../../jobfile/tests";
-import type { JudgedWet } from "./judged";
-import type { Caution } from "../../verdict/caution";
+import type { JudgedWet, WetCaution } from "./judged";
 
 /** A needle that lifts less than this has not moved. */
 const NOTHING_KPA = 1;
@@ -67,10 +66,10 @@ const BACK_TO_LEVEL = 0.9;
 const TEN_PERCENT = 0.1 - 1e-9;
 
 /** Traps of a wet test that this job may have fallen into. */
-export function wetCautions(job: JobFile, wet: ReadonlyMap<string, JudgedWet>, row: readonly DryMeasure[], atmosphereKPa: number): Caution[] {
-  const onNothing = row.filter(({ cylinder, counted }) => counted.kPa < NOTHING_KPA && wetReadingOf(job, cylinder)).map(({ cylinder }): Caution => ({ caution: 'wet-on-nothing', cylinder }));
+export function wetCautions(job: JobFile, wet: ReadonlyMap<string, JudgedWet>, row: readonly DryMeasure[], atmosphereKPa: number): WetCaution[] {
+  const onNothing = row.filter(({ cylinder, counted }) => counted.kPa < NOTHING_KPA && wetReadingOf(job, cylinder)).map(({ cylinder }): WetCaution => ({ caution: 'wet-on-nothing', cylinder }));
   if (wet.size === 0) return onNothing;
-  const cautions: Caution[] = onNothing;
+  const cautions: WetCaution[] = onNothing;
   if (layoutOf(job.engine) === 'flat') cautions.push({ caution: 'wet-wets-one-side' });
   const all = [...wet.values()];
   const shown = all.filter(({ response }) => response === 'shown');

@@ -1,7 +1,7 @@
 import type { State } from '../../jobfile/state';
 import type { LimitSource } from '../../limits/source';
-import type { VacuumUnit } from '../../quantity/pressure';
 import type { Settle } from '../../reading/settle';
+import type { VacuumUnit } from "../../quantity/units";
 
 export interface JudgedHold {
   state: State;

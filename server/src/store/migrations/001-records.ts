@@ -1,4 +1,4 @@
-import type { MigrationContext } from '../migrate';
+import type { MigrationContext } from '../migration';
 
 /**
  * The first tables. Every row belongs to a shop, and every reference carries the shop with it, so that the database

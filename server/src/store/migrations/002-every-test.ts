@@ -1,4 +1,4 @@
-import type { MigrationContext } from '../migrate';
+import type { MigrationContext } from '../migration';
 
 /** Tests of every kind. Compression keeps its columns; the others are kept as the job file writes them. */
 export async function up({ sql }: MigrationContext): Promise<void> {

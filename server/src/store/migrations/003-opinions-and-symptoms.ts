@@ -1,4 +1,4 @@
-import type { MigrationContext } from '../migrate';
+import type { MigrationContext } from '../migration';
 
 /** A mechanic's own opinion on the cause, beside the computed odds; and what of a complaint moves those odds. */
 export async function up({ sql }: MigrationContext): Promise<void> {

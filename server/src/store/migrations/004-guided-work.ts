@@ -1,4 +1,4 @@
-import type { MigrationContext } from '../migrate';
+import type { MigrationContext } from '../migration';
 
 /** The register of testers, procedures with their ticks and signatures, notes and photographs, outcomes, and virtual engines behind demo ones. */
 export async function up({ sql }: MigrationContext): Promise<void> {

@@ -1,4 +1,4 @@
-import type { MigrationContext } from '../migrate';
+import type { MigrationContext } from '../migration';
 
 /**
  * Every kind of test in one shape: conditions and figures as the job file writes them, compression too; a book's figures
