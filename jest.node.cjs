@@ -3,9 +3,12 @@ module.exports = {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/test/**/*.test.ts'],
   transform: {
-    '^.+\\.ts$': ['@swc/jest', {
-      jsc: { target: 'es2022', parser: { syntax: 'typescript' }, transform: { useDefineForClassFields: true } },
-      module: { type: 'commonjs' },
-    }],
+    '^.+\\.ts$': [
+      '@swc/jest',
+      {
+        jsc: { target: 'es2022', parser: { syntax: 'typescript' }, transform: { useDefineForClassFields: true } },
+        module: { type: 'commonjs' },
+      },
+    ],
   },
 };

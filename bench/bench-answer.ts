@@ -17,26 +17,53 @@ export default async function bench(databaseUrl: string): Promise<Measured[]> {
   const server = await createServer({ databaseUrl });
   const ours = await listening(http.createServer(server.app));
   const pool = new pg.Pool({ connectionString: databaseUrl, max: 5 });
-  const plain = await listening(http.createServer((_req, res) => { void bareRows(pool, jobId).then((rows) => { res.setHeader('Content-Type', 'application/json'); res.end(JSON.stringify(rows)); }); }));
+  const plain = await listening(
+    http.createServer((_req, res) => {
+      void bareRows(pool, jobId).then((rows) => {
+        res.setHeader('Content-Type', 'application/json');
+        res.end(JSON.stringify(rows));
+      });
+    }),
+  );
   const agent = new http.Agent({ keepAlive: true, maxSockets: 1 });
   const port = (listener: http.Server) => (listener.address() as AddressInfo).port;
   try {
-    const signIn = await fetch(`http://127.0.0.1:${port(ours)}/api/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ email: DEMO_EMAIL, password: DEMO_PASSWORD }) });
+    const signIn = await fetch(`http://127.0.0.1:${port(ours)}/api/session`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ email: DEMO_EMAIL, password: DEMO_PASSWORD }),
+    });
     const cookie = signIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
     const repeat = 20;
-    const many = (one: () => Promise<number>) => async () => { for (let i = 0; i < repeat; i += 1) await one(); };
-    const get = (p: number, path: string) => () => new Promise<number>((resolve, reject) => {
-      http.get({ host: '127.0.0.1', port: p, path, agent, headers: { cookie } }, (res) => {
-        let bytes = 0;
-        res.on('data', (chunk: Buffer) => { bytes += chunk.length; });
-        res.on('end', () => (res.statusCode === 200 ? resolve(bytes) : reject(new Error(`answered ${res.statusCode}`))));
-      }).on('error', reject);
-    });
+    const many = (one: () => Promise<number>) => async () => {
+      for (let i = 0; i < repeat; i += 1) await one();
+    };
+    const get = (p: number, path: string) => () =>
+      new Promise<number>((resolve, reject) => {
+        http
+          .get({ host: '127.0.0.1', port: p, path, agent, headers: { cookie } }, (res) => {
+            let bytes = 0;
+            res.on('data', (chunk: Buffer) => {
+              bytes += chunk.length;
+            });
+            res.on('end', () =>
+              res.statusCode === 200 ? resolve(bytes) : reject(new Error(`answered ${res.statusCode}`)),
+            );
+          })
+          .on('error', reject);
+      });
     const a = many(get(port(ours), `/api/jobs/${jobId}`));
     const b = many(get(port(plain), '/'));
     for (const warm of [a, b, a, b, a, b]) await warm();
     const times = await inTurn(41, a, b);
-    return [{ what: 'GET of a bench, signed in, against a bare pg query and stringify of the same rows', ratio: times.a / times.b, limit: 1.6, detail: `${(times.a / repeat).toFixed(2)} ms against ${(times.b / repeat).toFixed(2)} ms, both over HTTP` }];
+    return [
+      {
+        what: 'GET of a bench, signed in, against a bare pg query and stringify of the same rows',
+        ratio: times.a / times.b,
+        limit: 1.6,
+        detail: `${(times.a / repeat).toFixed(2)} ms against ${(times.b / repeat).toFixed(2)} ms, both over HTTP`,
+      },
+    ];
   } finally {
     agent.destroy();
     ours.close();
@@ -46,7 +73,9 @@ export default async function bench(databaseUrl: string): Promise<Measured[]> {
 }
 
 function listening(listener: http.Server): Promise<http.Server> {
-  return new Promise((resolve) => { listener.listen(0, '127.0.0.1', () => resolve(listener)); });
+  return new Promise((resolve) => {
+    listener.listen(0, '127.0.0.1', () => resolve(listener));
+  });
 }
 
 /** The same rows, one table after the other, as a program without a model layer would fetch them. */
@@ -55,8 +84,14 @@ async function bareRows(pool: pg.Pool, jobId: string): Promise<object> {
   const [jobs, engines, machines, owners, books, tests, readings, overrules] = await Promise.all([
     one('SELECT * FROM jobs WHERE id = $1'),
     one('SELECT e.* FROM engines e JOIN jobs j ON j.engine_id = e.id WHERE j.id = $1'),
-    one('SELECT m.* FROM machines m JOIN engines e ON e.machine_id = m.id JOIN jobs j ON j.engine_id = e.id WHERE j.id = $1'),
-    one('SELECT o.* FROM owners o JOIN machines m ON m.owner_id = o.id JOIN engines e ON e.machine_id = m.id JOIN jobs j ON j.engine_id = e.id WHERE j.id = $1'),
+    one(
+      'SELECT m.* FROM machines m JOIN engines e ON e.machine_id = m.id JOIN jobs j ON j.engine_id = e.id WHERE ' +
+        'j.id = $1',
+    ),
+    one(
+      'SELECT o.* FROM owners o JOIN machines m ON m.owner_id = o.id JOIN engines e ON e.machine_id = m.id JOIN ' +
+        'jobs j ON j.engine_id = e.id WHERE j.id = $1',
+    ),
     one('SELECT b.* FROM books b JOIN jobs j ON j.engine_id = b.engine_id WHERE j.id = $1'),
     one('SELECT * FROM tests WHERE job_id = $1'),
     one('SELECT r.* FROM readings r JOIN tests t ON t.id = r.test_id WHERE t.job_id = $1'),

@@ -11,24 +11,82 @@ const ENGINES = 2000;
 const WALKED = 400;
 
 /** How well causes are named, how well the planner leads, and how fast both are. Prints the table with its misses. */
-export default async function bench(print: (line: string) => void = console.log, engines = ENGINES): Promise<Measured[]> {
+export default async function bench(
+  print: (line: string) => void = console.log,
+  engines = ENGINES,
+): Promise<Measured[]> {
   const found = calibrate(SEED, engines);
   report(found).forEach(print);
   const walked = Array.from({ length: Math.min(WALKED, engines) }, (_, i) => walk(SEED + 50_000 + 31 * i));
-  const planned = { right: share(walked.map(({ planned: one }) => one.correct)), minutes: sum(walked.map(({ planned: one }) => one.minutes)) };
-  const everything = { right: share(walked.map(({ everything: one }) => one.correct)), minutes: sum(walked.map(({ everything: one }) => one.minutes)) };
+  const planned = {
+    right: share(walked.map(({ planned: one }) => one.correct)),
+    minutes: sum(walked.map(({ planned: one }) => one.minutes)),
+  };
+  const everything = {
+    right: share(walked.map(({ everything: one }) => one.correct)),
+    minutes: sum(walked.map(({ everything: one }) => one.minutes)),
+  };
   print('');
-  print(`Planner on ${walked.length} engines: right on ${pct(planned.right)} of them, every test on every cylinder on ${pct(everything.right)}; minutes ${planned.minutes} against ${everything.minutes}.`);
-  const miss = (what: string, ratio: number, limit: number, detail: string): Measured => ({ what, ratio, limit, detail, plain: true });
+  print(
+    `Planner on ${walked.length} engines: right on ${pct(planned.right)} of them, every test on every cylinder ` +
+      `on ${pct(everything.right)}; minutes ${planned.minutes} against ${everything.minutes}.`,
+  );
+  const miss = (what: string, ratio: number, limit: number, detail: string): Measured => ({
+    what,
+    ratio,
+    limit,
+    detail,
+    plain: true,
+  });
   return [
-    miss('true cause not named first', 1 - found.first / found.questions, 0.15, `${found.first} of ${found.questions} first`),
-    miss('true cause not in the first two', 1 - found.firstTwo / found.questions, 0.05, `${found.firstTwo} of ${found.questions}`),
-    miss('sound cylinder called low or dead', found.soundLow / found.sound, 0.01, `${found.soundLow} of ${found.sound}`),
-    miss('expected calibration error, of everything stated', found.expectedCalibrationError, 0.05, `${found.bins.length} bins`),
-    miss('expected calibration error, of what is named first', found.errorOfFirst, 0.05, `${found.firstBins.length} bins`),
-    miss('test fault not recognised', 1 - found.testFaults.recognised / found.testFaults.questions, 0.2, `${found.testFaults.recognised} of ${found.testFaults.questions}`),
-    miss('planner: right less often than with every test', Math.max(0, everything.right - planned.right), 0.02, `${pct(planned.right)} against ${pct(everything.right)}`),
-    { what: 'planner: minutes against every test', ratio: planned.minutes / everything.minutes, limit: 0.6, detail: `${planned.minutes} against ${everything.minutes}` },
+    miss(
+      'true cause not named first',
+      1 - found.first / found.questions,
+      0.15,
+      `${found.first} of ${found.questions} first`,
+    ),
+    miss(
+      'true cause not in the first two',
+      1 - found.firstTwo / found.questions,
+      0.05,
+      `${found.firstTwo} of ${found.questions}`,
+    ),
+    miss(
+      'sound cylinder called low or dead',
+      found.soundLow / found.sound,
+      0.01,
+      `${found.soundLow} of ${found.sound}`,
+    ),
+    miss(
+      'expected calibration error, of everything stated',
+      found.expectedCalibrationError,
+      0.05,
+      `${found.bins.length} bins`,
+    ),
+    miss(
+      'expected calibration error, of what is named first',
+      found.errorOfFirst,
+      0.05,
+      `${found.firstBins.length} bins`,
+    ),
+    miss(
+      'test fault not recognised',
+      1 - found.testFaults.recognised / found.testFaults.questions,
+      0.2,
+      `${found.testFaults.recognised} of ${found.testFaults.questions}`,
+    ),
+    miss(
+      'planner: right less often than with every test',
+      Math.max(0, everything.right - planned.right),
+      0.02,
+      `${pct(planned.right)} against ${pct(everything.right)}`,
+    ),
+    {
+      what: 'planner: minutes against every test',
+      ratio: planned.minutes / everything.minutes,
+      limit: 0.6,
+      detail: `${planned.minutes} against ${everything.minutes}`,
+    },
     await simulatorSpeed(),
     await causesSpeed(),
   ];
@@ -42,19 +100,42 @@ const pct = (x: number) => `${(100 * x).toFixed(1)} %`;
 export function report(found: Calibration): string[] {
   const { faulty, testFaults } = found;
   return [
-    `Tables fitted ${FITTED.date}, seed ${FITTED.seed}, ${FITTED.perRow} engines a row. Measured on ${found.engines} engines from seed ${SEED}, gauge noise and incomplete tests included.`,
-    `All questions (one a cylinder, one for a fault of the whole test): ${found.questions}, true cause first ${pct(found.first / found.questions)}, in the first two ${pct(found.firstTwo / found.questions)}.`,
-    `Only where something is wrong: ${faulty.questions}, first ${pct(faulty.first / faulty.questions)}, in the first two ${pct(faulty.firstTwo / faulty.questions)}.`,
-    `Test faults: ${testFaults.recognised} of ${testFaults.questions} recognised; ${testFaults.nothingToExplain} more left nothing low to explain.`,
+    `Tables fitted ${FITTED.date}, seed ${FITTED.seed}, ${FITTED.perRow} engines a row. Measured on ` +
+      `${found.engines} engines from seed ${SEED}, gauge noise and incomplete tests included.`,
+    `All questions (one a cylinder, one for a fault of the whole test): ${found.questions}, true cause first ` +
+      `${pct(found.first / found.questions)}, in the first two ${pct(found.firstTwo / found.questions)}.`,
+    `Only where something is wrong: ${faulty.questions}, first ${pct(faulty.first / faulty.questions)}, in the ` +
+      `first two ${pct(faulty.firstTwo / faulty.questions)}.`,
+    `Test faults: ${testFaults.recognised} of ${testFaults.questions} recognised; ${testFaults.nothingToExplain} ` +
+      'more left nothing low to explain.',
     '',
     'By what was done:',
-    ...[...found.byTests].sort((a, b) => b[1].questions - a[1].questions).map(([tests, { questions, first }]) => `  ${tests.padEnd(52)} ${String(questions).padStart(5)}  first ${pct(first / questions)}`),
+    ...[...found.byTests]
+      .sort((a, b) => b[1].questions - a[1].questions)
+      .map(
+        ([tests, { questions, first }]) =>
+          `  ${tests.padEnd(52)} ${String(questions).padStart(5)}  first ${pct(first / questions)}`,
+      ),
     '',
     'Misses, true cause: named first instead',
-    ...[...found.confusions].sort((a, b) => sum([...b[1].values()]) - sum([...a[1].values()])).map(([truth, instead]) => `  ${truth.padEnd(24)} ${[...instead].sort((a, b) => b[1] - a[1]).map(([name, n]) => `${name} ${n}`).join(', ')}`),
+    ...[...found.confusions]
+      .sort((a, b) => sum([...b[1].values()]) - sum([...a[1].values()]))
+      .map(
+        ([truth, instead]) =>
+          `  ${truth.padEnd(24)} ${[...instead]
+            .sort((a, b) => b[1] - a[1])
+            .map(([name, n]) => `${name} ${n}`)
+            .join(', ')}`,
+      ),
     '',
     'Stated odds against frequency:',
-    ...found.bins.filter(({ n }) => n > 0).map(({ from, n, said, was }) => `  ${pct(from).padStart(7)} up  ${String(n).padStart(6)} times  said ${pct(said / n).padStart(7)}  was ${pct(was / n).padStart(7)}`),
+    ...found.bins
+      .filter(({ n }) => n > 0)
+      .map(
+        ({ from, n, said, was }) =>
+          `  ${pct(from).padStart(7)} up  ${String(n).padStart(6)} times  said ${pct(said / n).padStart(7)}  was ` +
+          `${pct(was / n).padStart(7)}`,
+      ),
   ];
 }
 
@@ -65,8 +146,16 @@ async function simulatorSpeed(): Promise<Measured> {
   const strokes = 8;
   const options = { atmosphereKPa: 101.325, airK: 293, strokes, throttle: 1, oilCm3: 0 };
   let kept = 0;
-  const ours = () => { kept += crank(cylinder as VirtualCylinder, { kind: 'electric', freeRpm: presetOf(engine).freeRpm, strength: 1.6 }, { hoseCm3: 14, valve: 'engine-end', crackKPa: 3 }, options).peakKPa; };
-  // A step has one exponential, four roots and powers (counted as exponentials, which they are at heart) and about sixty multiplications.
+  const ours = () => {
+    kept += crank(
+      cylinder as VirtualCylinder,
+      { kind: 'electric', freeRpm: presetOf(engine).freeRpm, strength: 1.6 },
+      { hoseCm3: 14, valve: 'engine-end', crackKPa: 3 },
+      options,
+    ).peakKPa;
+  };
+  // A step has one exponential, four roots and powers (counted as exponentials, which they are at heart) and about
+  // sixty multiplications.
   const { exp } = Math;
   const steps = (strokes * 720) / 0.5;
   const plain = () => {
@@ -79,23 +168,57 @@ async function simulatorSpeed(): Promise<Measured> {
   };
   for (const warm of [ours, plain, ours, plain, ours, plain]) warm();
   const times = await inTurn(41, ours, plain);
-  return { what: 'virtual engine against a plain loop of as many exponentials and multiplications', ratio: times.a / times.b, limit: 6, detail: `${times.a.toFixed(2)} ms against ${times.b.toFixed(2)} ms for ${strokes} strokes, ${((strokes * 720) / times.a / 1000).toFixed(2)} million degrees a second${kept === 0 ? ' ' : ''}` };
+  return {
+    what: 'virtual engine against a plain loop of as many exponentials and multiplications',
+    ratio: times.a / times.b,
+    limit: 6,
+    detail:
+      `${times.a.toFixed(2)} ms against ${times.b.toFixed(2)} ms for ${strokes} strokes, ` +
+      `${((strokes * 720) / times.a / 1000).toFixed(2)} million degrees a second${kept === 0 ? ' ' : ''}`,
+  };
 }
 
 /** Causes of six cylinders with every test, against one judgement without them. */
 async function causesSpeed(): Promise<Measured> {
   const cylinders = ['1', '2', '3', '4', '5', '6'];
   const job: JobFile = simulate({
-    format: 'rugged-gauge-job', version: 1, engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'inboard', layout: 'inline', cylinders, cooling: 'liquid', boreMm: 92, strokeMm: 84, compressionRatio: 8.6 },
-    books: [{ compression: { unit: 'psi', min: 120 } }], virtual: { seed: 5, tests: ['compression', 'wet', 'leakdown'], faults: [{ cause: 'exhaust-valve', cylinder: '4', severity: 0.6 }] },
+    format: 'rugged-gauge-job',
+    version: 1,
+    engine: {
+      cycle: 'four-stroke',
+      fuel: 'petrol',
+      family: 'inboard',
+      layout: 'inline',
+      cylinders,
+      cooling: 'liquid',
+      boreMm: 92,
+      strokeMm: 84,
+      compressionRatio: 8.6,
+    },
+    books: [{ compression: { unit: 'psi', min: 120 } }],
+    virtual: {
+      seed: 5,
+      tests: ['compression', 'wet', 'leakdown'],
+      faults: [{ cause: 'exhaust-valve', cylinder: '4', severity: 0.6 }],
+    },
   });
   const verdict = judge(job);
   const repeat = 20;
   let kept = 0;
-  const causes = () => { for (let i = 0; i < repeat; i += 1) kept += rankCauses(job, infer(job, verdict.cylinders), verdict.cylinders, null).length; };
-  const whole = () => { for (let i = 0; i < repeat; i += 1) kept += judge(job).causes.length; };
+  const causes = () => {
+    for (let i = 0; i < repeat; i += 1)
+      kept += rankCauses(job, infer(job, verdict.cylinders), verdict.cylinders, null).length;
+  };
+  const whole = () => {
+    for (let i = 0; i < repeat; i += 1) kept += judge(job).causes.length;
+  };
   for (const warm of [causes, whole, causes, whole, causes, whole]) warm();
   const times = await inTurn(41, causes, whole);
   const without = times.b - times.a;
-  return { what: 'causes of a six-cylinder job against one judgement without them', ratio: times.a / without, limit: 10, detail: `${(times.a / repeat).toFixed(3)} ms against ${(without / repeat).toFixed(3)} ms${kept === 0 ? ' ' : ''}` };
+  return {
+    what: 'causes of a six-cylinder job against one judgement without them',
+    ratio: times.a / without,
+    limit: 10,
+    detail: `${(times.a / repeat).toFixed(3)} ms against ${(without / repeat).toFixed(3)} ms${kept === 0 ? ' ' : ''}`,
+  };
 }

@@ -22,27 +22,48 @@ export default async function bench(projectDir, say) {
   const empty = path.join(projectDir, 'app', '.cache-empty');
   fs.rmSync(empty, { recursive: true, force: true });
   fs.mkdirSync(path.join(empty, 'src/ui'), { recursive: true });
-  for (const file of ['package.json', 'app.json', 'babel.config.js', 'metro.config.js', 'tsconfig.json', 'src/ui/icon.tsx', 'src/ui/icon-paths.ts']) fs.copyFileSync(path.join(projectDir, 'app', file), path.join(empty, file));
+  for (const file of [
+    'package.json',
+    'app.json',
+    'babel.config.js',
+    'metro.config.js',
+    'tsconfig.json',
+    'src/ui/icon.tsx',
+    'src/ui/icon-paths.ts',
+  ])
+    fs.copyFileSync(path.join(projectDir, 'app', file), path.join(empty, file));
   for (const [file, content] of Object.entries(EMPTY)) {
     fs.mkdirSync(path.dirname(path.join(empty, file)), { recursive: true });
     fs.writeFileSync(path.join(empty, file), content);
   }
   try {
     say('Exporting the almost empty app to compare with ...');
-    const { status, stderr, stdout } = spawnSync(process.execPath, [path.join(projectDir, 'node_modules/.bin/expo'), 'export', '--platform', 'web', '--output-dir', 'dist'], {
-      cwd: empty, encoding: 'utf8', env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1' },
-    });
+    const { status, stderr, stdout } = spawnSync(
+      process.execPath,
+      [path.join(projectDir, 'node_modules/.bin/expo'), 'export', '--platform', 'web', '--output-dir', 'dist'],
+      { cwd: empty, encoding: 'utf8', env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1' } },
+    );
     if (status !== 0) throw new Error(`the almost empty app did not build:\n${stdout}${stderr}`.slice(0, 3000));
     const ours = await firstLoad(path.join(projectDir, 'app/dist'), 'New job');
     const theirs = await firstLoad(path.join(empty, 'dist'), 'Hello');
-    return [{ what: 'script bytes of the first load (the Bay), gzip, against an almost empty export with Paper', ratio: ours / theirs, limit: 1.25, detail: `${(ours / 1024).toFixed(0)} KB against ${(theirs / 1024).toFixed(0)} KB` }];
+    return [
+      {
+        what: 'script bytes of the first load (the Bay), gzip, against an almost empty export with Paper',
+        ratio: ours / theirs,
+        limit: 1.25,
+        detail: `${(ours / 1024).toFixed(0)} KB against ${(theirs / 1024).toFixed(0)} KB`,
+      },
+    ];
   } finally {
     fs.rmSync(empty, { recursive: true, force: true });
   }
 }
 
 const SIGNED_IN = {
-  '/api/session': { person: { id: 'p', name: 'Ines', email: 'i' }, shop: { id: 's', name: 'Shop', unit: 'psi', site: {}, houseRules: {}, tester: {}, version: 1 } },
+  '/api/session': {
+    person: { id: 'p', name: 'Ines', email: 'i' },
+    shop: { id: 's', name: 'Shop', unit: 'psi', site: {}, houseRules: {}, tester: {}, version: 1 },
+  },
   '/api/jobs': { items: [], total: 0 },
 };
 
@@ -51,15 +72,24 @@ async function firstLoad(dist, text) {
   const asked = new Set();
   const listener = http.createServer((req, res) => {
     const { pathname } = new URL(req.url, 'http://localhost');
-    if (SIGNED_IN[pathname]) return void res.setHeader('Content-Type', 'application/json').end(JSON.stringify(SIGNED_IN[pathname]));
+    if (SIGNED_IN[pathname])
+      return void res.setHeader('Content-Type', 'application/json').end(JSON.stringify(SIGNED_IN[pathname]));
     const file = path.join(dist, decodeURIComponent(pathname));
     const found = fs.statSync(file, { throwIfNoEntry: false })?.isFile() ? file : path.join(dist, 'index.html');
     if (found.endsWith('.js')) asked.add(found);
-    const type = { '.js': 'text/javascript', '.css': 'text/css', '.html': 'text/html', '.svg': 'image/svg+xml' }[path.extname(found)] ?? 'application/octet-stream';
+    const type =
+      { '.js': 'text/javascript', '.css': 'text/css', '.html': 'text/html', '.svg': 'image/svg+xml' }[
+        path.extname(found)
+      ] ?? 'application/octet-stream';
     return void res.setHeader('Content-Type', type).end(fs.readFileSync(found));
   });
-  await new Promise((resolve) => { listener.listen(0, '127.0.0.1', resolve); });
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
+  await new Promise((resolve) => {
+    listener.listen(0, '127.0.0.1', resolve);
+  });
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
   try {
     const page = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
     await page.goto(`http://127.0.0.1:${listener.address().port}/`);

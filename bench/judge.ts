@@ -2,26 +2,102 @@ import { type CompressionReading, type JobFile, judge, report, type Test } from 
 import { asJobFile } from '@rugged/contract';
 import { inTurn, type Measured } from './measure';
 
-/** A six-cylinder job with every field in use: dry twice with all strokes, wet, leak-down with places heard, crankcase, other gauges. */
+/**
+ * A six-cylinder job with every field in use: dry twice with all strokes, wet, leak-down with places heard, crankcase,
+ * other gauges.
+ */
 function sixCylinders(): JobFile {
   const cylinders = ['1', '2', '3', '4', '5', '6'];
-  const reading = (cylinder: string, peak: number): CompressionReading => ({ cylinder, unit: 'psi', peak, strokes: [0.62, 0.85, 0.95, 1].map((share) => Math.round(share * peak)) });
+  const reading = (cylinder: string, peak: number): CompressionReading => ({
+    cylinder,
+    unit: 'psi',
+    peak,
+    strokes: [0.62, 0.85, 0.95, 1].map((share) => Math.round(share * peak)),
+  });
   return {
-    format: 'rugged-gauge-job', version: 1,
-    engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'vee', cylinders, firingOrder: cylinders, firingIntervals: [60, 60, 60, 60, 60, 60], boreMm: 89, strokeMm: 67, compressionRatio: 6.6, compressionRelease: 'none', cooling: 'liquid' },
-    books: [{ source: 'service sheet', engineTemperature: 'warm', compression: { unit: 'psi', min: 105, max: 140, bands: [{ name: 'good', from: 120 }, { name: 'fair', from: 110 }, { name: 'poor', from: 0 }] }, spread: { method: 'lowest-vs-highest', limitPercent: 15 } }],
+    format: 'rugged-gauge-job',
+    version: 1,
+    engine: {
+      cycle: 'two-stroke',
+      fuel: 'petrol',
+      family: 'outboard',
+      layout: 'vee',
+      cylinders,
+      firingOrder: cylinders,
+      firingIntervals: [60, 60, 60, 60, 60, 60],
+      boreMm: 89,
+      strokeMm: 67,
+      compressionRatio: 6.6,
+      compressionRelease: 'none',
+      cooling: 'liquid',
+    },
+    books: [
+      {
+        source: 'service sheet',
+        engineTemperature: 'warm',
+        compression: {
+          unit: 'psi',
+          min: 105,
+          max: 140,
+          bands: [
+            { name: 'good', from: 120 },
+            { name: 'fair', from: 110 },
+            { name: 'poor', from: 0 },
+          ],
+        },
+        spread: { method: 'lowest-vs-highest', limitPercent: 15 },
+      },
+    ],
     houseRules: { spreadMethod: 'lowest-vs-highest', spreadWatchPercent: 10, spreadLimitPercent: 20 },
     site: { altitudeM: 210 },
-    tests: [{
-      kind: 'compression', engineTemperature: 'cold', throttle: 'open', plugs: 'all-out', crankingRpm: 310,
-      tester: { unit: 'psi', fullScale: 300, division: 2, accuracyPercentOfFullScale: 1.6, valveAtEngineEnd: true, hoseVolumeCm3: 14 },
-      readings: cylinders.flatMap((id, i) => [reading(id, 128 - 3 * i), reading(id, 127 - 3 * i), { cylinder: id, unit: 'psi' as const, peak: 135 - 3 * i, wet: true, oilMl: 3 }]),
-    }, {
-      kind: 'leakdown', tester: { orificeMm: 1, unit: 'psi', fullScale: 100, division: 2 },
-      readings: cylinders.map((id, i) => ({ cylinder: id, unit: 'psi', supply: 80, cylinderPressure: 74 - 4 * i, heard: [{ at: 'crankcase', level: 1 }, { at: 'exhaust', level: i > 3 ? 2 : 0 }] })),
-    }, ...cylinders.map((id): Test => ({
-      kind: 'crankcase', mode: 'pressure', unit: 'psi', case: id, rigDropPerMinute: 0.02, samples: [0, 60, 120, 180].map((seconds) => ({ seconds, value: 5 - seconds / 900, celsius: 20 })),
-    })), { kind: 'running-compression', readings: cylinders.map((id) => ({ cylinder: id, unit: 'psi', idle: 60, snap: 95 })) }],
+    tests: [
+      {
+        kind: 'compression',
+        engineTemperature: 'cold',
+        throttle: 'open',
+        plugs: 'all-out',
+        crankingRpm: 310,
+        tester: {
+          unit: 'psi',
+          fullScale: 300,
+          division: 2,
+          accuracyPercentOfFullScale: 1.6,
+          valveAtEngineEnd: true,
+          hoseVolumeCm3: 14,
+        },
+        readings: cylinders.flatMap((id, i) => [
+          reading(id, 128 - 3 * i),
+          reading(id, 127 - 3 * i),
+          { cylinder: id, unit: 'psi' as const, peak: 135 - 3 * i, wet: true, oilMl: 3 },
+        ]),
+      },
+      {
+        kind: 'leakdown',
+        tester: { orificeMm: 1, unit: 'psi', fullScale: 100, division: 2 },
+        readings: cylinders.map((id, i) => ({
+          cylinder: id,
+          unit: 'psi',
+          supply: 80,
+          cylinderPressure: 74 - 4 * i,
+          heard: [
+            { at: 'crankcase', level: 1 },
+            { at: 'exhaust', level: i > 3 ? 2 : 0 },
+          ],
+        })),
+      },
+      ...cylinders.map((id): Test => ({
+        kind: 'crankcase',
+        mode: 'pressure',
+        unit: 'psi',
+        case: id,
+        rigDropPerMinute: 0.02,
+        samples: [0, 60, 120, 180].map((seconds) => ({ seconds, value: 5 - seconds / 900, celsius: 20 })),
+      })),
+      {
+        kind: 'running-compression',
+        readings: cylinders.map((id) => ({ cylinder: id, unit: 'psi', idle: 60, snap: 95 })),
+      },
+    ],
   };
 }
 
@@ -30,15 +106,27 @@ export default async function bench(): Promise<Measured[]> {
   const text = JSON.stringify(job);
   const repeat = 400;
   let sink = 0;
-  const times = (run: () => number) => () => { for (let i = 0; i < repeat; i += 1) sink += run(); };
+  const times = (run: () => number) => () => {
+    for (let i = 0; i < repeat; i += 1) sink += run();
+  };
   const judged = times(() => report(judge(job)).cylinders.length);
   const plain = times(() => JSON.stringify(JSON.parse(text)).length);
-  const validated = times(() => (asJobFile(job).tests?.length ?? 0));
-  for (const warm of [judged, plain, validated]) { warm(); warm(); }
+  const validated = times(() => asJobFile(job).tests?.length ?? 0);
+  for (const warm of [judged, plain, validated]) {
+    warm();
+    warm();
+  }
   const { a, b } = await inTurn(25, judged, plain);
   const check = await inTurn(9, validated, plain);
   if (sink < 0) throw new Error('unreachable');
   return [
-    { what: 'judge a six-cylinder job with all tests, and tell it, against JSON parse + stringify of it', ratio: a / b, limit: 15, detail: `${((1000 * a) / repeat).toFixed(0)} µs against ${((1000 * b) / repeat).toFixed(0)} µs; validating it takes ${((1000 * check.a) / repeat).toFixed(0)} µs more at the edge` },
+    {
+      what: 'judge a six-cylinder job with all tests, and tell it, against JSON parse + stringify of it',
+      ratio: a / b,
+      limit: 15,
+      detail:
+        `${((1000 * a) / repeat).toFixed(0)} µs against ${((1000 * b) / repeat).toFixed(0)} µs; validating it ` +
+        `takes ${((1000 * check.a) / repeat).toFixed(0)} µs more at the edge`,
+    },
   ];
 }

@@ -1,16 +1,31 @@
-// The moving needle with the processor slowed four times against an empty page, and the bench against the Bay: measured by
+// The moving needle with the processor slowed four times against an empty page, and the bench against the Bay: measured
+// by
 // the browser test that prints them, in one run.
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 
 export default async function bench(projectDir, say) {
   say('Cranking a virtual engine in a slowed browser ...');
-  const { stdout, status } = spawnSync(process.execPath, [path.join(projectDir, 'node_modules/.bin/playwright'), 'test', '--project', 'alone', '-g', 'moving needle'], { cwd: projectDir, encoding: 'utf8', env: { ...process.env, CI: '1' } });
+  const { stdout, status } = spawnSync(
+    process.execPath,
+    [path.join(projectDir, 'node_modules/.bin/playwright'), 'test', '--project', 'alone', '-g', 'moving needle'],
+    { cwd: projectDir, encoding: 'utf8', env: { ...process.env, CI: '1' } },
+  );
   const found = /needle (\d+) frames a second, an empty page (\d+) .*; bench (\d+) ms, Bay (\d+) ms/.exec(stdout);
   if (status !== 0 || !found) throw new Error(`the browser test did not end well:\n${stdout.slice(-2000)}`);
   const [needle, empty, benchMs, bayMs] = found.slice(1).map(Number);
   return [
-    { what: 'frames of an empty page against those with the moving needle, processor slowed four times', ratio: empty / needle, limit: 1.2, detail: `${empty} a second against ${needle}` },
-    { what: 'the bench opening against the Bay', ratio: benchMs / bayMs, limit: 2, detail: `${benchMs} ms against ${bayMs} ms` },
+    {
+      what: 'frames of an empty page against those with the moving needle, processor slowed four times',
+      ratio: empty / needle,
+      limit: 1.2,
+      detail: `${empty} a second against ${needle}`,
+    },
+    {
+      what: 'the bench opening against the Bay',
+      ratio: benchMs / bayMs,
+      limit: 2,
+      detail: `${benchMs} ms against ${bayMs} ms`,
+    },
   ];
 }

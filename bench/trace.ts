@@ -25,15 +25,34 @@ function plainPass(file: string): Promise<Float64Array> {
   let at = 0;
   return new Promise((resolve, reject) => {
     Papa.parse<string[]>(createReadStream(file), {
-      skipEmptyLines: true, delimiter: ',', error: reject, complete: () => resolve(seen),
-      chunk: ({ data }) => { for (const row of data) { seen[at] = Number(row[0]); seen[at + 1] = Number(row[1]); at += 2; } },
+      skipEmptyLines: true,
+      delimiter: ',',
+      error: reject,
+      complete: () => resolve(seen),
+      chunk: ({ data }) => {
+        for (const row of data) {
+          seen[at] = Number(row[0]);
+          seen[at + 1] = Number(row[1]);
+          at += 2;
+        }
+      },
     });
   });
 }
 
 /** Peak memory of the command over a file, bytes, by the operating system's own count. */
 function peakBytes(projectDir: string, file: string): number {
-  const { stderr } = spawnSync(process.execPath, ['--import', pathToFileURL(path.join(projectDir, 'bench', 'peak-memory.mjs')).href, path.join(projectDir, 'dist', 'rugged.mjs'), 'trace', file], { encoding: 'utf8' });
+  const { stderr } = spawnSync(
+    process.execPath,
+    [
+      '--import',
+      pathToFileURL(path.join(projectDir, 'bench', 'peak-memory.mjs')).href,
+      path.join(projectDir, 'dist', 'rugged.mjs'),
+      'trace',
+      file,
+    ],
+    { encoding: 'utf8' },
+  );
   const kB = /peak (\d+)/.exec(stderr)?.[1];
   if (kB === undefined) throw new Error(`the command did not say what it needed: ${stderr}`);
   return 1024 * Number(kB);
@@ -45,13 +64,27 @@ export default async function bench(projectDir: string): Promise<Measured[]> {
   writeTrace(file, SAMPLES);
   writeTrace(small, 1000);
   const { strokes } = await readTrace(createReadStream(file));
-  const { a, b } = await inTurn(5, () => readTrace(createReadStream(file)), () => plainPass(file));
+  const { a, b } = await inTurn(
+    5,
+    () => readTrace(createReadStream(file)),
+    () => plainPass(file),
+  );
   const size = statSync(file).size;
   const idle = peakBytes(projectDir, small);
   const whole = peakBytes(projectDir, file);
   const mb = (bytes: number) => `${(bytes / 1e6).toFixed(0)} MB`;
   return [
-    { what: 'a million-sample trace against one plain pass of the same parser into a typed array', ratio: a / b, limit: 4, detail: `${a.toFixed(0)} ms against ${b.toFixed(0)} ms, ${strokes.length} strokes found` },
-    { what: 'memory for it, above what the command needs for a thousand samples, against the file', ratio: (whole - idle) / size, limit: 6, detail: `${mb(whole)} in all, ${mb(idle)} for the program, file of ${mb(size)}` },
+    {
+      what: 'a million-sample trace against one plain pass of the same parser into a typed array',
+      ratio: a / b,
+      limit: 4,
+      detail: `${a.toFixed(0)} ms against ${b.toFixed(0)} ms, ${strokes.length} strokes found`,
+    },
+    {
+      what: 'memory for it, above what the command needs for a thousand samples, against the file',
+      ratio: (whole - idle) / size,
+      limit: 6,
+      detail: `${mb(whole)} in all, ${mb(idle)} for the program, file of ${mb(size)}`,
+    },
   ];
 }

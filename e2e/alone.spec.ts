@@ -23,17 +23,25 @@ test('the unit is switched on the spot and never mixed', async ({ page }) => {
 
 /** Frames a second over some time, as the page itself is given them. */
 async function frames(page: Page, ms: number): Promise<number> {
-  return page.evaluate((wait) => new Promise<number>((resolve) => {
-    let count = 0;
-    const start = performance.now();
-    requestAnimationFrame(function frame(now) {
-      count += 1;
-      if (now - start >= wait) resolve((1000 * (count - 1)) / (now - start)); else requestAnimationFrame(frame);
-    });
-  }), ms);
+  return page.evaluate(
+    (wait) =>
+      new Promise<number>((resolve) => {
+        let count = 0;
+        const start = performance.now();
+        requestAnimationFrame(function frame(now) {
+          count += 1;
+          if (now - start >= wait) resolve((1000 * (count - 1)) / (now - start));
+          else requestAnimationFrame(frame);
+        });
+      }),
+    ms,
+  );
 }
 
-test('the moving needle beside an empty page, with the processor slowed four times; the bench beside the Bay', async ({ page, context }) => {
+test('the moving needle beside an empty page, with the processor slowed four times; the bench beside the Bay', async ({
+  page,
+  context,
+}) => {
   const hand = new Hand(page);
   await hand.signIn();
   const jobId = await jobNamed(page.request, 412);
@@ -53,7 +61,12 @@ test('the moving needle beside an empty page, with the processor slowed four tim
   const session = await slow(page, 4);
   await hand.button('Crank cyl 2').click();
   await expect(page.getByText(/^Strokes caught [1-7]/)).toBeVisible();
-  const stood = () => page.evaluate(() => Array.from(document.querySelectorAll<HTMLElement>('[style*="rotate("]')).map(({ style }) => style.transform).join());
+  const stood = () =>
+    page.evaluate(() =>
+      Array.from(document.querySelectorAll<HTMLElement>('[style*="rotate("]'))
+        .map(({ style }) => style.transform)
+        .join(),
+    );
   const before = await stood();
   const needleFrames = await frames(page, 1200);
   // It moved, and by no render of the page: only its rotation changes.
@@ -65,15 +78,26 @@ test('the moving needle beside an empty page, with the processor slowed four tim
     for (let i = 0; i < 3; i += 1) {
       await page.goto(path);
       await page.getByText(text).first().waitFor();
-      times.push(await page.evaluate((wanted) => new Promise<number>((resolve) => {
-        const look = () => (document.body.innerText.includes(wanted) ? resolve(performance.now()) : requestAnimationFrame(look));
-        look();
-      }), text));
+      times.push(
+        await page.evaluate(
+          (wanted) =>
+            new Promise<number>((resolve) => {
+              const look = () =>
+                document.body.innerText.includes(wanted) ? resolve(performance.now()) : requestAnimationFrame(look);
+              look();
+            }),
+          text,
+        ),
+      );
     }
     return Math.min(...times);
   };
   const bay = await ready('/', 'Orrin 20, twin outboard');
   const bench = await ready(`/jobs/${jobId}`, 'Spread, lowest against highest');
-  console.log(`needle ${needleFrames.toFixed(0)} frames a second, an empty page ${emptyFrames.toFixed(0)} (${(needleFrames / emptyFrames).toFixed(2)} x); bench ${bench.toFixed(0)} ms, Bay ${bay.toFixed(0)} ms (${(bench / bay).toFixed(2)} x)`);
+  console.log(
+    `needle ${needleFrames.toFixed(0)} frames a second, an empty page ${emptyFrames.toFixed(0)} ` +
+      `(${(needleFrames / emptyFrames).toFixed(2)} x); bench ${bench.toFixed(0)} ms, Bay ${bay.toFixed(0)} ms ` +
+      `(${(bench / bay).toFixed(2)} x)`,
+  );
   // How fast a machine is, is no matter of right and wrong: `npm run bench needle` holds these against their limits.
 });

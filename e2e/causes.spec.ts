@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { Hand } from './bench-hand';
 
-test('causes with odds, for and against; a complaint that has a name; the mechanic’s own opinion beside it', async ({ page }) => {
+test('causes with odds, for and against; a complaint that has a name; the mechanic’s own opinion beside it', async ({
+  page,
+}) => {
   const hand = new Hand(page);
   await hand.signIn();
   await page.goto('/new-job');
@@ -24,7 +26,9 @@ test('causes with odds, for and against; a complaint that has a name; the mechan
   await expect(rings).toHaveAttribute('aria-expanded', 'true');
   const why = page.getByRole('list', { name: 'Why Rings or bore, cyl 3' });
   await expect(why.getByText(/under the middle of the others/)).toBeVisible();
-  await expect(why.getByText(/^Cyl 3: it (may be|is probably|is almost certainly) the rings or the bore\.$/)).toBeVisible();
+  await expect(
+    why.getByText(/^Cyl 3: it (may be|is probably|is almost certainly) the rings or the bore\.$/),
+  ).toBeVisible();
   await expect(page.getByRole('list', { name: 'What it may show' })).toBeVisible();
 
   await hand.button('Findings').click();

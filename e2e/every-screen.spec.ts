@@ -2,48 +2,235 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { expectNoSidewaysScroll, Hand, jobNamed } from './bench-hand';
 
-const SIZES = [{ name: 'phone', width: 390, height: 844 }, { name: 'wide', width: 1280, height: 800 }] as const;
+const SIZES = [
+  { name: 'phone', width: 390, height: 844 },
+  { name: 'wide', width: 1280, height: 800 },
+] as const;
 
 /** Every screen and sheet, by a way that opens it. */
-const SCREENS: readonly { name: string; open(page: Page, hand: Hand, ids: { bench: string; v6: string }): Promise<void> }[] = [
-  { name: 'bay', open: async (page) => { await page.goto('/'); await expect(page.getByRole('link', { name: /Job \d+/ }).first()).toBeVisible(); } },
-  { name: 'new job', open: async (page, hand) => { await page.goto('/new-job'); await expect(hand.button('A new machine')).toBeVisible(); } },
-  { name: 'new machine', open: async (page, hand) => { await page.goto('/new-job'); await hand.button('A new machine').click(); } },
-  { name: 'bench', open: async (page, _hand, { bench }) => { await page.goto(`/jobs/${bench}`); await expect(page.getByText('Engine, from above')).toBeVisible(); } },
-  { name: 'bench of six', open: async (page, _hand, { v6 }) => { await page.goto(`/jobs/${v6}`); await expect(page.getByText('Engine, from above')).toBeVisible(); } },
-  { name: 'pad', open: async (page, hand, { v6 }) => { await page.goto(`/jobs/${v6}/compression`); await hand.digits('119'); } },
-  { name: 'leak-down', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/leakdown?cylinder=2`); await hand.digits('52'); } },
-  { name: 'listening', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/leakdown?cylinder=2`); await hand.button('Listen where it goes').first().click(); await hand.button('Crankcase: not listened at').click(); } },
-  { name: 'crankcase', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/crankcase`); await hand.button('With: Vacuum').click(); } },
-  { name: 'other gauges', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/other-gauges`); await hand.button('Which gauge: Fuel pressure').click(); } },
-  { name: 'teardown', open: async (page, _hand, { bench }) => { await page.goto(`/jobs/${bench}/teardown`); await expect(page.getByText('Bore, mm')).toBeVisible(); } },
-  { name: 'notes', open: async (page, _hand, { bench }) => { await page.goto(`/jobs/${bench}/notes`); await expect(page.getByText('How the plug looks')).toBeVisible(); } },
-  { name: 'leads', open: async (page, _hand, { v6 }) => { await page.goto(`/jobs/${v6}/leads`); await expect(page.getByText('Labels to print')).toBeVisible(); } },
-  { name: 'steps', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/steps?of=leakdown`); await hand.button('Steps: One at a time').click(); await expect(page.getByText(/^Step 1 of/)).toBeVisible(); } },
-  { name: 'steps as a list', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/steps?of=compression`); await hand.button('Steps: As a list').click(); await expect(page.getByRole('checkbox').first()).toBeVisible(); } },
-  { name: 'all steps', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/steps`); await expect(hand.button('Quick checks')).toBeVisible(); } },
-  { name: 'testers', open: async (page, hand) => { await page.goto('/testers'); await hand.button('Change Cart tester').click(); } },
-  { name: 'house rules', open: async (page) => { await page.goto('/house-rules'); await expect(page.getByText('Warm or cold').first()).toBeVisible(); } },
-  { name: 'conditions', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/compression`); await hand.button(/^How it is tested/).click(); } },
-  { name: 'attempts', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/compression?cylinder=2`); await hand.button(/^kept .*change$/).click(); } },
-  { name: 'findings', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/findings`); await expect(hand.button('Print for the owner')).toBeVisible(); } },
-  { name: 'overrule', open: async (page, hand, { bench }) => { await page.goto(`/jobs/${bench}/findings`); await hand.button('Overrule cyl 2').click(); } },
-  { name: 'engines', open: async (page) => { await page.goto('/engines'); await expect(page.getByRole('link', { name: /Orrin 20/ })).toBeVisible(); } },
-  { name: 'engine', open: async (page) => { await page.goto('/engines'); await page.getByRole('link', { name: /Orrin 20/ }).click(); await expect(page.getByText('Orrin handbook')).toBeVisible(); } },
-  { name: 'shop', open: async (page) => { await page.goto('/shop'); await expect(page.getByText('Unit of pressure')).toBeVisible(); } },
-  { name: 'outbox', open: async (page) => { await page.goto('/outbox'); await expect(page.getByText('All sent')).toBeVisible(); } },
-  { name: 'nowhere', open: async (page) => { await page.goto('/no/such/place'); await expect(page.getByText('Nothing here')).toBeVisible(); } },
+const SCREENS: readonly {
+  name: string;
+  open(page: Page, hand: Hand, ids: { bench: string; v6: string }): Promise<void>;
+}[] = [
+  {
+    name: 'bay',
+    open: async (page) => {
+      await page.goto('/');
+      await expect(page.getByRole('link', { name: /Job \d+/ }).first()).toBeVisible();
+    },
+  },
+  {
+    name: 'new job',
+    open: async (page, hand) => {
+      await page.goto('/new-job');
+      await expect(hand.button('A new machine')).toBeVisible();
+    },
+  },
+  {
+    name: 'new machine',
+    open: async (page, hand) => {
+      await page.goto('/new-job');
+      await hand.button('A new machine').click();
+    },
+  },
+  {
+    name: 'bench',
+    open: async (page, _hand, { bench }) => {
+      await page.goto(`/jobs/${bench}`);
+      await expect(page.getByText('Engine, from above')).toBeVisible();
+    },
+  },
+  {
+    name: 'bench of six',
+    open: async (page, _hand, { v6 }) => {
+      await page.goto(`/jobs/${v6}`);
+      await expect(page.getByText('Engine, from above')).toBeVisible();
+    },
+  },
+  {
+    name: 'pad',
+    open: async (page, hand, { v6 }) => {
+      await page.goto(`/jobs/${v6}/compression`);
+      await hand.digits('119');
+    },
+  },
+  {
+    name: 'leak-down',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/leakdown?cylinder=2`);
+      await hand.digits('52');
+    },
+  },
+  {
+    name: 'listening',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/leakdown?cylinder=2`);
+      await hand.button('Listen where it goes').first().click();
+      await hand.button('Crankcase: not listened at').click();
+    },
+  },
+  {
+    name: 'crankcase',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/crankcase`);
+      await hand.button('With: Vacuum').click();
+    },
+  },
+  {
+    name: 'other gauges',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/other-gauges`);
+      await hand.button('Which gauge: Fuel pressure').click();
+    },
+  },
+  {
+    name: 'teardown',
+    open: async (page, _hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/teardown`);
+      await expect(page.getByText('Bore, mm')).toBeVisible();
+    },
+  },
+  {
+    name: 'notes',
+    open: async (page, _hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/notes`);
+      await expect(page.getByText('How the plug looks')).toBeVisible();
+    },
+  },
+  {
+    name: 'leads',
+    open: async (page, _hand, { v6 }) => {
+      await page.goto(`/jobs/${v6}/leads`);
+      await expect(page.getByText('Labels to print')).toBeVisible();
+    },
+  },
+  {
+    name: 'steps',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/steps?of=leakdown`);
+      await hand.button('Steps: One at a time').click();
+      await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+    },
+  },
+  {
+    name: 'steps as a list',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/steps?of=compression`);
+      await hand.button('Steps: As a list').click();
+      await expect(page.getByRole('checkbox').first()).toBeVisible();
+    },
+  },
+  {
+    name: 'all steps',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/steps`);
+      await expect(hand.button('Quick checks')).toBeVisible();
+    },
+  },
+  {
+    name: 'testers',
+    open: async (page, hand) => {
+      await page.goto('/testers');
+      await hand.button('Change Cart tester').click();
+    },
+  },
+  {
+    name: 'house rules',
+    open: async (page) => {
+      await page.goto('/house-rules');
+      await expect(page.getByText('Warm or cold').first()).toBeVisible();
+    },
+  },
+  {
+    name: 'conditions',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/compression`);
+      await hand.button(/^How it is tested/).click();
+    },
+  },
+  {
+    name: 'attempts',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/compression?cylinder=2`);
+      await hand.button(/^kept .*change$/).click();
+    },
+  },
+  {
+    name: 'findings',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/findings`);
+      await expect(hand.button('Print for the owner')).toBeVisible();
+    },
+  },
+  {
+    name: 'overrule',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/findings`);
+      await hand.button('Overrule cyl 2').click();
+    },
+  },
+  {
+    name: 'engines',
+    open: async (page) => {
+      await page.goto('/engines');
+      await expect(page.getByRole('link', { name: /Orrin 20/ })).toBeVisible();
+    },
+  },
+  {
+    name: 'engine',
+    open: async (page) => {
+      await page.goto('/engines');
+      await page.getByRole('link', { name: /Orrin 20/ }).click();
+      await expect(page.getByText('Orrin handbook')).toBeVisible();
+    },
+  },
+  {
+    name: 'shop',
+    open: async (page) => {
+      await page.goto('/shop');
+      await expect(page.getByText('Unit of pressure')).toBeVisible();
+    },
+  },
+  {
+    name: 'outbox',
+    open: async (page) => {
+      await page.goto('/outbox');
+      await expect(page.getByText('All sent')).toBeVisible();
+    },
+  },
+  {
+    name: 'nowhere',
+    open: async (page) => {
+      await page.goto('/no/such/place');
+      await expect(page.getByText('Nothing here')).toBeVisible();
+    },
+  },
 ];
 
 /** Screens that a wide window lays out in another way. */
-const LAID_OUT_WIDE: ReadonlySet<string> = new Set(['bay', 'bench', 'pad', 'leak-down', 'listening', 'conditions', 'findings', 'engine', 'steps']);
+const LAID_OUT_WIDE: ReadonlySet<string> = new Set([
+  'bay',
+  'bench',
+  'pad',
+  'leak-down',
+  'listening',
+  'conditions',
+  'findings',
+  'engine',
+  'steps',
+]);
 
 /** Colours change over a moment, longer on a slow machine: until nothing moves, and two frames more. */
 async function settled(page: Page): Promise<void> {
   await page.evaluate(async () => {
     const frames = () => new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())));
     await frames();
-    await Promise.allSettled(document.getAnimations().filter(({ effect }) => effect?.getComputedTiming().iterations !== Infinity).map(({ finished }) => finished));
+    await Promise.allSettled(
+      document
+        .getAnimations()
+        .filter(({ effect }) => effect?.getComputedTiming().iterations !== Infinity)
+        .map(({ finished }) => finished),
+    );
     await frames();
   });
 }
@@ -57,15 +244,24 @@ async function expectGoodForEveryone(page: Page, where: string): Promise<void> {
   await settled(page);
   const night = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze();
   await page.emulateMedia({ colorScheme: 'light' });
-  const serious = [...day.violations, ...night.violations].filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(({ html, failureSummary }) => `${html.slice(0, 120)} ${failureSummary?.slice(0, 160)}`).join(' | ')}`);
+  const serious = [...day.violations, ...night.violations]
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .slice(0, 3)
+          .map(({ html, failureSummary }) => `${html.slice(0, 120)} ${failureSummary?.slice(0, 160)}`)
+          .join(' | ')}`,
+    );
   // Every screen is looked at, so that one run tells all there is to mend.
   expect.soft(serious, where).toEqual([]);
   await expectNoSidewaysScroll(page);
 }
 
 for (const { name: size, width, height } of SIZES) {
-  test(`nothing serious on any screen, day or night, and everything to be tapped is 48 px high, ${size}`, async ({ page }) => {
+  test(`nothing serious on any screen, day or night, and everything to be tapped is 48 px high, ${size}`, async ({
+    page,
+  }) => {
     test.setTimeout(420_000);
     await page.setViewportSize({ width, height });
     const hand = new Hand(page);
@@ -86,9 +282,15 @@ for (const { name: size, width, height } of SIZES) {
 }
 
 async function expectTappable(page: Page, where: string): Promise<void> {
-  const small = await page.evaluate(() => Array.from(document.querySelectorAll('[role=button], [role=link], [role=checkbox], a, input, textarea'))
-    .map((element) => ({ label: element.getAttribute('aria-label') ?? element.textContent, box: element.getBoundingClientRect() }))
-    .filter(({ box }) => box.width > 0 && (box.height < 47.5 || box.width < 43.5)).map(({ label, box }) => `${label} ${box.width.toFixed(0)}x${box.height.toFixed(0)}`));
+  const small = await page.evaluate(() =>
+    Array.from(document.querySelectorAll('[role=button], [role=link], [role=checkbox], a, input, textarea'))
+      .map((element) => ({
+        label: element.getAttribute('aria-label') ?? element.textContent,
+        box: element.getBoundingClientRect(),
+      }))
+      .filter(({ box }) => box.width > 0 && (box.height < 47.5 || box.width < 43.5))
+      .map(({ label, box }) => `${label} ${box.width.toFixed(0)}x${box.height.toFixed(0)}`),
+  );
   expect.soft(small, where).toEqual([]);
 }
 

@@ -2,27 +2,46 @@ import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import path from 'node:path';
 import type { FullConfig } from '@playwright/test';
 
-interface Database { url: string; stop(): Promise<void> }
+interface Database {
+  url: string;
+  stop(): Promise<void>;
+}
 
 /** The real thing once for all journeys: own cluster, demo made anew, built app, one port. */
 export default async function setUp(config: FullConfig): Promise<() => Promise<void>> {
   const root = config.rootDir.replace(/\/e2e$/, '');
   const script = (name: string) => path.join(root, 'scripts', name);
-  const { startDatabase } = await import(script('database.mjs')) as { startDatabase(options: object): Promise<Database> };
-  const { ensureBundle } = await import(script('bundle.mjs')) as { ensureBundle(name: string): Promise<string> };
-  const { ensureWebApp, APP_DIST } = await import(script('build.mjs')) as { ensureWebApp(): Promise<void>; APP_DIST: string };
+  const { startDatabase } = (await import(script('database.mjs'))) as {
+    startDatabase(options: object): Promise<Database>;
+  };
+  const { ensureBundle } = (await import(script('bundle.mjs'))) as { ensureBundle(name: string): Promise<string> };
+  const { ensureWebApp, APP_DIST } = (await import(script('build.mjs'))) as {
+    ensureWebApp(): Promise<void>;
+    APP_DIST: string;
+  };
   delete process.env['DATABASE_URL'];
   const [database, server, demo] = await Promise.all([
-    startDatabase({ projectDir: root, name: 'pg-e2e', log: () => undefined }), ensureBundle('server'), ensureBundle('load-demo'), ensureBundle('rugged'), ensureWebApp(),
+    startDatabase({ projectDir: root, name: 'pg-e2e', log: () => undefined }),
+    ensureBundle('server'),
+    ensureBundle('load-demo'),
+    ensureBundle('rugged'),
+    ensureWebApp(),
   ]);
-  const env = { ...process.env, DATABASE_URL: database.url, PORT: String(new URL(config.projects[0]?.use.baseURL ?? '').port), APP_DIST };
+  const env = {
+    ...process.env,
+    DATABASE_URL: database.url,
+    PORT: String(new URL(config.projects[0]?.use.baseURL ?? '').port),
+    APP_DIST,
+  };
   const loaded = spawnSync(process.execPath, [demo, '--fresh'], { cwd: root, env, encoding: 'utf8' });
   if (loaded.status !== 0) throw new Error(loaded.stderr);
   const child = spawn(process.execPath, [server], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
   await listening(child);
   return async () => {
     child.kill('SIGTERM');
-    await new Promise((resolve) => { child.once('exit', resolve); });
+    await new Promise((resolve) => {
+      child.once('exit', resolve);
+    });
     await database.stop();
   };
 }

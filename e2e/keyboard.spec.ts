@@ -50,14 +50,20 @@ test('four cylinders by keyboard alone, with a slip mended and one repeated', as
   await expect(page.getByRole('heading', { name: /Cyl 3 is low/ })).toBeVisible();
 
   const { readings } = await benchAt(page.request, jobId);
-  expect(readingsOfKind(readings, 'compression').filter(({ withdrawn }) => !withdrawn).map(({ figures: { cylinder, peak } }) => `${cylinder}:${peak}`).sort()).toEqual(['1:158', '2:161', '3:116', '3:117', '4:14', '4:142']);
+  expect(
+    readingsOfKind(readings, 'compression')
+      .filter(({ withdrawn }) => !withdrawn)
+      .map(({ figures: { cylinder, peak } }) => `${cylinder}:${peak}`)
+      .sort(),
+  ).toEqual(['1:158', '2:161', '3:116', '3:117', '4:14', '4:142']);
 });
 
 test('three panes: the engine, the hand, the evidence', async ({ page }) => {
   const hand = new Hand(page);
   await hand.signIn();
   await page.getByRole('link', { name: /Job 418/ }).click();
-  for (const region of ['Engine, from above', 'Next', 'Why', 'Dry readings over time', 'Tests so far']) await expect(page.getByRole('region', { name: region })).toBeInViewport();
+  for (const region of ['Engine, from above', 'Next', 'Why', 'Dry readings over time', 'Tests so far'])
+    await expect(page.getByRole('region', { name: region })).toBeInViewport();
   await page.getByRole('button', { name: /^Cylinder 4,.*Test it/ }).click();
   await expect(hand.button('Cyl 4 142')).toHaveAttribute('aria-pressed', 'true');
   await expect(hand.button('Back to the bench')).toBeInViewport({ ratio: 1 });
@@ -69,7 +75,9 @@ test('every screen is reached with Tab and opened with Enter', async ({ page }) 
   const focusOn = async (name: RegExp) => {
     for (let i = 0; i < 60; i += 1) {
       await page.keyboard.press('Tab');
-      const label = await page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '');
+      const label = await page.evaluate(
+        () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '',
+      );
       if (name.test(label)) return;
     }
     throw new Error(`Tab never reached ${name}`);

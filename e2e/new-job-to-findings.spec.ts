@@ -68,8 +68,16 @@ test('on the phone: from a new machine to printed findings, wrong entries mended
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('navigation')).toBeHidden();
   await expect(hand.button('Print for the owner')).toBeHidden();
-  await expect.poll(() => page.evaluate(() => getComputedStyle(document.querySelector('[data-print="whole"]') as Element).backgroundColor)).toBe('rgb(255, 255, 255)');
-  const cut = await page.evaluate(() => Array.from(document.querySelectorAll('[data-print="whole"]')).map((plate) => plate.getBoundingClientRect().bottom).reduce((a, b) => Math.max(a, b), 0));
+  await expect
+    .poll(() =>
+      page.evaluate(() => getComputedStyle(document.querySelector('[data-print="whole"]') as Element).backgroundColor),
+    )
+    .toBe('rgb(255, 255, 255)');
+  const cut = await page.evaluate(() =>
+    Array.from(document.querySelectorAll('[data-print="whole"]'))
+      .map((plate) => plate.getBoundingClientRect().bottom)
+      .reduce((a, b) => Math.max(a, b), 0),
+  );
   expect(cut).toBeLessThanOrEqual(await page.evaluate(() => document.documentElement.scrollHeight));
   for (const format of ['A4', 'Letter'] as const) expect((await page.pdf({ format })).length).toBeGreaterThan(10_000);
 });
@@ -88,7 +96,8 @@ test('from the Bay to the first kept reading in at most four taps plus digits', 
   await expect(page.getByText(/^Kept /)).toBeVisible();
   expect(hand.taps).toBeLessThanOrEqual(4);
   // None of it was hidden below the fold.
-  for (const name of ['7', '0', 'Peak', 'Back to the bench']) await expect(hand.button(name)).toBeInViewport({ ratio: 1 });
+  for (const name of ['7', '0', 'Peak', 'Back to the bench'])
+    await expect(hand.button(name)).toBeInViewport({ ratio: 1 });
 });
 
 test('a mechanic overrules a cylinder with a reason, and can lift it', async ({ page }) => {
@@ -122,11 +131,17 @@ test('a wet test: the dose for this chamber, the lock refused, what the rings di
   await hand.digits('139');
   await expect(page.getByRole('alert')).toContainText('it would lock the engine hydraulically');
   await page.getByLabel('Oil, ml').fill('0.8');
-  await expect(page.getByText(/Oil lifted it by 24 %, of which its own volume explains up to \d %: rings or bore answer/)).toBeVisible();
+  await expect(
+    page.getByText(/Oil lifted it by 24 %, of which its own volume explains up to \d %: rings or bore answer/),
+  ).toBeVisible();
   await hand.button(/^Keep 139/).click();
   await expect(page.getByText(/^Kept /)).toBeVisible();
   await hand.button('Back to the bench').click();
   await expect(page.getByRole('heading', { name: 'Enough tested' })).toBeVisible();
   const { readings } = await benchAt(page.request, hand.jobId());
-  expect(readingsOfKind(readings, 'compression').findLast(({ figures }) => figures.wet)?.figures).toMatchObject({ peak: 139, oilMl: 0.8, cylinder: '2' });
+  expect(readingsOfKind(readings, 'compression').findLast(({ figures }) => figures.wet)?.figures).toMatchObject({
+    peak: 139,
+    oilMl: 0.8,
+    cylinder: '2',
+  });
 });

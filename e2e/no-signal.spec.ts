@@ -9,16 +9,19 @@ import { benchAt, Hand } from './bench-hand';
 function phone(disk: string): Promise<BrowserContext> {
   const { use } = test.info().project;
   return chromium.launchPersistentContext(disk, {
-    ...use.launchOptions, viewport: { width: 390, height: 844 }, locale: 'en-GB', ...(use.baseURL ? { baseURL: use.baseURL } : {}),
+    ...use.launchOptions,
+    viewport: { width: 390, height: 844 },
+    locale: 'en-GB',
+    ...(use.baseURL ? { baseURL: use.baseURL } : {}),
   });
 }
 
-test('the network cut in the middle, a reload, the browser restarted, the network back: every reading there once', async () => {
+test('the network cut in the middle, a reload, the browser restarted: every reading there once', async () => {
   test.setTimeout(120_000);
   const disk = mkdtempSync(path.join(tmpdir(), 'rugged-phone-'));
   let context = await phone(disk);
   try {
-    let page = context.pages()[0] ?? await context.newPage();
+    let page = context.pages()[0] ?? (await context.newPage());
     let hand = new Hand(page);
     await hand.signIn();
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
@@ -45,7 +48,7 @@ test('the network cut in the middle, a reload, the browser restarted, the networ
     await context.close();
     context = await phone(disk);
     await context.setOffline(true);
-    page = context.pages()[0] ?? await context.newPage();
+    page = context.pages()[0] ?? (await context.newPage());
     hand = new Hand(page);
     await page.goto(`/jobs/${jobId}`);
     await expect(page.getByRole('heading', { name: 'Test cylinder 4 again' })).toBeVisible();
@@ -63,12 +66,23 @@ test('the network cut in the middle, a reload, the browser restarted, the networ
 
     await context.setOffline(false);
     // Or it has gone by itself already.
-    await hand.button('Send now').click({ timeout: 3000 }).catch(() => undefined);
+    await hand
+      .button('Send now')
+      .click({ timeout: 3000 })
+      .catch(() => undefined);
     await expect(page.getByRole('heading', { name: 'All sent' })).toBeVisible();
     const bench = await benchAt(page.request, jobId);
-    expect(readingsOfKind(bench.readings, 'compression').map(({ figures: { cylinder, peak } }) => `${cylinder}:${peak}`).sort()).toEqual(['1:150', '2:151', '3:149', '4:120']);
+    expect(
+      readingsOfKind(bench.readings, 'compression')
+        .map(({ figures: { cylinder, peak } }) => `${cylinder}:${peak}`)
+        .sort(),
+    ).toEqual(['1:150', '2:151', '3:149', '4:120']);
     expect(bench.tests).toHaveLength(1);
-    expect(readingsOfKind((await benchAt(page.request, newJobId)).readings, 'compression').map(({ figures }) => figures.peak)).toEqual([117]);
+    expect(
+      readingsOfKind((await benchAt(page.request, newJobId)).readings, 'compression').map(
+        ({ figures }) => figures.peak,
+      ),
+    ).toEqual([117]);
     await page.goto('/');
     await expect(page.getByRole('link', { name: /Corrie pump engine.*Job \d+/ }).first()).toBeVisible();
   } finally {
@@ -82,10 +96,17 @@ test('what the server refuses is shown with its reason and never dropped', async
   await hand.signIn();
   await hand.openJob('Corrie pump engine', 'refused');
   const jobId = hand.jobId();
-  const refuse = (route: import('@playwright/test').Route) => route.fulfill({
-    status: 422, contentType: 'application/problem+json',
-    body: JSON.stringify({ type: 'x', title: 'Something entered is not right', status: 422, errors: [{ field: 'peak', reason: 'is above the full scale' }] }),
-  });
+  const refuse = (route: import('@playwright/test').Route) =>
+    route.fulfill({
+      status: 422,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({
+        type: 'x',
+        title: 'Something entered is not right',
+        status: 422,
+        errors: [{ field: 'peak', reason: 'is above the full scale' }],
+      }),
+    });
   await page.route('**/api/readings', refuse);
   await hand.button('Start compression').click();
   await hand.button('Engine: Warm').click();

@@ -8,7 +8,9 @@ import { Hand, jobNamed } from './bench-hand';
 /** Every kind of engine and of test that the demo has. */
 const JOBS = [412, 415, 418, 420, 421, 423, 424, 427, 428];
 
-test('jobs of every kind are judged alike in the app, by the API and on the command line, to the last digit', async ({ page }) => {
+test('jobs of every kind are judged alike in the app, by the API and on the command line, to the last digit', async ({
+  page,
+}) => {
   test.setTimeout(180_000);
   await new Hand(page).signIn();
   const dir = mkdtempSync(path.join(tmpdir(), 'rugged-'));
@@ -16,13 +18,18 @@ test('jobs of every kind are judged alike in the app, by the API and on the comm
     const id = await jobNamed(page.request, number);
     await page.goto(`/jobs/${id}/findings`);
     const save = async (button: string) => {
-      const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button }).click()]);
+      const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name: button }).click(),
+      ]);
       const file = path.join(dir, download.suggestedFilename());
       await download.saveAs(file);
       return file;
     };
     const verdict = readFileSync(await save('Save verdict'), 'utf8');
-    const command = spawnSync(process.execPath, ['scripts/rugged.mjs', 'judge', await save('Save job file')], { encoding: 'utf8' });
+    const command = spawnSync(process.execPath, ['scripts/rugged.mjs', 'judge', await save('Save job file')], {
+      encoding: 'utf8',
+    });
     expect(command.stderr, `job ${number}`).toBe('');
     expect(command.stdout, `job ${number}`).toBe(verdict);
     const api: unknown = await (await page.request.get(`/api/jobs/${id}/judgement`)).json();

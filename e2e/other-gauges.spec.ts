@@ -23,36 +23,42 @@ test('another gauge: a gap named, a slip mended, judged against the book, taken 
   await expect(page.getByText(/one valve that does not seat/)).toBeHidden();
 });
 
-test('running compression and fuel pressure: a slip in each mended, a tab closed in the middle, both against the book or said to have none', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  const hand = new Hand(page);
-  await hand.signIn();
-  await hand.openJob('Merrow flat twin', 'breathes badly');
-  const jobId = hand.jobId();
-  await hand.button('Other gauges').click();
-  await hand.button('Which gauge: Running compression').click();
-  await hand.button('Cylinder: L').click();
-  await page.getByLabel('At idle, psi').fill('7o');
-  await expect(page.getByText('At idle, psi must be a number, not negative')).toBeVisible();
-  // Closed with the slip on screen: it is there again to be mended.
-  await page.reload();
-  await expect(page.getByLabel('At idle, psi')).toHaveValue('7o');
-  await page.getByLabel('At idle, psi').fill('70');
-  await page.getByLabel('On a snap, psi').fill('112');
-  await hand.button('Keep').click();
-  await expect(page.getByText(/Cyl L: compression at idle 70/)).toBeVisible();
+test(
+  'running compression and fuel pressure: a slip in each mended, a tab closed in the middle, both against the book ' +
+    'or said to have none',
+  async ({ page }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    const hand = new Hand(page);
+    await hand.signIn();
+    await hand.openJob('Merrow flat twin', 'breathes badly');
+    const jobId = hand.jobId();
+    await hand.button('Other gauges').click();
+    await hand.button('Which gauge: Running compression').click();
+    await hand.button('Cylinder: L').click();
+    await page.getByLabel('At idle, psi').fill('7o');
+    await expect(page.getByText('At idle, psi must be a number, not negative')).toBeVisible();
+    // Closed with the slip on screen: it is there again to be mended.
+    await page.reload();
+    await expect(page.getByLabel('At idle, psi')).toHaveValue('7o');
+    await page.getByLabel('At idle, psi').fill('70');
+    await page.getByLabel('On a snap, psi').fill('112');
+    await hand.button('Keep').click();
+    await expect(page.getByText(/Cyl L: compression at idle 70/)).toBeVisible();
 
-  await hand.button('Which gauge: Fuel pressure').click();
-  await expect(page.getByText(/no flame, no spark/)).toBeVisible();
-  await page.getByLabel('Running, psi').fill('-40');
-  await expect(page.getByText('Running, psi must be a number, not negative')).toBeVisible();
-  await page.getByLabel('Running, psi').fill('40');
-  await hand.button('Keep').click();
-  await expect(page.getByText(/Fuel pressure 40.*no figure in the book/)).toBeVisible();
-  await expect.poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort()).toEqual(['fuel-pressure', 'running-compression']);
-});
+    await hand.button('Which gauge: Fuel pressure').click();
+    await expect(page.getByText(/no flame, no spark/)).toBeVisible();
+    await page.getByLabel('Running, psi').fill('-40');
+    await expect(page.getByText('Running, psi must be a number, not negative')).toBeVisible();
+    await page.getByLabel('Running, psi').fill('40');
+    await hand.button('Keep').click();
+    await expect(page.getByText(/Fuel pressure 40.*no figure in the book/)).toBeVisible();
+    await expect
+      .poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort())
+      .toEqual(['fuel-pressure', 'running-compression']);
+  },
+);
 
-test('will it start at all: oil pressure, spark and battery each have their place, and stop or explain the plan', async ({ page }) => {
+test('oil pressure, spark and battery each have their place, and stop or explain the plan', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 660 });
   const hand = new Hand(page);
   await hand.signIn();
@@ -84,7 +90,9 @@ test('will it start at all: oil pressure, spark and battery each have their plac
   await hand.button('Keep').click();
   await expect(page.getByText(/battery while it cranks 8/i)).toBeVisible();
 
-  await expect.poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort()).toEqual(['battery-cranking', 'oil-pressure', 'spark']);
+  await expect
+    .poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort())
+    .toEqual(['battery-cranking', 'oil-pressure', 'spark']);
   await page.goto(`/jobs/${jobId}/findings`);
   await expect(page.getByText(/No oil pressure/).first()).toBeVisible();
 });

@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { Hand } from './bench-hand';
 
-/** A sensor in the cylinder of a four-stroke cranked at 300 rev/min, peaks climbing to 138 psi, 2000 samples a second. */
+/**
+ * A sensor in the cylinder of a four-stroke cranked at 300 rev/min, peaks climbing to 138 psi, 2000 samples a second.
+ */
 function recording(unit: string, clippedAt = Infinity): string {
   const rows = [`time (s),pressure${unit ? ` (${unit})` : ''}`];
   for (let i = 0; i < 6000; i += 1) {

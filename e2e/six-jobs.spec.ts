@@ -25,15 +25,23 @@ async function leaveAsFound(page: Page, hand: Hand, expected: readonly RegExp[])
   await hand.button('Steps: As a list').click();
   for (const words of expected) await expect(page.getByRole('checkbox', { name: words })).toBeVisible();
   for (const box of await page.getByRole('checkbox').all()) {
-    if (await box.getAttribute('aria-checked') !== 'true') { await box.click(); await expect(box).toHaveAttribute('aria-checked', 'true'); }
+    if ((await box.getAttribute('aria-checked')) !== 'true') {
+      await box.click();
+      await expect(box).toHaveAttribute('aria-checked', 'true');
+    }
   }
   await hand.button('Sign, and close the job').click();
   await expect(page.getByText('Left as found. Job closed').first()).toBeVisible();
 }
 
-const kinds = async (page: Page, jobId: string) => countingReadings((await benchAt(page.request, jobId)).readings).map(({ kind = 'compression' }) => kind).sort();
+const kinds = async (page: Page, jobId: string) =>
+  countingReadings((await benchAt(page.request, jobId)).readings)
+    .map(({ kind = 'compression' }) => kind)
+    .sort();
 
-test('fault finding on the V6 outboard: steps signed, six read, the low pair listened to, leads back by the map', async ({ page }) => {
+test('fault finding on the V6 outboard: steps signed, six read, the low pair heard, leads back by the map', async ({
+  page,
+}) => {
   test.setTimeout(150_000);
   const hand = new Hand(page);
   await hand.signIn();
@@ -60,18 +68,31 @@ test('fault finding on the V6 outboard: steps signed, six read, the low pair lis
   await hand.button(/^Cyl 2/).click();
   await hand.digits('49');
   await hand.button('Listen where it goes').last().click();
-  await hand.button(/^Plug hole, cyl \d: not listened at$/).first().click();
+  await hand
+    .button(/^Plug hole, cyl \d: not listened at$/)
+    .first()
+    .click();
   await hand.button(/^Plug hole, cyl \d: Strong$/).click();
   await hand.button('Keep what I heard').click();
   await page.goto(`/jobs/${jobId}/leads`);
   await hand.button('Each lead back on its plug, boot home with a click. Done').click();
   await page.goto(`/jobs/${jobId}/findings`);
-  await leaveAsFound(page, hand, [/^Plugs back/, /^Leads by number/, /^Valve core back/, /^Clamp and flywheel lock off/]);
+  await leaveAsFound(page, hand, [
+    /^Plugs back/,
+    /^Leads by number/,
+    /^Valve core back/,
+    /^Clamp and flywheel lock off/,
+  ]);
   await expect.poll(async () => (await benchAt(page.request, jobId)).job.status).toBe('closed');
-  expect((await benchAt(page.request, jobId)).signatures.map(({ procedure }) => procedure).sort()).toEqual(['compression', 'leave-as-found']);
+  expect((await benchAt(page.request, jobId)).signatures.map(({ procedure }) => procedure).sort()).toEqual([
+    'compression',
+    'leave-as-found',
+  ]);
 });
 
-test('go or no-go on a tiller with a broken recoil: leak-down at once, a percent dial, the side valve listened to', async ({ page }) => {
+test('go or no-go on a tiller with a broken recoil: leak-down at once, a percent dial, the side valve heard', async ({
+  page,
+}) => {
   const hand = new Hand(page);
   await hand.signIn();
   await hand.openJob('Bruar tiller, side valve', 'worth a new recoil?');
@@ -95,39 +116,45 @@ test('go or no-go on a tiller with a broken recoil: leak-down at once, a percent
   await expect(page.getByRole('table', { name: 'Leakage by cylinder' })).toContainText('14');
 });
 
-test('second opinion on the generator twin: half of the other, valve train looked at, clearances, plugs kept by picture', async ({ page }) => {
-  const hand = new Hand(page);
-  await hand.signIn();
-  await hand.openJob('Skarn generator, V-twin', 'condemned elsewhere');
-  const jobId = hand.jobId();
-  await hand.button('Compression').click();
-  await hand.button('Engine: Cold').click();
-  await hand.keep('108');
-  await hand.digits('52');
-  await expect(page.getByText('Test it again.')).toBeVisible();
-  await hand.button(/^Keep and test/).click();
-  await hand.digits('54');
-  await hand.button(/^Keep 54/).click();
-  await hand.button('Back to the bench').click();
-  await hand.button('Other gauges').click();
-  await hand.button('Which gauge: Valve clearance').click();
-  await hand.button('Cylinder: R').click();
-  await hand.button('Valve: Exhaust').click();
-  await page.getByLabel('Clearance, mm').fill('0.0x');
-  await expect(page.getByText('Clearance, mm must be a number, not negative')).toBeVisible();
-  await page.getByLabel('Clearance, mm').fill('0.02');
-  await hand.button('Keep').click();
-  await expect(page.getByText(/exhaust valve clearance 0\.02/)).toBeVisible();
-  await page.goto(`/jobs/${jobId}/notes`);
-  await hand.button('On: R').click();
-  await hand.button('Black, dry soot').click();
-  await page.getByLabel('Words').fill('Both leads chewed.');
-  await hand.button('Keep the note').click();
-  await expect(page.getByRole('region', { name: 'Note on cyl R' })).toContainText('Both leads chewed.');
-  await expect.poll(async () => (await benchAt(page.request, jobId)).notes).toEqual([expect.objectContaining({ cylinder: 'R', plug: 'sooty', text: 'Both leads chewed.' })]);
-});
+test(
+  'second opinion on the generator twin: half of the other, valve train looked at, clearances, plugs kept by ' +
+    'picture',
+  async ({ page }) => {
+    const hand = new Hand(page);
+    await hand.signIn();
+    await hand.openJob('Skarn generator, V-twin', 'condemned elsewhere');
+    const jobId = hand.jobId();
+    await hand.button('Compression').click();
+    await hand.button('Engine: Cold').click();
+    await hand.keep('108');
+    await hand.digits('52');
+    await expect(page.getByText('Test it again.')).toBeVisible();
+    await hand.button(/^Keep and test/).click();
+    await hand.digits('54');
+    await hand.button(/^Keep 54/).click();
+    await hand.button('Back to the bench').click();
+    await hand.button('Other gauges').click();
+    await hand.button('Which gauge: Valve clearance').click();
+    await hand.button('Cylinder: R').click();
+    await hand.button('Valve: Exhaust').click();
+    await page.getByLabel('Clearance, mm').fill('0.0x');
+    await expect(page.getByText('Clearance, mm must be a number, not negative')).toBeVisible();
+    await page.getByLabel('Clearance, mm').fill('0.02');
+    await hand.button('Keep').click();
+    await expect(page.getByText(/exhaust valve clearance 0\.02/)).toBeVisible();
+    await page.goto(`/jobs/${jobId}/notes`);
+    await hand.button('On: R').click();
+    await hand.button('Black, dry soot').click();
+    await page.getByLabel('Words').fill('Both leads chewed.');
+    await hand.button('Keep the note').click();
+    await expect(page.getByRole('region', { name: 'Note on cyl R' })).toContainText('Both leads chewed.');
+    await expect
+      .poll(async () => (await benchAt(page.request, jobId)).notes)
+      .toEqual([expect.objectContaining({ cylinder: 'R', plug: 'sooty', text: 'Both leads chewed.' })]);
+  },
+);
 
-test('crankcase proof after a rebuild: pressure and vacuum, bubbles noted, sizes and what it had been set down', async ({ page }) => {
+test('crankcase proof after a rebuild: pressure and vacuum, bubbles noted, sizes set down', async ({ page }) => {
   const hand = new Hand(page);
   await hand.signIn();
   await hand.openJob('Kell snow twin', 'proof after the rebuild');
@@ -167,12 +194,21 @@ test('crankcase proof after a rebuild: pressure and vacuum, bubbles noted, sizes
   await page.getByLabel('Start, inHg').fill('10');
   await hand.button('Valve shut: start the clock').click();
   await expect(page.getByText(/s to go/)).toBeVisible();
-  await expect.poll(() => kinds(page, jobId)).toEqual(['bore', 'crankcase', 'crankcase', 'crankcase', 'piston', 'ring-gap']);
-  await expect.poll(async () => (await benchAt(page.request, jobId)).notes).toEqual([expect.objectContaining({ cylinder: 'PTO', text: 'Bubbles at output seal.' })]);
-  expect((await benchAt(page.request, jobId)).outcomes).toEqual([expect.objectContaining({ cylinder: 'PTO', note: 'Output seal hard as wood.' })]);
+  await expect
+    .poll(() => kinds(page, jobId))
+    .toEqual(['bore', 'crankcase', 'crankcase', 'crankcase', 'piston', 'ring-gap']);
+  await expect
+    .poll(async () => (await benchAt(page.request, jobId)).notes)
+    .toEqual([expect.objectContaining({ cylinder: 'PTO', text: 'Bubbles at output seal.' })]);
+  expect((await benchAt(page.request, jobId)).outcomes).toEqual([
+    expect.objectContaining({ cylinder: 'PTO', note: 'Output seal hard as wood.' }),
+  ]);
 });
 
-test('a stored outboard woken without signal: every step, the tab closed in the middle, readings that climb', async ({ page, context }) => {
+test('a stored outboard woken without signal: every step, the tab closed in the middle, readings that climb', async ({
+  page,
+  context,
+}) => {
   test.setTimeout(150_000);
   const hand = new Hand(page);
   await hand.signIn();
@@ -203,48 +239,70 @@ test('a stored outboard woken without signal: every step, the tab closed in the 
   await handAgain.keep('108');
   // A photograph without signal: kept here, seen here.
   await again.goto(`/jobs/${jobId}/notes`);
-  await again.getByLabel('Photograph', { exact: true }).setInputFiles({ name: 'nest.jpg', mimeType: 'image/jpeg', buffer: await again.screenshot({ type: 'jpeg' }) });
+  await again
+    .getByLabel('Photograph', { exact: true })
+    .setInputFiles({ name: 'nest.jpg', mimeType: 'image/jpeg', buffer: await again.screenshot({ type: 'jpeg' }) });
   await handAgain.button('Keep the note').click();
   await expect(again.getByRole('img', { name: /^Photograph.*plug$/ })).toBeVisible();
   await context.setOffline(false);
   await expect.poll(async () => (await benchAt(again.request, jobId)).readings.length, { timeout: 30_000 }).toBe(3);
-  await expect.poll(async () => (await benchAt(again.request, jobId)).notes.map(({ photoId }) => typeof photoId), { timeout: 30_000 }).toEqual(['string']);
-  expect((await benchAt(again.request, jobId)).ticks.filter(({ procedure, mark }) => procedure === 'waking' && mark === 'done')).toHaveLength(7);
+  await expect
+    .poll(async () => (await benchAt(again.request, jobId)).notes.map(({ photoId }) => typeof photoId), {
+      timeout: 30_000,
+    })
+    .toEqual(['string']);
+  expect(
+    (await benchAt(again.request, jobId)).ticks.filter(
+      ({ procedure, mark }) => procedure === 'waking' && mark === 'done',
+    ),
+  ).toHaveLength(7);
 });
 
-test('the diesel inboard before buying: the wrong tester said before cranking, a photograph of the gauge, findings to print', async ({ page }) => {
-  const hand = new Hand(page);
-  await hand.signIn();
-  await hand.openJob('Thole three, diesel inboard', 'before buying the boat');
-  const jobId = hand.jobId();
-  await hand.button('Start compression').click();
-  await expect(page.getByRole('alert')).toContainText('The gauge ends at 300 psi');
-  await hand.button('Another').click();
-  await hand.button(/^Diesel tester/).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Engine: Cold' }).click();
-  await hand.button('Done').click();
-  await expect(page.getByText(/The gauge ends at/)).toBeHidden();
-  await hand.keep('372');
-  await hand.digits('1340');
-  await expect(page.getByRole('alert')).toContainText('engine can make while cranking');
-  for (let i = 0; i < 4; i += 1) await hand.button('Delete digit').click();
-  await hand.keep('341');
-  await hand.keep('368');
-  await page.goto(`/jobs/${jobId}/notes?cylinder=2`);
-  await hand.button('On: 2').click();
-  await hand.button('About: Gauge').click();
-  await page.getByLabel('Photograph', { exact: true }).setInputFiles({ name: 'words.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') });
-  await expect(page.getByRole('alert')).toContainText('words.jpg: That is no picture');
-  const picture = await page.screenshot({ type: 'jpeg' });
-  await page.getByLabel('Photograph', { exact: true }).setInputFiles({ name: 'gauge.jpg', mimeType: 'image/jpeg', buffer: picture });
-  await expect(page.getByRole('img', { name: 'The photograph to be kept' })).toBeVisible();
-  await hand.button('Keep the note').click();
-  await expect(page.getByRole('img', { name: 'Photograph of cyl 2, gauge' })).toBeVisible();
-  await expect.poll(async () => (await benchAt(page.request, jobId)).notes).toEqual([expect.objectContaining({ cylinder: '2', about: 'gauge', photoId: expect.any(String) as unknown as string })]);
-  const [note] = (await benchAt(page.request, jobId)).notes;
-  const shown = await page.request.get(`/api/photos/${note?.photoId ?? ''}`);
-  expect(shown.headers()['content-type']).toContain('image/jpeg');
-  await page.goto(`/jobs/${jobId}/findings`);
-  await expect(page.getByText('before buying the boat').first()).toBeVisible();
-  await leaveAsFound(page, hand, [/^Stop control free/, /^Plugs back/]);
-});
+test(
+  'the diesel inboard before buying: the wrong tester said before cranking, a photograph of the gauge, findings to ' +
+    'print',
+  async ({ page }) => {
+    const hand = new Hand(page);
+    await hand.signIn();
+    await hand.openJob('Thole three, diesel inboard', 'before buying the boat');
+    const jobId = hand.jobId();
+    await hand.button('Start compression').click();
+    await expect(page.getByRole('alert')).toContainText('The gauge ends at 300 psi');
+    await hand.button('Another').click();
+    await hand.button(/^Diesel tester/).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Engine: Cold' }).click();
+    await hand.button('Done').click();
+    await expect(page.getByText(/The gauge ends at/)).toBeHidden();
+    await hand.keep('372');
+    await hand.digits('1340');
+    await expect(page.getByRole('alert')).toContainText('engine can make while cranking');
+    for (let i = 0; i < 4; i += 1) await hand.button('Delete digit').click();
+    await hand.keep('341');
+    await hand.keep('368');
+    await page.goto(`/jobs/${jobId}/notes?cylinder=2`);
+    await hand.button('On: 2').click();
+    await hand.button('About: Gauge').click();
+    await page
+      .getByLabel('Photograph', { exact: true })
+      .setInputFiles({ name: 'words.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') });
+    await expect(page.getByRole('alert')).toContainText('words.jpg: That is no picture');
+    const picture = await page.screenshot({ type: 'jpeg' });
+    await page
+      .getByLabel('Photograph', { exact: true })
+      .setInputFiles({ name: 'gauge.jpg', mimeType: 'image/jpeg', buffer: picture });
+    await expect(page.getByRole('img', { name: 'The photograph to be kept' })).toBeVisible();
+    await hand.button('Keep the note').click();
+    await expect(page.getByRole('img', { name: 'Photograph of cyl 2, gauge' })).toBeVisible();
+    await expect
+      .poll(async () => (await benchAt(page.request, jobId)).notes)
+      .toEqual([
+        expect.objectContaining({ cylinder: '2', about: 'gauge', photoId: expect.any(String) as unknown as string }),
+      ]);
+    const [note] = (await benchAt(page.request, jobId)).notes;
+    const shown = await page.request.get(`/api/photos/${note?.photoId ?? ''}`);
+    expect(shown.headers()['content-type']).toContain('image/jpeg');
+    await page.goto(`/jobs/${jobId}/findings`);
+    await expect(page.getByText('before buying the boat').first()).toBeVisible();
+    await leaveAsFound(page, hand, [/^Stop control free/, /^Plugs back/]);
+  },
+);

@@ -10,7 +10,18 @@ import { ensurePackages, projectDir, say } from './packages.mjs';
 
 const APP = path.join(projectDir, 'app');
 export const APP_DIST = path.join(APP, 'dist');
-const SOURCES = ['app/app', 'app/src', 'app/public', 'app/app.json', 'app/metro.config.js', 'app/babel.config.js', 'core/src', 'contract/src', 'package-lock.json', 'scripts/build.mjs'];
+const SOURCES = [
+  'app/app',
+  'app/src',
+  'app/public',
+  'app/app.json',
+  'app/metro.config.js',
+  'app/babel.config.js',
+  'core/src',
+  'contract/src',
+  'package-lock.json',
+  'scripts/build.mjs',
+];
 
 export async function ensureWebApp() {
   const stamp = path.join(APP_DIST, 'built');
@@ -31,11 +42,20 @@ export async function ensureWebApp() {
 function exportApp(out) {
   say('Building the app (about a minute the first time) ...');
   const started = Date.now();
-  const child = spawn(process.execPath, [path.join(projectDir, 'node_modules', '.bin', 'expo'), 'export', '--platform', 'web', '--output-dir', out], {
-    cwd: APP, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' },
-  });
+  const child = spawn(
+    process.execPath,
+    [path.join(projectDir, 'node_modules', '.bin', 'expo'), 'export', '--platform', 'web', '--output-dir', out],
+    {
+      cwd: APP,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' },
+    },
+  );
   let output = '';
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => { output += chunk; });
+  for (const stream of [child.stdout, child.stderr])
+    stream.on('data', (chunk) => {
+      output += chunk;
+    });
   const progress = setInterval(() => say(`  ... building, ${Math.round((Date.now() - started) / 1000)} s`), 10_000);
   return new Promise((resolve, reject) => {
     child.once('error', reject);
@@ -58,7 +78,13 @@ async function serviceWorker(dist) {
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/api\//],
     // A photograph never changes under its id: seen once, it is there without signal.
-    runtimeCaching: [{ urlPattern: /\/api\/photos\/[0-9a-f-]+$/, handler: 'CacheFirst', options: { cacheName: 'photos', expiration: { maxEntries: 400 }, cacheableResponse: { statuses: [200] } } }],
+    runtimeCaching: [
+      {
+        urlPattern: /\/api\/photos\/[0-9a-f-]+$/,
+        handler: 'CacheFirst',
+        options: { cacheName: 'photos', expiration: { maxEntries: 400 }, cacheableResponse: { statuses: [200] } },
+      },
+    ],
     clientsClaim: true,
     skipWaiting: true,
     cleanupOutdatedCaches: true,
@@ -73,15 +99,18 @@ const gzip = promisify(zlib.gzip);
 const brotli = promisify(zlib.brotliCompress);
 
 async function pack(dist) {
-  const files = fs.readdirSync(dist, { recursive: true, withFileTypes: true })
+  const files = fs
+    .readdirSync(dist, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile() && /\.(html|js|css|json|svg|webmanifest)$/.test(entry.name))
     .map((entry) => path.join(entry.parentPath ?? entry.path, entry.name));
-  await Promise.all(files.map(async (file) => {
-    const content = fs.readFileSync(file);
-    if (content.length < 1024) return;
-    fs.writeFileSync(`${file}.gz`, await gzip(content, { level: 9 }));
-    fs.writeFileSync(`${file}.br`, await brotli(content, { params: { [zlib.constants.BROTLI_PARAM_QUALITY]: 9 } }));
-  }));
+  await Promise.all(
+    files.map(async (file) => {
+      const content = fs.readFileSync(file);
+      if (content.length < 1024) return;
+      fs.writeFileSync(`${file}.gz`, await gzip(content, { level: 9 }));
+      fs.writeFileSync(`${file}.br`, await brotli(content, { params: { [zlib.constants.BROTLI_PARAM_QUALITY]: 9 } }));
+    }),
+  );
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {

@@ -18,10 +18,18 @@ export async function ensureBundle(name) {
   if (newest(sources) > (fs.statSync(outfile, { throwIfNoEntry: false })?.mtimeMs ?? 0)) {
     const { build } = await import('esbuild');
     await build({
-      entryPoints: [path.join(projectDir, entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20',
-      sourcemap: name === 'server', packages: name === 'rugged' ? 'bundle' : 'external', logLevel: 'warning',
+      entryPoints: [path.join(projectDir, entry)],
+      outfile,
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      sourcemap: name === 'server',
+      packages: name === 'rugged' ? 'bundle' : 'external',
+      logLevel: 'warning',
       // Our own packages are TypeScript sources: they go into the bundle, what npm installs stays outside the server's.
-      plugins: [ownPackages], banner: REQUIRE,
+      plugins: [ownPackages],
+      banner: REQUIRE,
     });
     const now = new Date();
     fs.utimesSync(outfile, now, now);
@@ -30,13 +38,17 @@ export async function ensureBundle(name) {
 }
 
 /** Bundled CommonJS packages ask for require. */
-export const REQUIRE = { js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);" };
+export const REQUIRE = {
+  js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);",
+};
 
 /** Esbuild finds our own packages by their sources. */
 export const ownPackages = {
   name: 'own-packages',
   setup(build) {
-    build.onResolve({ filter: /^@rugged\// }, ({ path: specifier, kind }) => build.resolve(path.join(projectDir, ...ownPath(specifier)), { kind, resolveDir: projectDir }));
+    build.onResolve({ filter: /^@rugged\// }, ({ path: specifier, kind }) =>
+      build.resolve(path.join(projectDir, ...ownPath(specifier)), { kind, resolveDir: projectDir }),
+    );
   },
 };
 
@@ -45,8 +57,16 @@ export async function bundleBench(name) {
   const outfile = path.join(projectDir, '.cache', 'bench', `${name}.mjs`);
   const { build } = await import('esbuild');
   await build({
-    entryPoints: [path.join(projectDir, 'bench', `${name}.ts`)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
-    plugins: [ownPackages], banner: REQUIRE,
+    entryPoints: [path.join(projectDir, 'bench', `${name}.ts`)],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    logLevel: 'warning',
+    plugins: [ownPackages],
+    banner: REQUIRE,
   });
   return pathToFileURL(outfile).href;
 }
@@ -60,10 +80,13 @@ function ownPath(specifier) {
 
 /** Latest change below any of these paths, ms. */
 export function newest(paths) {
-  return Math.max(0, ...paths.map((p) => {
-    const stat = fs.statSync(p, { throwIfNoEntry: false });
-    if (!stat) return 0;
-    if (!stat.isDirectory()) return stat.mtimeMs;
-    return Math.max(stat.mtimeMs, newest(fs.readdirSync(p).map((name) => path.join(p, name))));
-  }));
+  return Math.max(
+    0,
+    ...paths.map((p) => {
+      const stat = fs.statSync(p, { throwIfNoEntry: false });
+      if (!stat) return 0;
+      if (!stat.isDirectory()) return stat.mtimeMs;
+      return Math.max(stat.mtimeMs, newest(fs.readdirSync(p).map((name) => path.join(p, name))));
+    }),
+  );
 }

@@ -8,10 +8,24 @@ import { projectDir } from './packages.mjs';
 
 const outfile = path.join(projectDir, '.cache', 'job-file-schema.mjs');
 await build({
-  stdin: { contents: "export { jobFileJsonSchema } from './contract/src/jobfile/json-schema'; export { jobFilePage } from './contract/src/jobfile/page';", resolveDir: projectDir },
-  outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', plugins: [ownPackages], banner: REQUIRE,
+  stdin: {
+    contents:
+      "export { jobFileJsonSchema } from './contract/src/jobfile/json-schema'; export { jobFilePage } from " +
+      "'./contract/src/jobfile/page';",
+    resolveDir: projectDir,
+  },
+  outfile,
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  plugins: [ownPackages],
+  banner: REQUIRE,
 });
 const { jobFileJsonSchema, jobFilePage } = await import(pathToFileURL(outfile).href);
-fs.writeFileSync(path.join(projectDir, 'docs', 'job-file.schema.json'), `${JSON.stringify(jobFileJsonSchema(), null, 2)}\n`);
+fs.writeFileSync(
+  path.join(projectDir, 'docs', 'job-file.schema.json'),
+  `${JSON.stringify(jobFileJsonSchema(), null, 2)}\n`,
+);
 const page = path.join(projectDir, 'docs', 'job-file.md');
 fs.writeFileSync(page, jobFilePage(fs.readFileSync(page, 'utf8')));

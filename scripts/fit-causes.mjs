@@ -1,4 +1,5 @@
-// npm run fit-causes: counts the evidence tables anew on virtual engines. Takes some minutes; the measuring bench uses other seeds.
+// npm run fit-causes: counts the evidence tables anew on virtual engines. Takes some minutes; the measuring bench uses
+// other seeds.
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -17,18 +18,36 @@ if (isMainThread) {
   let next = 0;
   const rows = {};
   let engines = 0;
-  await Promise.all(Array.from({ length: hands }, () => new Promise((resolve, reject) => {
-    const worker = new Worker(fileURLToPath(import.meta.url), { workerData: { seed: SEED, perRow: PER_ROW, module } });
-    const give = () => { if (next < ALL_ROWS.length) worker.postMessage(ALL_ROWS[next++]); else void worker.terminate().then(resolve); };
-    worker.on('message', (counted) => {
-      if (counted) { Object.assign(rows, counted.rows); engines += counted.engines; say(`${Object.keys(rows).length} of ${ALL_ROWS.length} rows`); }
-      give();
-    });
-    worker.on('error', reject);
-  })));
+  await Promise.all(
+    Array.from(
+      { length: hands },
+      () =>
+        new Promise((resolve, reject) => {
+          const worker = new Worker(fileURLToPath(import.meta.url), {
+            workerData: { seed: SEED, perRow: PER_ROW, module },
+          });
+          const give = () => {
+            if (next < ALL_ROWS.length) worker.postMessage(ALL_ROWS[next++]);
+            else void worker.terminate().then(resolve);
+          };
+          worker.on('message', (counted) => {
+            if (counted) {
+              Object.assign(rows, counted.rows);
+              engines += counted.engines;
+              say(`${Object.keys(rows).length} of ${ALL_ROWS.length} rows`);
+            }
+            give();
+          });
+          worker.on('error', reject);
+        }),
+    ),
+  );
   const lines = ALL_ROWS.map((row) => `    ${JSON.stringify(row)}: ${JSON.stringify(rows[row])}`);
   const fitted = { date: new Date().toISOString().slice(0, 10), seed: SEED, perRow: PER_ROW, engines };
-  fs.writeFileSync(path.join(projectDir, 'core/src/causes/evidence.json'), `{\n  "fitted": ${JSON.stringify(fitted)},\n  "rows": {\n${lines.join(',\n')}\n  }\n}\n`);
+  fs.writeFileSync(
+    path.join(projectDir, 'core/src/causes/evidence.json'),
+    `{\n  "fitted": ${JSON.stringify(fitted)},\n  "rows": {\n${lines.join(',\n')}\n  }\n}\n`,
+  );
 } else {
   const { fit } = await import(workerData.module);
   parentPort.on('message', (row) => parentPort.postMessage(fit([row], workerData.seed, workerData.perRow)));

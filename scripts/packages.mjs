@@ -11,7 +11,8 @@ export const say = (message) => process.stderr.write(`${message}\n`);
 /** A process that must succeed; what it prints goes to standard error so that a command's own output stays clean. */
 export function must(command, args, options = {}) {
   const { status, error } = spawnSync(command, args, { cwd: projectDir, stdio: ['ignore', 2, 2], ...options });
-  if (error || status !== 0) throw new Error(`${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ` (exit ${status})`}`);
+  if (error || status !== 0)
+    throw new Error(`${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ` (exit ${status})`}`);
 }
 
 export function ensurePackages() {
@@ -26,9 +27,11 @@ export function ensurePackages() {
 
 /** Runs apt-get quietly; root and Debian only. */
 export function aptInstall(name) {
-  const apt = (...args) => spawnSync('apt-get', ['-o', 'DPkg::Lock::Timeout=300', '-q', ...args], {
-    stdio: ['ignore', 2, 2], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-  }).status;
+  const apt = (...args) =>
+    spawnSync('apt-get', ['-o', 'DPkg::Lock::Timeout=300', '-q', ...args], {
+      stdio: ['ignore', 2, 2],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    }).status;
   if (apt('install', '-y', '--no-install-recommends', name) === 0) return;
   for (let i = 0; i < 3 && apt('update') !== 0; i++) spawnSync('sleep', ['5']);
   if (apt('install', '-y', '--no-install-recommends', name) !== 0) throw new Error(`apt-get install ${name} failed`);

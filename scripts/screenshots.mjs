@@ -1,4 +1,5 @@
-// npm run screenshots: one current picture of each main view, from demo data, into docs/screenshots. Look at each before committing.
+// npm run screenshots: one current picture of each main view, from demo data, into docs/screenshots. Look at each
+// before committing.
 import { spawn, spawnSync } from 'node:child_process';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
@@ -20,12 +21,20 @@ const job = (number) => async (page) => {
 const pad = (number, cylinder, peak) => async (page) => {
   await page.goto(`${base}/jobs/${await job(number)(page)}/compression?cylinder=${cylinder}`);
   const warm = page.getByRole('button', { name: 'Engine: Warm' });
-  await warm.or(page.getByRole('button', { name: /^kept/ })).first().waitFor();
+  await warm
+    .or(page.getByRole('button', { name: /^kept/ }))
+    .first()
+    .waitFor();
   if (await warm.isVisible()) await warm.click();
   for (const digit of peak) await page.getByRole('button', { name: digit, exact: true }).click();
 };
-const at = (place) => async (page) => { await page.goto(`${base}${typeof place === 'string' ? place : await place(page)}`); };
-const jobPlace = (number, rest = '') => async (page) => `/jobs/${await job(number)(page)}${rest}`;
+const at = (place) => async (page) => {
+  await page.goto(`${base}${typeof place === 'string' ? place : await place(page)}`);
+};
+const jobPlace =
+  (number, rest = '') =>
+  async (page) =>
+    `/jobs/${await job(number)(page)}${rest}`;
 
 const VIEWS = [
   { name: 'bay-phone', ready: 'Job 412', ...PHONE, open: at('/') },
@@ -34,7 +43,10 @@ const VIEWS = [
   { name: 'bench-wide-night', ready: 'Apr 25', ...WIDE, theme: 'night', open: at(jobPlace(418)) },
   { name: 'pad-phone', ready: 'Keep 119', ...PHONE, open: pad(415, '5', '119') },
   {
-    name: 'live-wide-night', ready: 'The starter has stopped', ...WIDE, theme: 'night',
+    name: 'live-wide-night',
+    ready: 'The starter has stopped',
+    ...WIDE,
+    theme: 'night',
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(418)(page)}/compression?cylinder=3`);
       const tap = (name) => page.getByRole('button', { name }).first().click();
@@ -44,37 +56,66 @@ const VIEWS = [
     },
   },
   {
-    name: 'step-phone', ready: 'Step 2', ...PHONE,
+    name: 'step-phone',
+    ready: 'Step 2',
+    ...PHONE,
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(415)(page)}/steps?of=leakdown`);
       await page.getByText('Step 1 of').waitFor();
       await page.getByRole('button', { name: /^(Done|Read, and done)$/ }).click();
     },
   },
-  { name: 'notes-phone', ready: 'Says: ', ...PHONE, open: async (page) => { await page.goto(`${base}/jobs/${await job(412)(page)}/notes?cylinder=2`); await page.getByRole('button', { name: 'On: 2' }).click(); await page.getByRole('button', { name: 'Black, oily' }).click(); } },
+  {
+    name: 'notes-phone',
+    ready: 'Says: ',
+    ...PHONE,
+    open: async (page) => {
+      await page.goto(`${base}/jobs/${await job(412)(page)}/notes?cylinder=2`);
+      await page.getByRole('button', { name: 'On: 2' }).click();
+      await page.getByRole('button', { name: 'Black, oily' }).click();
+    },
+  },
   { name: 'teardown-phone', ready: 'Bore, mm', ...PHONE, open: at(jobPlace(412, '/teardown')) },
   { name: 'house-rules-phone', ready: 'Warm or cold', ...PHONE, open: at('/house-rules') },
   {
-    name: 'leak-down-phone', ready: 'Keep 35', ...PHONE,
+    name: 'leak-down-phone',
+    ready: 'Keep 35',
+    ...PHONE,
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(418)(page)}/leakdown?cylinder=3`);
       for (const digit of '52') await page.getByRole('button', { name: digit, exact: true }).click();
     },
   },
   {
-    name: 'listen-phone', ready: 'How loud', readyRole: 'region', ...PHONE,
+    name: 'listen-phone',
+    ready: 'How loud',
+    readyRole: 'region',
+    ...PHONE,
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(418)(page)}/leakdown?cylinder=3`);
       for (const digit of '52') await page.getByRole('button', { name: digit, exact: true }).click();
       const tap = (name) => page.getByRole('button', { name, exact: true }).last().click();
-      for (const name of ['Listen where it goes', 'Intake: not listened at', 'Intake: Faint', 'Crankcase: not listened at', 'Crankcase: Clear']) await tap(name);
+      for (const name of [
+        'Listen where it goes',
+        'Intake: not listened at',
+        'Intake: Faint',
+        'Crankcase: not listened at',
+        'Crankcase: Clear',
+      ])
+        await tap(name);
     },
   },
   {
-    name: 'crankcase-phone', ready: 's to go', ...PHONE,
+    name: 'crankcase-phone',
+    ready: 's to go',
+    ...PHONE,
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(427)(page)}/crankcase`);
-      await page.getByRole('button', { name: 'Another test' }).or(page.getByRole('button', { name: /^Valve shut/ })).first().waitFor();
+      await page
+        .getByRole('button', { name: 'Another test' })
+        .or(page.getByRole('button', { name: /^Valve shut/ }))
+        .first()
+        .waitFor();
       const again = page.getByRole('button', { name: 'Another test' });
       if (await again.isVisible()) await again.click();
       await page.getByRole('button', { name: /^Valve shut/ }).click();
@@ -82,10 +123,20 @@ const VIEWS = [
   },
   { name: 'findings-phone', ready: 'Tests so far', ...PHONE, open: at(jobPlace(412, '/findings')) },
   { name: 'new-job-phone', ready: 'Same kind', ...PHONE, open: at('/new-job') },
-  { name: 'engine-phone', ready: 'Books', ...PHONE, open: async (page) => { await page.goto(`${base}/engines`); await page.getByRole('link', { name: /Halden Four/ }).click(); } },
+  {
+    name: 'engine-phone',
+    ready: 'Books',
+    ...PHONE,
+    open: async (page) => {
+      await page.goto(`${base}/engines`);
+      await page.getByRole('link', { name: /Halden Four/ }).click();
+    },
+  },
   { name: 'shop-phone', ready: 'House rules', ...PHONE, open: at('/shop') },
   {
-    name: 'outbox-phone', ready: 'waiting', ...PHONE,
+    name: 'outbox-phone',
+    ready: 'waiting',
+    ...PHONE,
     open: async (page) => {
       await pad(429, '1', '139')(page);
       await page.context().setOffline(true);
@@ -93,16 +144,45 @@ const VIEWS = [
       await page.getByRole('link', { name: /kept here/ }).click();
     },
   },
-  { name: 'findings-paper', ready: 'Tests so far', width: 794, height: 1123, print: true, open: at(jobPlace(412, '/findings')) },
+  {
+    name: 'findings-paper',
+    ready: 'Tests so far',
+    width: 794,
+    height: 1123,
+    print: true,
+    open: at(jobPlace(412, '/findings')),
+  },
 ];
 
 const only = process.argv.slice(2);
-const [database, server, demo] = await Promise.all([startDatabase({ projectDir, name: 'pg-e2e', log: () => undefined }), ensureBundle('server'), ensureBundle('load-demo'), ensureWebApp()]);
+const [database, server, demo] = await Promise.all([
+  startDatabase({ projectDir, name: 'pg-e2e', log: () => undefined }),
+  ensureBundle('server'),
+  ensureBundle('load-demo'),
+  ensureWebApp(),
+]);
 const env = { ...process.env, DATABASE_URL: database.url, PORT: String(PORT), APP_DIST };
 spawnSync(process.execPath, [demo, '--fresh'], { cwd: projectDir, env });
-const child = spawn(process.execPath, [server], { cwd: projectDir, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
-await new Promise((resolve) => { child.once('message', resolve); });
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const child = spawn(process.execPath, [server], {
+  cwd: projectDir,
+  env,
+  stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+});
+await new Promise((resolve) => {
+  child.once('message', resolve);
+});
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
 try {
   for (const view of VIEWS) {
     if (only.length > 0 && !only.includes(view.name)) continue;
@@ -111,17 +191,28 @@ try {
     const page = await context.newPage();
     await page.request.post(`${base}/api/session`, { data: { email: 'ines@tidewrack.example', password: 'low tide' } });
     await view.open(page);
-    await (view.readyRole ? page.getByRole(view.readyRole, { name: view.ready }) : page.getByText(view.ready, { exact: false })).first().waitFor({ timeout: 30_000 });
+    await (
+      view.readyRole
+        ? page.getByRole(view.readyRole, { name: view.ready })
+        : page.getByText(view.ready, { exact: false })
+    )
+      .first()
+      .waitFor({ timeout: 30_000 });
     await page.waitForTimeout(1200);
     if (view.print) await page.emulateMedia({ media: 'print' });
     await page.waitForTimeout(200);
-    await page.screenshot({ path: path.join(projectDir, 'docs/screenshots', `${view.name}.png`), fullPage: Boolean(view.print) });
+    await page.screenshot({
+      path: path.join(projectDir, 'docs/screenshots', `${view.name}.png`),
+      fullPage: Boolean(view.print),
+    });
     say(`  ${view.name}`);
     await context.close();
   }
 } finally {
   await browser.close();
   child.kill('SIGTERM');
-  await new Promise((resolve) => { child.once('exit', resolve); });
+  await new Promise((resolve) => {
+    child.once('exit', resolve);
+  });
   await database.stop();
 }

@@ -30,17 +30,24 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => v
 /** Loads the demo into an empty database; with --fresh empties it first. */
 function loadDemo(bundle, url) {
   const { status } = spawnSync(process.execPath, [bundle, ...(fresh ? ['--fresh'] : [])], {
-    cwd: projectDir, stdio: ['ignore', 2, 2], env: { ...process.env, DATABASE_URL: url },
+    cwd: projectDir,
+    stdio: ['ignore', 2, 2],
+    env: { ...process.env, DATABASE_URL: url },
   });
   if (status !== 0) throw new Error('The demo data could not be loaded (see above)');
 }
 
 function serve(bundle, url) {
   server = spawn(process.execPath, ['--enable-source-maps', bundle], {
-    cwd: projectDir, stdio: ['ignore', 'inherit', 'inherit', 'ipc'], detached: true,
+    cwd: projectDir,
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    detached: true,
     env: { ...process.env, DATABASE_URL: url, PORT: String(PORT), APP_DIST, NODE_ENV: 'production' },
   });
-  server.once('error', (error) => { console.error(error); void stop(1); });
+  server.once('error', (error) => {
+    console.error(error);
+    void stop(1);
+  });
   server.once('exit', (code, signal) => {
     if (stopping) return;
     say(`The server ended (${code ?? signal}).`);
@@ -60,9 +67,17 @@ function serve(bundle, url) {
 try {
   ensurePackages();
   starting = startDatabase({ projectDir });
-  const [serverBundle, demoBundle, database] = await Promise.all([ensureBundle('server'), ensureBundle('load-demo'), starting, ensureWebApp()]);
+  const [serverBundle, demoBundle, database] = await Promise.all([
+    ensureBundle('server'),
+    ensureBundle('load-demo'),
+    starting,
+    ensureWebApp(),
+  ]);
   if (!stopping) {
-    database.onLost(() => { say('PostgreSQL ended unexpectedly, see .data/pg/postgres.log'); void stop(1); });
+    database.onLost(() => {
+      say('PostgreSQL ended unexpectedly, see .data/pg/postgres.log');
+      void stop(1);
+    });
     loadDemo(demoBundle, database.url);
     serve(serverBundle, database.url);
   }

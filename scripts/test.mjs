@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
+import { CHECKS } from './lint.mjs';
 import { aptInstall, ensurePackages, projectDir, say } from './packages.mjs';
 
 const results = [];
@@ -16,7 +17,11 @@ const bin = (name) => path.join(projectDir, 'node_modules', '.bin', name);
 function part(name, command, args, { cwd = projectDir, count, aloud = false } = {}) {
   say(`== ${name} ...`);
   const started = Date.now();
-  const child = spawn(command, args, { cwd, stdio: ['ignore', aloud ? 2 : 'pipe', aloud ? 2 : 'pipe'], env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '' } });
+  const child = spawn(command, args, {
+    cwd,
+    stdio: ['ignore', aloud ? 2 : 'pipe', aloud ? 2 : 'pipe'],
+    env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '' },
+  });
   const said = [];
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', (piece) => said.push(piece));
   return new Promise((resolve) => {
@@ -29,7 +34,10 @@ function part(name, command, args, { cwd = projectDir, count, aloud = false } = 
       say(`== ${name}: ${passed} passed, ${failed} failed, ${((Date.now() - started) / 1000).toFixed(0)} s`);
       resolve();
     };
-    child.once('error', (error) => { said.push(Buffer.from(`${error.message}\n`)); ended(1); });
+    child.once('error', (error) => {
+      said.push(Buffer.from(`${error.message}\n`));
+      ended(1);
+    });
     child.once('close', ended);
   });
 }
@@ -63,7 +71,8 @@ function journeys() {
 /** Debian's Chromium, unless CHROMIUM names another. */
 function ensureChromium() {
   if (process.env.CHROMIUM || fs.existsSync('/usr/bin/chromium')) return;
-  if (process.getuid?.() !== 0 || !fs.existsSync('/usr/bin/apt-get')) throw new Error('The browser tests need Chromium: install it, or name it in CHROMIUM');
+  if (process.getuid?.() !== 0 || !fs.existsSync('/usr/bin/apt-get'))
+    throw new Error('The browser tests need Chromium: install it, or name it in CHROMIUM');
   say('Installing Chromium for the browser tests (once) ...');
   aptInstall('chromium');
 }
@@ -73,10 +82,13 @@ try {
   ensureChromium();
   fs.mkdirSync(path.join(projectDir, '.cache'), { recursive: true });
   const checks = async () => {
-    await part('lint', process.execPath, [bin('eslint'), '.', '--max-warnings', '0']);
-    for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e', 'bench']) await part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
+    for (const { name, args } of CHECKS) await part(name, process.execPath, args);
+    for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e', 'bench'])
+      await part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
   };
-  const units = async () => { for (const name of ['core', 'contract', 'cli', 'demo', 'server', 'app']) await jest(name); };
+  const units = async () => {
+    for (const name of ['core', 'contract', 'cli', 'demo', 'server', 'app']) await jest(name);
+  };
   // Side by side; the journeys have the machine to themselves.
   await Promise.all([checks(), units()]);
   await journeys();
@@ -86,7 +98,8 @@ try {
 }
 
 say('');
-for (const { name, passed, failed } of results) say(`${failed === 0 ? 'ok  ' : 'FAIL'} ${name}: ${passed} passed, ${failed} failed`);
+for (const { name, passed, failed } of results)
+  say(`${failed === 0 ? 'ok  ' : 'FAIL'} ${name}: ${passed} passed, ${failed} failed`);
 const sum = (of) => results.reduce((total, result) => total + result[of], 0);
 console.log(`${sum('passed')} passed, ${sum('failed')} failed`);
 process.exit(sum('failed') === 0 ? 0 : 1);

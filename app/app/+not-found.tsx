@@ -8,7 +8,13 @@ export default function NotFound() {
   const c = useColours();
   return (
     <View role="main" style={{ flex: 1, backgroundColor: c.ground, padding: 12, justifyContent: 'center' }}>
-      <Empty icon="help-circle-outline" title="Nothing here" words="This address leads to no job, engine or setting." button="To the Bay" onPress={() => router.replace('/')} />
+      <Empty
+        icon="help-circle-outline"
+        title="Nothing here"
+        words="This address leads to no job, engine or setting."
+        button="To the Bay"
+        onPress={() => router.replace('/')}
+      />
     </View>
   );
 }

@@ -9,7 +9,9 @@ import { NoticeProvider } from '@/ui/notice';
 import { ThemeProvider } from '@/ui/theme';
 
 const PERSIST = {
-  persister, maxAge: KEPT_MS, buster: '2',
+  persister,
+  maxAge: KEPT_MS,
+  buster: '2',
   // A query that failed for want of signal still holds what was read before: that is the very thing to keep.
   dehydrateOptions: { shouldDehydrateQuery: ({ state }: { state: { data: unknown } }) => state.data !== undefined },
 };

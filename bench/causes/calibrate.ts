@@ -1,21 +1,34 @@
 import { type Cause, judge } from '@rugged/core';
 import { caseOf, type Case } from './virtual-shop';
 
-export interface Asked { case: Case; cylinder: string; truth: string; ranked: Cause[] }
+export interface Asked {
+  case: Case;
+  cylinder: string;
+  truth: string;
+  ranked: Cause[];
+}
 
 /** The name under which a row is told. */
-export const toldAs = (row: string, shared?: string): string => shared ?? row.split(':')[0] as string;
+export const toldAs = (row: string, shared?: string): string => shared ?? (row.split(':')[0] as string);
 const nameOf = (cause: Cause): string => cause.which ?? cause.cause;
 
-/** Every question that the readings of one engine put: what is it, on this cylinder? A fault of the whole test is one question. */
+/**
+ * Every question that the readings of one engine put: what is it, on this cylinder? A fault of the whole test is one
+ * question.
+ */
 export function questions(seed: number): { asked: Asked[]; soundLow: number; sound: number } {
   const one = caseOf(seed);
   const verdict = judge(one.job);
   const { causes } = verdict;
-  const forCylinder = (id: string) => causes.filter(({ cylinder, cause }) => (cylinder === id || cylinder === null) && cause !== 'crank-seal').sort((a, b) => b.probability - a.probability);
+  const forCylinder = (id: string) =>
+    causes
+      .filter(({ cylinder, cause }) => (cylinder === id || cylinder === null) && cause !== 'crank-seal')
+      .sort((a, b) => b.probability - a.probability);
   const ids = one.job.engine.cylinders;
   const sound = one.shared ? [] : ids.filter((id) => one.rows[id] === 'sound');
-  const soundLow = verdict.cylinders.filter(({ id, state }) => sound.includes(id) && (state === 'low' || state === 'dead')).length;
+  const soundLow = verdict.cylinders.filter(
+    ({ id, state }) => sound.includes(id) && (state === 'low' || state === 'dead'),
+  ).length;
   const asked = one.shared
     ? [{ case: one, cylinder: ids[0] as string, truth: one.shared, ranked: forCylinder(ids[0] as string) }]
     : ids.map((id) => ({ case: one, cylinder: id, truth: toldAs(one.rows[id] as string), ranked: forCylinder(id) }));
@@ -40,20 +53,48 @@ export interface Calibration {
   bins: Bin[];
   firstBins: Bin[];
 }
-interface Bin { from: number; n: number; said: number; was: number }
+interface Bin {
+  from: number;
+  n: number;
+  said: number;
+  was: number;
+}
 
 const BINS = 10;
 /** Test faults that the judgement may have corrected away: then there is nothing left to blame. */
-const TEST_FAULTS = new Set(['tester-without-valve', 'throttle-closed', 'slow-cranking', 'cold-engine', 'adapter-leak', 'off-tdc']);
+const TEST_FAULTS = new Set([
+  'tester-without-valve',
+  'throttle-closed',
+  'slow-cranking',
+  'cold-engine',
+  'adapter-leak',
+  'off-tdc',
+]);
 
 const emptyBins = (): Bin[] => Array.from({ length: BINS }, (_, i) => ({ from: i / BINS, n: 0, said: 0, was: 0 }));
-const errorOf = (bins: readonly Bin[]) => bins.reduce((sum, { said, was }) => sum + Math.abs(said - was), 0) / Math.max(1, bins.reduce((sum, { n }) => sum + n, 0));
+const errorOf = (bins: readonly Bin[]) =>
+  bins.reduce((sum, { said, was }) => sum + Math.abs(said - was), 0) /
+  Math.max(
+    1,
+    bins.reduce((sum, { n }) => sum + n, 0),
+  );
 
 export function calibrate(fromSeed: number, engines: number): Calibration {
   const result: Calibration = {
-    engines, questions: 0, first: 0, firstTwo: 0, faulty: { questions: 0, first: 0, firstTwo: 0 }, soundLow: 0, sound: 0, expectedCalibrationError: 0, errorOfFirst: 0,
-    testFaults: { questions: 0, recognised: 0, nothingToExplain: 0 }, byTests: new Map(), confusions: new Map(),
-    bins: emptyBins(), firstBins: emptyBins(),
+    engines,
+    questions: 0,
+    first: 0,
+    firstTwo: 0,
+    faulty: { questions: 0, first: 0, firstTwo: 0 },
+    soundLow: 0,
+    sound: 0,
+    expectedCalibrationError: 0,
+    errorOfFirst: 0,
+    testFaults: { questions: 0, recognised: 0, nothingToExplain: 0 },
+    byTests: new Map(),
+    confusions: new Map(),
+    bins: emptyBins(),
+    firstBins: emptyBins(),
   };
   for (let i = 0; i < engines; i += 1) {
     const { asked, soundLow, sound } = questions(fromSeed + 17 * i);
@@ -73,7 +114,10 @@ function count(result: Calibration, { case: one, truth, ranked }: Asked): void {
   if (TEST_FAULTS.has(truth)) {
     const { testFaults } = result;
     // Low readings are what a fault of the test must answer for. Without any the engine passes, and rightly.
-    if (names[0] === 'sound' && judge(one.job).engine.state !== 'low') { testFaults.nothingToExplain += 1; return; }
+    if (names[0] === 'sound' && judge(one.job).engine.state !== 'low') {
+      testFaults.nothingToExplain += 1;
+      return;
+    }
     testFaults.questions += 1;
     if (first) testFaults.recognised += 1;
   }

@@ -1,6 +1,35 @@
-import { type Book, type CompressionTest, type Engine, type Family, type Fault, type FaultCause, type JobFile, type LeakdownTest, presetOf, type Test, type Tester, type VirtualTestFault } from '@rugged/core';
-import { ALL_WORN, chamberOf, GRADES, notedProbability, priorsOf, SHARED_TEST_FAULTS, sharedPrior, type SharedTestFault } from '@rugged/core/causes';
-import { crank, type Random, seeded, simulate, soundCylinders, type VirtualCylinder } from '@rugged/core/virtual-engine';
+import {
+  type Book,
+  type CompressionTest,
+  type Engine,
+  type Family,
+  type Fault,
+  type FaultCause,
+  type JobFile,
+  type LeakdownTest,
+  presetOf,
+  type Test,
+  type Tester,
+  type VirtualTestFault,
+} from '@rugged/core';
+import {
+  ALL_WORN,
+  chamberOf,
+  GRADES,
+  notedProbability,
+  priorsOf,
+  SHARED_TEST_FAULTS,
+  sharedPrior,
+  type SharedTestFault,
+} from '@rugged/core/causes';
+import {
+  crank,
+  type Random,
+  seeded,
+  simulate,
+  soundCylinders,
+  type VirtualCylinder,
+} from '@rugged/core/virtual-engine';
 
 /** One engine that came into the virtual shop, with the readings taken on it and what is really the matter. */
 export interface Case {
@@ -13,15 +42,32 @@ export interface Case {
   tests: string;
 }
 
-type Kind = Pick<Engine, 'family' | 'cycle' | 'fuel'> & { counts: readonly number[]; layouts: readonly NonNullable<Engine['layout']>[]; cooling: readonly NonNullable<Engine['cooling']>[]; releases: readonly NonNullable<Engine['compressionRelease']>[] };
-const kind = (family: Family, cycle: Engine['cycle'], counts: readonly number[], more: Partial<Kind> = {}): Kind =>
-  ({ family, cycle, fuel: 'petrol', counts, layouts: ['inline'], cooling: ['liquid'], releases: ['none'], ...more });
+type Kind = Pick<Engine, 'family' | 'cycle' | 'fuel'> & {
+  counts: readonly number[];
+  layouts: readonly NonNullable<Engine['layout']>[];
+  cooling: readonly NonNullable<Engine['cooling']>[];
+  releases: readonly NonNullable<Engine['compressionRelease']>[];
+};
+const kind = (family: Family, cycle: Engine['cycle'], counts: readonly number[], more: Partial<Kind> = {}): Kind => ({
+  family,
+  cycle,
+  fuel: 'petrol',
+  counts,
+  layouts: ['inline'],
+  cooling: ['liquid'],
+  releases: ['none'],
+  ...more,
+});
 
 /** What a shop by the sea and in the woods sees. */
 const KINDS: readonly Kind[] = [
   kind('handheld', 'two-stroke', [1], { cooling: ['air'], releases: ['none', 'none', 'lever'] }),
   kind('small-engine', 'four-stroke', [1], { cooling: ['air'], releases: ['none', 'automatic'] }),
-  kind('generator', 'four-stroke', [1, 2], { cooling: ['air'], layouts: ['vee'], releases: ['none', 'none', 'automatic'] }),
+  kind('generator', 'four-stroke', [1, 2], {
+    cooling: ['air'],
+    layouts: ['vee'],
+    releases: ['none', 'none', 'automatic'],
+  }),
   kind('outboard', 'two-stroke', [2, 3, 4, 6], { layouts: ['inline', 'inline', 'vee'] }),
   kind('outboard', 'four-stroke', [2, 3, 4]),
   kind('inboard', 'four-stroke', [4, 6], { layouts: ['inline', 'vee'] }),
@@ -42,18 +88,35 @@ function engineOf(random: Random): Engine {
   const preset = presetOf(base);
   // Saws and trimmers go from a third of the size of the largest to its whole.
   const least = family === 'handheld' ? 0.72 : 0.92;
-  const measures = { boreMm: round(preset.boreMm * random.between(least, 1.08), 0.5), strokeMm: round(preset.strokeMm * random.between(least, 1.07), 0.5), compressionRatio: round(preset.compressionRatio * random.between(0.95, 1.05), 0.1) };
+  const measures = {
+    boreMm: round(preset.boreMm * random.between(least, 1.08), 0.5),
+    strokeMm: round(preset.strokeMm * random.between(least, 1.07), 0.5),
+    compressionRatio: round(preset.compressionRatio * random.between(0.95, 1.05), 0.1),
+  };
   return {
-    ...base, layout: n === 1 ? 'single' : random.pick(layouts), cooling: random.pick(cooling), compressionRelease: random.pick(releases),
-    ...(random.uniform() < 0.75 ? measures : {}), ...(random.uniform() < 0.5 ? { hours: Math.round(random.between(50, 2500)) } : {}),
+    ...base,
+    layout: n === 1 ? 'single' : random.pick(layouts),
+    cooling: random.pick(cooling),
+    compressionRelease: random.pick(releases),
+    ...(random.uniform() < 0.75 ? measures : {}),
+    ...(random.uniform() < 0.5 ? { hours: Math.round(random.between(50, 2500)) } : {}),
   };
 }
 
 /** What a sound one of its kind reads, kPa: the maker's engineers knew. */
 function nominalKPa(engine: Engine): number {
   const released = engine.compressionRelease === 'automatic';
-  const [cylinder] = soundCylinders({ ...engine, cylinders: [engine.cylinders[0] as string], compressionRelease: released ? 'automatic' : 'none' });
-  return crank(cylinder as VirtualCylinder, { kind: 'electric', freeRpm: presetOf(engine).freeRpm, strength: 1.6 }, { hoseCm3: 14, valve: 'engine-end', crackKPa: 3 }, { atmosphereKPa: 101.325, airK: 293, strokes: 7, throttle: 1, oilCm3: 0 }).peakKPa;
+  const [cylinder] = soundCylinders({
+    ...engine,
+    cylinders: [engine.cylinders[0] as string],
+    compressionRelease: released ? 'automatic' : 'none',
+  });
+  return crank(
+    cylinder as VirtualCylinder,
+    { kind: 'electric', freeRpm: presetOf(engine).freeRpm, strength: 1.6 },
+    { hoseCm3: 14, valve: 'engine-end', crackKPa: 3 },
+    { atmosphereKPa: 101.325, airK: 293, strokes: 7, throttle: 1, oilCm3: 0 },
+  ).peakKPa;
 }
 
 function bookOf(engine: Engine, random: Random): Book[] {
@@ -62,14 +125,35 @@ function bookOf(engine: Engine, random: Random): Book[] {
   const uncounted = released && random.uniform() < 0.5;
   const nominal = nominalKPa(uncounted ? { ...engine, compressionRelease: 'none' } : engine);
   const min = round((nominal / PSI) * random.between(0.76, 0.87), 5);
-  return [{ source: 'the book', engineTemperature: 'warm', compression: { unit: 'psi', min, ...(random.uniform() < 0.6 ? { max: round((nominal / PSI) * random.between(1.1, 1.16), 5) } : {}), ...(released ? { releaseActing: !uncounted } : {}) } }];
+  return [
+    {
+      source: 'the book',
+      engineTemperature: 'warm',
+      compression: {
+        unit: 'psi',
+        min,
+        ...(random.uniform() < 0.6 ? { max: round((nominal / PSI) * random.between(1.1, 1.16), 5) } : {}),
+        ...(released ? { releaseActing: !uncounted } : {}),
+      },
+    },
+  ];
 }
 
 /** What is written down of the test, by the same habits that the inference supposes. */
-function noted(random: Random, shared: SharedTestFault | undefined, engine: Engine): { tester: Tester; crankingRpm: number; notes: { tester: Partial<Tester>; test: Partial<CompressionTest> } } {
+function noted(
+  random: Random,
+  shared: SharedTestFault | undefined,
+  engine: Engine,
+): { tester: Tester; crankingRpm: number; notes: { tester: Partial<Tester>; test: Partial<CompressionTest> } } {
   const draw = (fact: 'valve' | 'throttle' | 'cranking' | 'temperature', values: readonly string[]): string => {
     let at = random.uniform();
-    const conditions = { valve: 'unsaid', throttle: 'unsaid', cranking: 'unsaid', temperature: 'unsaid', chamber: 'large' };
+    const conditions = {
+      valve: 'unsaid',
+      throttle: 'unsaid',
+      cranking: 'unsaid',
+      temperature: 'unsaid',
+      chamber: 'large',
+    };
     for (const value of values) {
       at -= notedProbability(fact, { ...conditions, [fact]: value } as never, shared);
       if (at < 0) return value;
@@ -82,24 +166,37 @@ function noted(random: Random, shared: SharedTestFault | undefined, engine: Engi
   const cranking = draw('cranking', ['turns-well', 'labours']);
   const diesel = engine.fuel === 'diesel';
   return {
-    tester: { unit: 'psi', fullScale: diesel ? 1000 : 300, division: diesel ? 10 : random.pick([2, 5]), accuracyPercentOfFullScale: random.pick([1, 1.6, 2]) },
+    tester: {
+      unit: 'psi',
+      fullScale: diesel ? 1000 : 300,
+      division: diesel ? 10 : random.pick([2, 5]),
+      accuracyPercentOfFullScale: random.pick([1, 1.6, 2]),
+    },
     crankingRpm: cranking === 'unsaid' ? 0 : 1,
     notes: {
       tester: valve === 'unsaid' ? {} : { valveAtEngineEnd: valve === 'engine-end' },
-      test: { ...(throttle === 'unsaid' ? {} : { throttle: throttle as 'open' }), ...(temperature === 'unsaid' ? {} : { engineTemperature: temperature as 'warm' }) },
+      test: {
+        ...(throttle === 'unsaid' ? {} : { throttle: throttle as 'open' }),
+        ...(temperature === 'unsaid' ? {} : { engineTemperature: temperature as 'warm' }),
+      },
     },
   };
 }
 
 /** The rows that one engine really has: as the priors say, or with one of them forced on a cylinder. */
-export interface Drawn { rows: Record<string, string>; shared?: SharedTestFault; allWorn: boolean }
+export interface Drawn {
+  rows: Record<string, string>;
+  shared?: SharedTestFault;
+  allWorn: boolean;
+}
 
 function drawRows(job: JobFile, random: Random): Drawn {
   const { cylinders } = job.engine;
   let at = random.uniform();
   for (const fault of SHARED_TEST_FAULTS) {
     at -= sharedPrior(fault, chamberOf(job.engine));
-    if (at < 0) return { rows: Object.fromEntries(cylinders.map((id) => [id, 'sound'])), shared: fault, allWorn: false };
+    if (at < 0)
+      return { rows: Object.fromEntries(cylinders.map((id) => [id, 'sound'])), shared: fault, allWorn: false };
   }
   at -= ALL_WORN;
   if (at < 0 && cylinders.length > 1) {
@@ -111,7 +208,10 @@ function drawRows(job: JobFile, random: Random): Drawn {
 
 function drawRow(priors: Map<string, number>, random: Random): string {
   let at = random.uniform();
-  for (const [row, p] of priors) { at -= p; if (at < 0) return row; }
+  for (const [row, p] of priors) {
+    at -= p;
+    if (at < 0) return row;
+  }
   return 'sound';
 }
 
@@ -127,8 +227,13 @@ export const bareJob = (random: Random): JobFile => {
   return { format: 'rugged-gauge-job', version: 1, engine, books: bookOf(engine, random) };
 };
 
-/** An engine by its seed, with everything that the shop did to it. @param force what is to be the matter, for fitting */
-export function caseOf(seed: number, { job: given, drawn: forced, complete = false }: { job?: JobFile; drawn?: Drawn; complete?: boolean } = {}): Case {
+/**
+ * An engine by its seed, with everything that the shop did to it. @param force what is to be the matter, for fitting
+ */
+export function caseOf(
+  seed: number,
+  { job: given, drawn: forced, complete = false }: { job?: JobFile; drawn?: Drawn; complete?: boolean } = {},
+): Case {
   const random = seeded(seed);
   const job = given ?? bareJob(random);
   const { engine } = job;
@@ -142,51 +247,116 @@ export function caseOf(seed: number, { job: given, drawn: forced, complete = fal
   for (const id of engine.cylinders) {
     const row = rows[id] as string;
     if (row === 'sound' || spared.has(id)) continue;
-    if (row === 'adapter-leak' || row === 'off-tdc') { troubled[id] = row; continue; }
-    if (row === 'compression-release') {
-      if (engine.compressionRelease === 'lever') testFaults.push('lever-on');
-      else if (job.books?.[0]?.compression?.releaseActing !== false) faults.push({ cause: 'compression-release', cylinder: id, severity: random.between(0.5, 1) });
+    if (row === 'adapter-leak' || row === 'off-tdc') {
+      troubled[id] = row;
       continue;
     }
-    const fault: Fault = { cause: row.split(':')[0] as FaultCause, cylinder: id, severity: drawn.allWorn ? worn * random.between(0.9, 1.1) : severityOf(row, random) };
+    if (row === 'compression-release') {
+      if (engine.compressionRelease === 'lever') testFaults.push('lever-on');
+      else if (job.books?.[0]?.compression?.releaseActing !== false)
+        faults.push({ cause: 'compression-release', cylinder: id, severity: random.between(0.5, 1) });
+      continue;
+    }
+    const fault: Fault = {
+      cause: row.split(':')[0] as FaultCause,
+      cylinder: id,
+      severity: drawn.allWorn ? worn * random.between(0.9, 1.1) : severityOf(row, random),
+    };
     faults.push(fault);
     if (fault.cause === 'head-gasket-between') {
       const other = neighbourOf(engine, id, random, spared);
-      if (other !== undefined) { fault.with = other; rows[other] = row; spared.add(other); }
+      if (other !== undefined) {
+        fault.with = other;
+        rows[other] = row;
+        spared.add(other);
+      }
     }
   }
   // A lever that is on, and a release the book leaves out, are on every cylinder.
-  if (testFaults.includes('lever-on')) for (const id of engine.cylinders) if (rows[id] === 'sound') rows[id] = 'compression-release';
-  if (engine.compressionRelease === 'automatic' && job.books?.[0]?.compression?.releaseActing === false) for (const id of engine.cylinders) if (rows[id] === 'sound') rows[id] = 'compression-release';
+  if (testFaults.includes('lever-on'))
+    for (const id of engine.cylinders) if (rows[id] === 'sound') rows[id] = 'compression-release';
+  if (engine.compressionRelease === 'automatic' && job.books?.[0]?.compression?.releaseActing === false)
+    for (const id of engine.cylinders) if (rows[id] === 'sound') rows[id] = 'compression-release';
 
   // What is written down may be wrong: the engine is cranked as it really was, the notes are laid over it.
   const { notes, tester, crankingRpm } = noted(random, drawn.shared, engine);
-  const compression: CompressionTest = { kind: 'compression', tester, ...(crankingRpm ? { crankingRpm } : {}), readings: [] };
-  const leakdown: LeakdownTest = { kind: 'leakdown', tester: { unit: 'psi', fullScale: 100, division: random.pick([1, 2]), accuracyPercentOfFullScale: random.pick([1, 2]), ...(random.uniform() < 0.85 ? { orificeMm: 1 } : {}) }, readings: [] };
+  const compression: CompressionTest = {
+    kind: 'compression',
+    tester,
+    ...(crankingRpm ? { crankingRpm } : {}),
+    readings: [],
+  };
+  const leakdown: LeakdownTest = {
+    kind: 'leakdown',
+    tester: {
+      unit: 'psi',
+      fullScale: 100,
+      division: random.pick([1, 2]),
+      accuracyPercentOfFullScale: random.pick([1, 2]),
+      ...(random.uniform() < 0.85 ? { orificeMm: 1 } : {}),
+    },
+    readings: [],
+  };
   const breather = random.uniform() < 0.15 ? ['breather-connected' as const] : [];
   const listened = complete || random.uniform() < 0.93;
   const [doCompression, doLeakdown] = complete ? [true, true] : [random.uniform() < 0.96, random.uniform() < 0.82];
   const doWet = complete || random.uniform() < 0.6;
   const again: Case['again'] = (tests) => {
-    const run = (extra: readonly VirtualTestFault[]) => simulate({ ...job, tests: [compression, leakdown], virtual: { seed: seed + 1, faults, testFaults: [...testFaults, ...breather, ...extra], tests: [...tests] } });
+    const run = (extra: readonly VirtualTestFault[]) =>
+      simulate({
+        ...job,
+        tests: [compression, leakdown],
+        virtual: { seed: seed + 1, faults, testFaults: [...testFaults, ...breather, ...extra], tests: [...tests] },
+      });
     const done = run([]);
-    const overlaid = (test: Test): Test => (test.kind === 'compression' ? { ...test, ...notes.test, tester: { ...test.tester, ...notes.tester } } : test);
+    const overlaid = (test: Test): Test =>
+      test.kind === 'compression' ? { ...test, ...notes.test, tester: { ...test.tester, ...notes.tester } } : test;
     done.tests = done.tests?.map(overlaid) ?? [];
     for (const [id, fault] of Object.entries(troubled)) {
       const theirs = run([fault]);
-      done.tests = done.tests?.map((test, i) => ({ ...test, readings: 'readings' in test ? test.readings.map((reading, j) => ('cylinder' in reading && reading.cylinder === id ? (overlaid(theirs.tests?.[i] as Test) as typeof test).readings[j] : reading)) : undefined }) as typeof test) ?? [];
+      done.tests =
+        done.tests?.map(
+          (test, i) =>
+            ({
+              ...test,
+              readings:
+                'readings' in test
+                  ? test.readings.map((reading, j) =>
+                      'cylinder' in reading && reading.cylinder === id
+                        ? (overlaid(theirs.tests?.[i] as Test) as typeof test).readings[j]
+                        : reading,
+                    )
+                  : undefined,
+            }) as typeof test,
+        ) ?? [];
     }
-    if (!listened) done.tests = done.tests?.map((test) => (test.kind === 'leakdown' ? { ...test, readings: test.readings.map(({ heard: _, ...rest }) => rest) } : test)) ?? [];
+    if (!listened)
+      done.tests =
+        done.tests?.map((test) =>
+          test.kind === 'leakdown' ? { ...test, readings: test.readings.map(({ heard: _, ...rest }) => rest) } : test,
+        ) ?? [];
     const { virtual: _, ...plain } = done;
     return plain;
   };
-  const tests = [...(doCompression || !doLeakdown ? ['compression' as const] : []), ...(doWet && doCompression ? ['wet' as const] : []), ...(doLeakdown ? ['leakdown' as const] : [])];
-  return { job: again(tests), rows, ...(drawn.shared ? { shared: drawn.shared } : {}), again, tests: `${tests.join('+')}${listened || !doLeakdown ? '' : ' (nobody listened)'}` };
+  const tests = [
+    ...(doCompression || !doLeakdown ? ['compression' as const] : []),
+    ...(doWet && doCompression ? ['wet' as const] : []),
+    ...(doLeakdown ? ['leakdown' as const] : []),
+  ];
+  return {
+    job: again(tests),
+    rows,
+    ...(drawn.shared ? { shared: drawn.shared } : {}),
+    again,
+    tests: `${tests.join('+')}${listened || !doLeakdown ? '' : ' (nobody listened)'}`,
+  };
 }
 
 function neighbourOf(engine: Engine, id: string, random: Random, spared: ReadonlySet<string>): string | undefined {
   const across = engine.layout === 'vee';
   const step = across ? 2 : 1;
-  const near = [Number(id) - step, Number(id) + step].map(String).filter((other) => engine.cylinders.includes(other) && !spared.has(other));
+  const near = [Number(id) - step, Number(id) + step]
+    .map(String)
+    .filter((other) => engine.cylinders.includes(other) && !spared.has(other));
   return near.length > 0 ? random.pick(near) : undefined;
 }

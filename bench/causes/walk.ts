@@ -3,7 +3,11 @@ import { caseOf, type Case } from './virtual-shop';
 import { toldAs } from './calibrate';
 
 /** What one way of working found on an engine, and how long it took. */
-export interface Walked { correct: boolean; minutes: number; steps: string[] }
+export interface Walked {
+  correct: boolean;
+  minutes: number;
+  steps: string[];
+}
 
 /** Minutes of doing every test on every cylinder, each reading twice: set-up, two rounds dry, one wet, air. */
 const EVERYTHING = { setUp: 4, dry: 3, wet: 4, air: 12 } as const;
@@ -16,16 +20,32 @@ export function walk(seed: number): { planned: Walked; everything: Walked } {
   const full = one.again(['compression', 'wet', 'leakdown']);
   const n = full.engine.cylinders.length;
   const repeated = withRepeats(full);
-  const slight = new Set(judge(repeated).cylinders.filter(({ state }) => state === 'sound').map(({ id }) => id));
+  const slight = new Set(
+    judge(repeated)
+      .cylinders.filter(({ state }) => state === 'sound')
+      .map(({ id }) => id),
+  );
   return {
     planned: planned(one, repeated, slight),
-    everything: { correct: isCorrect(one, repeated, false, slight), minutes: EVERYTHING.setUp + n * (2 * EVERYTHING.dry + EVERYTHING.wet + EVERYTHING.air), steps: ['everything'] },
+    everything: {
+      correct: isCorrect(one, repeated, false, slight),
+      minutes: EVERYTHING.setUp + n * (2 * EVERYTHING.dry + EVERYTHING.wet + EVERYTHING.air),
+      steps: ['everything'],
+    },
   };
 }
 
 /** Every dry reading three times. */
 function withRepeats(full: JobFile): JobFile {
-  return { ...full, tests: full.tests?.map((test) => (test.kind === 'compression' ? { ...test, readings: [...test.readings, ...[1, 2].flatMap(() => test.readings.filter(({ wet }) => !wet))] } : test)) ?? [] };
+  return {
+    ...full,
+    tests:
+      full.tests?.map((test) =>
+        test.kind === 'compression'
+          ? { ...test, readings: [...test.readings, ...[1, 2].flatMap(() => test.readings.filter(({ wet }) => !wet))] }
+          : test,
+      ) ?? [],
+  };
 }
 
 function planned(one: Case, full: JobFile, slight: ReadonlySet<string>): Walked {
@@ -35,30 +55,51 @@ function planned(one: Case, full: JobFile, slight: ReadonlySet<string>): Walked 
   const job = (): JobFile => ({
     ...full,
     tests: [
-      ...(compression && shown.dry.size > 0 ? [{
-        ...compression, readings: [
-          ...compression.readings.filter(({ cylinder, wet }, i, all) => !wet && all.slice(0, i).filter((other) => !other.wet && other.cylinder === cylinder).length < (shown.dry.get(cylinder) ?? 0)),
-          ...compression.readings.filter(({ cylinder, wet }) => wet && shown.wet.has(cylinder)),
-        ],
-      }] : []),
-      ...(leakdown && shown.air.size > 0 ? [{ ...leakdown, readings: leakdown.readings.filter(({ cylinder }) => shown.air.has(cylinder)) }] : []),
+      ...(compression && shown.dry.size > 0
+        ? [
+            {
+              ...compression,
+              readings: [
+                ...compression.readings.filter(
+                  ({ cylinder, wet }, i, all) =>
+                    !wet &&
+                    all.slice(0, i).filter((other) => !other.wet && other.cylinder === cylinder).length <
+                      (shown.dry.get(cylinder) ?? 0),
+                ),
+                ...compression.readings.filter(({ cylinder, wet }) => wet && shown.wet.has(cylinder)),
+              ],
+            },
+          ]
+        : []),
+      ...(leakdown && shown.air.size > 0
+        ? [{ ...leakdown, readings: leakdown.readings.filter(({ cylinder }) => shown.air.has(cylinder)) }]
+        : []),
     ],
   });
   const steps: string[] = [];
   let minutes = 0;
   let testFound = false;
   for (let i = 0; i < LONGEST; i += 1) {
-    const next = judge(job()).next.find((step) => (step.test === 'retest' ? (shown.dry.get(step.cylinder ?? '') ?? 0) < MOST_READINGS : !steps.includes(named(step))) && step.test !== 'quick-checks');
+    const next = judge(job()).next.find(
+      (step) =>
+        (step.test === 'retest'
+          ? (shown.dry.get(step.cylinder ?? '') ?? 0) < MOST_READINGS
+          : !steps.includes(named(step))) && step.test !== 'quick-checks',
+    );
     if (!next || next.test === 'stop') break;
     steps.push(named(next));
     minutes += next.minutes;
     const { cylinder } = next;
-    if (next.test === 'compression') for (const id of full.engine.cylinders) shown.dry.set(id, Math.max(1, shown.dry.get(id) ?? 0));
+    if (next.test === 'compression')
+      for (const id of full.engine.cylinders) shown.dry.set(id, Math.max(1, shown.dry.get(id) ?? 0));
     else if (next.test === 'retest' && cylinder !== null) shown.dry.set(cylinder, (shown.dry.get(cylinder) ?? 0) + 1);
     else if (next.test === 'wet' && cylinder !== null) shown.wet.add(cylinder);
     else if (next.test === 'leakdown' && cylinder !== null) shown.air.add(cylinder);
     // Whoever looks at the tester, the throttle and the battery finds what is wrong with them.
-    else if (next.test === 'check-tester' && one.shared) { testFound = true; break; }
+    else if (next.test === 'check-tester' && one.shared) {
+      testFound = true;
+      break;
+    }
   }
   return { correct: isCorrect(one, job(), testFound, slight), minutes, steps };
 }
@@ -66,16 +107,24 @@ function planned(one: Case, full: JobFile, slight: ReadonlySet<string>): Walked 
 const named = ({ test, cylinder }: NextStep) => `${test} ${cylinder ?? ''}`.trim();
 
 /**
- * Every cylinder named rightly. A test fault that the judgement corrected away leaves a sound engine; a fault too slight
+ * Every cylinder named rightly. A test fault that the judgement corrected away leaves a sound engine; a fault too
+ * slight
  * for any limit to see may be called sound; a piston at the wrong place is none while no air was let in.
  */
 function isCorrect(one: Case, job: JobFile, testFound: boolean, slight: ReadonlySet<string>): boolean {
   if (testFound) return true;
   const { causes, engine } = judge(job);
-  const top = (id: string) => causes.filter(({ cylinder, cause }) => (cylinder === id || cylinder === null) && cause !== 'crank-seal').sort((a, b) => b.probability - a.probability)[0];
-  const name = (id: string) => { const cause = top(id); return cause && (cause.which ?? cause.cause); };
+  const top = (id: string) =>
+    causes
+      .filter(({ cylinder, cause }) => (cylinder === id || cylinder === null) && cause !== 'crank-seal')
+      .sort((a, b) => b.probability - a.probability)[0];
+  const name = (id: string) => {
+    const cause = top(id);
+    return cause && (cause.which ?? cause.cause);
+  };
   if (one.shared) return name(job.engine.cylinders[0] as string) === one.shared || engine.state === 'sound';
-  const air = (id: string) => job.tests?.some((test) => test.kind === 'leakdown' && test.readings.some(({ cylinder }) => cylinder === id));
+  const air = (id: string) =>
+    job.tests?.some((test) => test.kind === 'leakdown' && test.readings.some(({ cylinder }) => cylinder === id));
   return job.engine.cylinders.every((id) => {
     const truth = toldAs(one.rows[id] as string);
     if (truth === 'off-tdc' && !air(id)) return name(id) === 'sound';

@@ -10,22 +10,36 @@ const DONE = 0;
 const BAD_INPUT = 2;
 const NOT_IN_THIS_VERSION = 3;
 
-const USAGE = 'usage: rugged judge FILE | rugged plan FILE | rugged simulate FILE | rugged trace FILE.csv [--unit psi|kPa|bar|kgf/cm2]    (FILE may be - for standard input)';
+const USAGE =
+  'usage: rugged judge FILE | rugged plan FILE | rugged simulate FILE | rugged trace FILE.csv [--unit ' +
+  'psi|kPa|bar|kgf/cm2]    (FILE may be - for standard input)';
 
-export interface Outcome { code: number; out?: string; err?: string }
+export interface Outcome {
+  code: number;
+  out?: string;
+  err?: string;
+}
 
 /** How a file's text is had: by its path, or `-` for standard input. */
 export type ReadText = (path: string) => string;
 
-interface Options { unit?: PressureUnit; readText: ReadText }
+interface Options {
+  unit?: PressureUnit;
+  readText: ReadText;
+}
 type Command = (path: string, options: Options) => unknown;
 
 const COMMANDS: Readonly<Record<string, Command>> = {
   judge: (path, { readText }) => report(judge(readJobFile(readText(path)))),
   plan: (path, { readText }) => ({ next: report(judge(readJobFile(readText(path)))).next }),
-  simulate: async (path, { readText }) => (await import('@rugged/core/virtual-engine')).simulate(readJobFile(readText(path))),
+  simulate: async (path, { readText }) =>
+    (await import('@rugged/core/virtual-engine')).simulate(readJobFile(readText(path))),
   // Only a trace needs the CSV parser: the other commands start without it.
-  trace: async (path, { unit }) => (await import('@rugged/contract/trace')).readTrace(path === '-' ? process.stdin : createReadStream(path), unit ? { unit } : {}),
+  trace: async (path, { unit }) =>
+    (await import('@rugged/contract/trace')).readTrace(
+      path === '-' ? process.stdin : createReadStream(path),
+      unit ? { unit } : {},
+    ),
 };
 /** Named by the format, written later. */
 const LATER: readonly string[] = ['decide'];
@@ -34,25 +48,41 @@ const LATER: readonly string[] = ['decide'];
 export async function rugged(args: readonly string[], readText: ReadText = textOf): Promise<Outcome> {
   const asked = read(args);
   if (!asked) return { code: BAD_INPUT, err: USAGE };
-  const { words: [name, path, ...rest], unit } = asked;
+  const {
+    words: [name, path, ...rest],
+    unit,
+  } = asked;
   if (name === undefined || asked.help) return { code: asked.help ? DONE : BAD_INPUT, err: USAGE };
   if (LATER.includes(name)) return { code: NOT_IN_THIS_VERSION, err: `rugged: ${name} is not in this version` };
   const command = COMMANDS[name];
   if (!command) return { code: BAD_INPUT, err: `rugged: there is no command ${name}. ${USAGE}` };
   if (path === undefined || rest.length > 0) return { code: BAD_INPUT, err: USAGE };
-  if (unit !== undefined && !isUnit(unit)) return { code: BAD_INPUT, err: `rugged: --unit: must be one of ${PRESSURE_UNITS.join(', ')}` };
+  if (unit !== undefined && !isUnit(unit))
+    return { code: BAD_INPUT, err: `rugged: --unit: must be one of ${PRESSURE_UNITS.join(', ')}` };
   try {
-    return { code: DONE, out: JSON.stringify(await command(path, { readText, ...(unit === undefined ? {} : { unit }) }), null, 2) };
+    return {
+      code: DONE,
+      out: JSON.stringify(await command(path, { readText, ...(unit === undefined ? {} : { unit }) }), null, 2),
+    };
   } catch (error) {
-    if (error instanceof InputError) return { code: BAD_INPUT, err: oneLine(`${path}: ${error.field}: ${error.reason}`) };
+    if (error instanceof InputError)
+      return { code: BAD_INPUT, err: oneLine(`${path}: ${error.field}: ${error.reason}`) };
     throw error;
   }
 }
 
 function read(args: readonly string[]): { words: string[]; unit?: string; help: boolean } | undefined {
   try {
-    const { positionals, values } = parseArgs({ args: [...args], allowPositionals: true, options: { unit: { type: 'string' }, help: { type: 'boolean', short: 'h' } } });
-    return { words: positionals, help: values.help === true, ...(values.unit === undefined ? {} : { unit: values.unit }) };
+    const { positionals, values } = parseArgs({
+      args: [...args],
+      allowPositionals: true,
+      options: { unit: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+    });
+    return {
+      words: positionals,
+      help: values.help === true,
+      ...(values.unit === undefined ? {} : { unit: values.unit }),
+    };
   } catch {
     return undefined;
   }
@@ -64,7 +94,9 @@ function textOf(path: string): string {
   try {
     return readFileSync(path === '-' ? 0 : path, 'utf8');
   } catch (error) {
-    throw new InputError('(file)', 'cannot-be-read', { why: (error as NodeJS.ErrnoException).code ?? (error as Error).message });
+    throw new InputError('(file)', 'cannot-be-read', {
+      why: (error as NodeJS.ErrnoException).code ?? (error as Error).message,
+    });
   }
 }
 

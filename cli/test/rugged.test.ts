@@ -10,8 +10,20 @@ const file = (content: unknown) => {
   return name;
 };
 const good = {
-  format: 'rugged-gauge-job', version: 1, engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'] },
-  tests: [{ kind: 'compression', engineTemperature: 'warm', throttle: 'open', readings: [{ cylinder: '1', unit: 'psi', peak: 142 }, { cylinder: '2', unit: 'psi', peak: 112 }] }],
+  format: 'rugged-gauge-job',
+  version: 1,
+  engine: { cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'] },
+  tests: [
+    {
+      kind: 'compression',
+      engineTemperature: 'warm',
+      throttle: 'open',
+      readings: [
+        { cylinder: '1', unit: 'psi', peak: 142 },
+        { cylinder: '2', unit: 'psi', peak: 112 },
+      ],
+    },
+  ],
 };
 
 test('judge prints the verdict as JSON', async () => {
@@ -19,13 +31,23 @@ test('judge prints the verdict as JSON', async () => {
   expect([code, err]).toEqual([0, undefined]);
   const verdict = JSON.parse(out ?? '') as { engine: unknown; cylinders: { state: string }[] };
   expect(verdict.cylinders.map(({ state }) => state)).toEqual(['sound', 'low']);
-  expect(Object.keys(verdict)).toEqual(expect.arrayContaining(['cylinders', 'spread', 'crankcase', 'engine', 'causes', 'cautions', 'next']));
+  expect(Object.keys(verdict)).toEqual(
+    expect.arrayContaining(['cylinders', 'spread', 'crankcase', 'engine', 'causes', 'cautions', 'next']),
+  );
 });
 
 test.each<[string, unknown, RegExp]>([
   ['not JSON', '{', /\(file\): is not JSON/],
-  ['text in a number', { ...good, tests: [{ kind: 'compression', readings: [{ cylinder: '1', unit: 'psi', peak: '1' }] }] }, /tests\[0\]\.readings\[0\]\.peak: must be a number/],
-  ['a reading that cannot be', { ...good, tests: [{ kind: 'compression', readings: [{ cylinder: '7', unit: 'psi', peak: 1 }] }] }, /tests\[0\]\.readings\[0\]\.cylinder: there is no cylinder 7/],
+  [
+    'text in a number',
+    { ...good, tests: [{ kind: 'compression', readings: [{ cylinder: '1', unit: 'psi', peak: '1' }] }] },
+    /tests\[0\]\.readings\[0\]\.peak: must be a number/,
+  ],
+  [
+    'a reading that cannot be',
+    { ...good, tests: [{ kind: 'compression', readings: [{ cylinder: '7', unit: 'psi', peak: 1 }] }] },
+    /tests\[0\]\.readings\[0\]\.cylinder: there is no cylinder 7/,
+  ],
 ])('%s: exit 2, one line with file, field and reason', async (_name, content, line) => {
   const { code, out, err } = await rugged(['judge', file(content)]);
   expect(code).toBe(2);
@@ -36,23 +58,41 @@ test.each<[string, unknown, RegExp]>([
 });
 
 test('a missing file is bad input, not a crash', async () => {
-  expect(await rugged(['judge', path.join(dir, 'nowhere')])).toMatchObject({ code: 2, err: expect.stringContaining('ENOENT') });
+  expect(await rugged(['judge', path.join(dir, 'nowhere')])).toMatchObject({
+    code: 2,
+    err: expect.stringContaining('ENOENT'),
+  });
 });
 test('deciding is not in this version: exit 3', async () => {
   expect(await rugged(['decide', 'x'])).toEqual({ code: 3, err: 'rugged: decide is not in this version' });
 });
 test('plan prints the ranked next steps of the same verdict', async () => {
-  const [judged, planned] = await Promise.all(['judge', 'plan'].map(async (command) => JSON.parse((await rugged([command, file(good)])).out ?? '') as { next: unknown }));
+  const [judged, planned] = await Promise.all(
+    ['judge', 'plan'].map(
+      async (command) => JSON.parse((await rugged([command, file(good)])).out ?? '') as { next: unknown },
+    ),
+  );
   expect(planned).toEqual({ next: judged?.next });
 });
 test('simulate prints a job that judge takes, and refuses a fault at its field', async () => {
   const virtual = { seed: 1, tests: ['compression', 'leakdown'], truth: true };
   const { code, out } = await rugged(['simulate', file({ ...good, tests: [], virtual })]);
   expect(code).toBe(0);
-  expect(JSON.parse(out ?? '')).toMatchObject({ format: 'rugged-gauge-job', truth: { cylinders: [{ state: 'sound' }, { state: 'sound' }] } });
+  expect(JSON.parse(out ?? '')).toMatchObject({
+    format: 'rugged-gauge-job',
+    truth: { cylinders: [{ state: 'sound' }, { state: 'sound' }] },
+  });
   expect((await rugged(['judge', '-'], () => out ?? '')).code).toBe(0);
-  expect(await rugged(['simulate', file({ ...good, virtual: { ...virtual, faults: [{ cause: 'crank-seal', cylinder: '9', severity: 1 }] } })])).toMatchObject({ code: 2, err: expect.stringContaining('virtual.faults[0].cylinder') });
-  expect(await rugged(['simulate', file(good)])).toMatchObject({ code: 2, err: expect.stringContaining('virtual: is required') });
+  expect(
+    await rugged([
+      'simulate',
+      file({ ...good, virtual: { ...virtual, faults: [{ cause: 'crank-seal', cylinder: '9', severity: 1 }] } }),
+    ]),
+  ).toMatchObject({ code: 2, err: expect.stringContaining('virtual.faults[0].cylinder') });
+  expect(await rugged(['simulate', file(good)])).toMatchObject({
+    code: 2,
+    err: expect.stringContaining('virtual: is required'),
+  });
 });
 test('anything else explains itself', async () => {
   expect(await rugged([])).toMatchObject({ code: 2, err: expect.stringContaining('usage') });
@@ -62,20 +102,46 @@ test('anything else explains itself', async () => {
 });
 
 describe('trace', () => {
-  const csv = (text: string) => { const name = path.join(dir, 'a.csv'); writeFileSync(name, text); return name; };
+  const csv = (text: string) => {
+    const name = path.join(dir, 'a.csv');
+    writeFileSync(name, text);
+    return name;
+  };
   /** Five strokes a second, each a hump to its peak. */
-  const humps = (peaks: readonly number[], line: (ms: number, p: number) => string) => peaks.flatMap((peak, stroke) => Array.from({ length: 200 }, (_, i) => line(200 * stroke + i, peak * Math.exp(-(((i - 100) / 12) ** 2))))).join('\n');
+  const humps = (peaks: readonly number[], line: (ms: number, p: number) => string) =>
+    peaks
+      .flatMap((peak, stroke) =>
+        Array.from({ length: 200 }, (_, i) => line(200 * stroke + i, peak * Math.exp(-(((i - 100) / 12) ** 2)))),
+      )
+      .join('\n');
 
   test('prints strokes, peak, first share, speed in both cycles and the unit of the header', async () => {
-    const { code, out } = await rugged(['trace', csv(`t_ms,pressure (psi)\n${humps([85, 120, 138], (ms, p) => `${ms},${p.toFixed(2)}`)}`)]);
+    const { code, out } = await rugged([
+      'trace',
+      csv(`t_ms,pressure (psi)\n${humps([85, 120, 138], (ms, p) => `${ms},${p.toFixed(2)}`)}`),
+    ]);
     expect(code).toBe(0);
     expect(JSON.parse(out ?? '')).toMatchObject({
-      kind: 'cylinder', unit: 'psi', peak: 138, samples: 600, seconds: expect.closeTo(0.599, 9), strokes: [{ peak: 85 }, { peak: 120 }, { peak: 138 }],
-      firstShare: expect.closeTo(0.616, 3), strokesPerMinute: expect.closeTo(300, 6), crankingRpm: { 'two-stroke': expect.closeTo(300, 6), 'four-stroke': expect.closeTo(600, 6) }, dropouts: [], saturation: [],
+      kind: 'cylinder',
+      unit: 'psi',
+      peak: 138,
+      samples: 600,
+      seconds: expect.closeTo(0.599, 9),
+      strokes: [{ peak: 85 }, { peak: 120 }, { peak: 138 }],
+      firstShare: expect.closeTo(0.616, 3),
+      strokesPerMinute: expect.closeTo(300, 6),
+      crankingRpm: { 'two-stroke': expect.closeTo(300, 6), 'four-stroke': expect.closeTo(600, 6) },
+      dropouts: [],
+      saturation: [],
     });
   });
   test('semicolons and decimal commas, unit asked for', async () => {
-    const { out } = await rugged(['trace', csv(humps([8, 9, 9], (ms, p) => `${(ms / 1000).toFixed(3)};${p.toFixed(3)}`.replaceAll('.', ','))), '--unit', 'bar']);
+    const { out } = await rugged([
+      'trace',
+      csv(humps([8, 9, 9], (ms, p) => `${(ms / 1000).toFixed(3)};${p.toFixed(3)}`.replaceAll('.', ','))),
+      '--unit',
+      'bar',
+    ]);
     expect(JSON.parse(out ?? '')).toMatchObject({ unit: 'bar', peak: 9, strokes: [{}, {}, {}] });
   });
   test.each<[string, string[], RegExp]>([
@@ -84,7 +150,11 @@ describe('trace', () => {
     ['an unknown unit', ['trace', 'words', '--unit', 'torr'], /--unit: must be one of psi/],
     ['an unknown option', ['trace', 'words', '--loud'], /usage/],
   ])('%s: exit 2', async (_, [name, which, ...rest], line) => {
-    const { code, err } = await rugged([name as string, which === 'nowhere' ? path.join(dir, 'nowhere.csv') : csv('a,b\nx,y\n'), ...rest]);
+    const { code, err } = await rugged([
+      name as string,
+      which === 'nowhere' ? path.join(dir, 'nowhere.csv') : csv('a,b\nx,y\n'),
+      ...rest,
+    ]);
     expect(code).toBe(2);
     expect(err).toMatch(line);
   });

@@ -16,7 +16,10 @@ export type Checked<T> = { ok: true; value: T } | { ok: false; errors: FieldErro
 export function check<T>(schema: Joi.Schema<T>, input: unknown): Checked<T> {
   const result: Joi.ValidationResult<T> = schema.validate(input, { abortEarly: false, convert: false });
   if (!result.error) return { ok: true, value: result.value };
-  return { ok: false, errors: result.error.details.map((detail) => ({ field: fieldPath(detail.path), reason: plainWords(detail) })) };
+  return {
+    ok: false,
+    errors: result.error.details.map((detail) => ({ field: fieldPath(detail.path), reason: plainWords(detail) })),
+  };
 }
 
 /** `['tests', 0, 'peak']` as `tests[0].peak`. */
@@ -25,7 +28,12 @@ export function fieldPath(path: readonly (string | number)[]): string {
 }
 
 /** What Joi says of a failed rule, as far as the words use it. */
-interface Context { limit?: number; valids?: (string | number | null)[]; peers?: string[]; reason?: string }
+interface Context {
+  limit?: number;
+  valids?: (string | number | null)[];
+  peers?: string[];
+  reason?: string;
+}
 type Words = (context: Context) => string;
 
 const list = (values: Context['valids']) => values?.filter((value) => value !== null).join(', ') ?? '';
@@ -62,7 +70,7 @@ const WORDS: Readonly<Record<string, Words>> = {
   'number.max': ({ limit }) => `must be at most ${limit}`,
   'number.positive': () => 'must be above 0',
   'number.greater': ({ limit }) => `must be above ${limit}`,
-  'sense': ({ reason }) => reason ?? 'cannot be',
+  sense: ({ reason }) => reason ?? 'cannot be',
 };
 
 function plainWords(detail: Joi.ValidationErrorItem): string {

@@ -1,4 +1,15 @@
-import type { BookRecord, EngineRecord, JobRecord, Machine, Overrule, Owner, ReadingRecord, Shop, TesterRecord, TestRecord } from '@rugged/contract';
+import type {
+  BookRecord,
+  EngineRecord,
+  JobRecord,
+  Machine,
+  Overrule,
+  Owner,
+  ReadingRecord,
+  Shop,
+  TesterRecord,
+  TestRecord,
+} from '@rugged/contract';
 import { FLEET, type FleetItem, OWNERS } from './fleet';
 import { HIDDEN } from './hidden';
 import { type DemoJob, JOBS } from './jobs';
@@ -39,15 +50,29 @@ export function demoShop(now: Date): DemoShop {
   const jobs = JOBS.map((job) => jobRows(job, now, ines));
   return {
     shop: {
-      id: stableId('shop'), name: 'Tidewrack Repair Cooperative', unit: 'psi', site: { altitudeM: 0 }, houseRules: {},
+      id: stableId('shop'),
+      name: 'Tidewrack Repair Cooperative',
+      unit: 'psi',
+      site: { altitudeM: 0 },
+      houseRules: {},
       version: 1,
     },
     testers: TESTERS,
     nextJobNumber: Math.max(...JOBS.map((job) => job.number)) + 1,
     password: DEMO_PASSWORD,
     people,
-    owners: Object.entries(OWNERS).map(([name, rest]) => ({ id: stableId(`owner/${name}`), name, ...rest, version: 1 })),
-    machines: FLEET.map((item) => ({ id: stableId(`machine/${item.key}`), ownerId: stableId(`owner/${item.owner}`), name: item.machine, version: 1 })),
+    owners: Object.entries(OWNERS).map(([name, rest]) => ({
+      id: stableId(`owner/${name}`),
+      name,
+      ...rest,
+      version: 1,
+    })),
+    machines: FLEET.map((item) => ({
+      id: stableId(`machine/${item.key}`),
+      ownerId: stableId(`owner/${item.owner}`),
+      name: item.machine,
+      version: 1,
+    })),
     engines: FLEET.map(engineRow),
     books: FLEET.flatMap(bookRows),
     jobs: jobs.map(({ job }) => job),
@@ -59,11 +84,24 @@ export function demoShop(now: Date): DemoShop {
 
 function engineRow({ key, name, engine }: FleetItem): EngineRecord & { hidden?: Virtual } {
   const hidden = HIDDEN[key];
-  return { id: stableId(`engine/${key}`), machineId: stableId(`machine/${key}`), name, ...engine, ...(hidden ? { hidden } : {}), version: 1 };
+  return {
+    id: stableId(`engine/${key}`),
+    machineId: stableId(`machine/${key}`),
+    name,
+    ...engine,
+    ...(hidden ? { hidden } : {}),
+    version: 1,
+  };
 }
 
 function bookRows({ key, books }: FleetItem): BookRecord[] {
-  return books.map((book, i) => ({ id: stableId(`book/${key}/${i}`), engineId: stableId(`engine/${key}`), rank: i + 1, ...book, version: 1 }));
+  return books.map((book, i) => ({
+    id: stableId(`book/${key}/${i}`),
+    engineId: stableId(`engine/${key}`),
+    rank: i + 1,
+    ...book,
+    version: 1,
+  }));
 }
 
 function jobRows(demo: DemoJob, now: Date, by: string) {
@@ -72,26 +110,63 @@ function jobRows(demo: DemoJob, now: Date, by: string) {
   const id = stableId(`job/${demo.number}`);
   const { number, complaint, alreadyDone, symptoms, hours } = demo;
   const job: ByPerson<JobRecord, 'openedBy'> = {
-    id, number, complaint, engineId: stableId(`engine/${demo.fleet}`), site: { altitudeM: demo.altitudeM ?? 0 }, houseRules: {},
-    status: demo.closed ? 'closed' : 'open', openedAt: at(0), openedBy: by, version: 1,
+    id,
+    number,
+    complaint,
+    engineId: stableId(`engine/${demo.fleet}`),
+    site: { altitudeM: demo.altitudeM ?? 0 },
+    houseRules: {},
+    status: demo.closed ? 'closed' : 'open',
+    openedAt: at(0),
+    openedBy: by,
+    version: 1,
     ...(alreadyDone === undefined ? {} : { alreadyDone }),
     ...(symptoms === undefined ? {} : { symptoms }),
     ...(hours === undefined ? {} : { hours }),
     ...(demo.closed ? { closedAt: at(180) } : {}),
   };
   const tests = demo.tests.map(({ conditions }, t): ByPerson<TestRecord, 'startedBy'> => ({
-    id: stableId(`test/${number}/${t}`), jobId: id, kind: 'compression', conditions: { ...conditions, tester: conditions.tester ?? CART_TESTER }, startedAt: at(20 + 40 * t), startedBy: by,
+    id: stableId(`test/${number}/${t}`),
+    jobId: id,
+    kind: 'compression',
+    conditions: { ...conditions, tester: conditions.tester ?? CART_TESTER },
+    startedAt: at(20 + 40 * t),
+    startedBy: by,
   }));
-  const readings = demo.tests.flatMap((test, t) => test.readings.map(([cylinder, strokes, peak, oilMl], r): ByPerson<ReadingRecord, 'takenBy'> => ({
-    id: stableId(`reading/${number}/${t}/${r}`), testId: stableId(`test/${number}/${t}`), kind: 'compression', figures: { cylinder, unit: 'psi', peak, strokes, ...(oilMl === undefined ? {} : { wet: true, oilMl }) },
-    takenAt: at(22 + 40 * t + 3 * r), takenBy: by,
-  })));
-  const others = (demo.others ?? []).map(({ kind, conditions }, t) => (
-    { id: stableId(`other/${number}/${t}`), jobId: id, kind, conditions, startedAt: at(60 + 20 * t), startedBy: by }
-  ) as ByPerson<TestRecord, 'startedBy'>);
-  const figures = (demo.others ?? []).flatMap(({ kind, figures: all }, t) => all.map((one, r) => (
-    { id: stableId(`figures/${number}/${t}/${r}`), testId: stableId(`other/${number}/${t}`), kind, figures: one, takenAt: at(62 + 20 * t + 3 * r), takenBy: by }
-  ) as ByPerson<ReadingRecord, 'takenBy'>));
+  const readings = demo.tests.flatMap((test, t) =>
+    test.readings.map(([cylinder, strokes, peak, oilMl], r): ByPerson<ReadingRecord, 'takenBy'> => ({
+      id: stableId(`reading/${number}/${t}/${r}`),
+      testId: stableId(`test/${number}/${t}`),
+      kind: 'compression',
+      figures: { cylinder, unit: 'psi', peak, strokes, ...(oilMl === undefined ? {} : { wet: true, oilMl }) },
+      takenAt: at(22 + 40 * t + 3 * r),
+      takenBy: by,
+    })),
+  );
+  const others = (demo.others ?? []).map(
+    ({ kind, conditions }, t) =>
+      ({
+        id: stableId(`other/${number}/${t}`),
+        jobId: id,
+        kind,
+        conditions,
+        startedAt: at(60 + 20 * t),
+        startedBy: by,
+      }) as ByPerson<TestRecord, 'startedBy'>,
+  );
+  const figures = (demo.others ?? []).flatMap(({ kind, figures: all }, t) =>
+    all.map(
+      (one, r) =>
+        ({
+          id: stableId(`figures/${number}/${t}/${r}`),
+          testId: stableId(`other/${number}/${t}`),
+          kind,
+          figures: one,
+          takenAt: at(62 + 20 * t + 3 * r),
+          takenBy: by,
+        }) as ByPerson<ReadingRecord, 'takenBy'>,
+    ),
+  );
   const overrules = demo.overrule
     ? [{ id: stableId(`overrule/${number}`), jobId: id, ...demo.overrule, madeAt: at(120), madeBy: by }]
     : [];

@@ -3,7 +3,7 @@ import { demoShop } from './demo-shop';
 
 /** Fills an empty database with the demo shop, all or nothing. Leaves a database with any shop in it alone. */
 export async function loadDemo({ sequelize, models }: Store, now: Date): Promise<boolean> {
-  if (await models.shops.count() > 0) return false;
+  if ((await models.shops.count()) > 0) return false;
   const demo = demoShop(now);
   const shopId = demo.shop.id;
   const passwordHash = await hashPassword(demo.password);

@@ -8,7 +8,8 @@ async function main(): Promise<void> {
   const sequelize = connect(databaseUrl);
   if (process.argv.includes('--fresh')) await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public');
   await migrate(sequelize);
-  if (await loadDemo(openStore(sequelize), new Date())) process.stderr.write('Demo data loaded: Tidewrack Repair Cooperative, Skerrow\n');
+  if (await loadDemo(openStore(sequelize), new Date()))
+    process.stderr.write('Demo data loaded: Tidewrack Repair Cooperative, Skerrow\n');
   await sequelize.close();
 }
 

@@ -19,7 +19,9 @@ async function main(): Promise<void> {
   const listener = await listening(server.app, port);
   process.send?.({ listening: (listener.address() as AddressInfo).port });
   const stop = () => {
-    listener.close(() => { void server.close().then(() => process.exit(0)); });
+    listener.close(() => {
+      void server.close().then(() => process.exit(0));
+    });
     listener.closeIdleConnections();
     setTimeout(() => listener.closeAllConnections(), 3000).unref();
   };
@@ -34,7 +36,12 @@ function listening(app: Express, port: number): Promise<HttpServer> {
   return new Promise((resolve, reject) => {
     const listener = app.listen(port, process.env['HOST'] ?? '127.0.0.1', (error) => {
       if (!error) resolve(listener);
-      else reject((error as NodeJS.ErrnoException).code === 'EADDRINUSE' ? new Error(`port ${port} is taken. Set PORT to another one`) : error);
+      else
+        reject(
+          (error as NodeJS.ErrnoException).code === 'EADDRINUSE'
+            ? new Error(`port ${port} is taken. Set PORT to another one`)
+            : error,
+        );
     });
   });
 }

@@ -28,7 +28,11 @@ import { openStore, type Store } from './store/store';
 const LARGEST_BODY = '256kb';
 const LARGEST_PHOTO = '1mb';
 
-export interface Server { app: Express; store: Store; close(): Promise<void> }
+export interface Server {
+  app: Express;
+  store: Store;
+  close(): Promise<void>;
+}
 
 /** The whole server on a migrated database. It keeps no state of its own: several may stand behind one address. */
 export async function createServer({ databaseUrl, dist }: { databaseUrl: string; dist?: string }): Promise<Server> {
@@ -45,12 +49,19 @@ export async function createServer({ databaseUrl, dist }: { databaseUrl: string;
   app.use('/api', await api(store, pool));
   if (dist) app.use(webApp(dist));
   app.use(notFound, onError);
-  return { app, store, close: async () => { await Promise.all([pool.end(), store.sequelize.close()]); } };
+  return {
+    app,
+    store,
+    close: async () => {
+      await Promise.all([pool.end(), store.sequelize.close()]);
+    },
+  };
 }
 
 /** PostgreSQL keeps no NUL in a text: refused before anything looks at the fields. */
 function refuseNul(_req: unknown, _res: unknown, body: Buffer): void {
-  if (body.includes('\\u0000') || body.includes(0)) throw refuse.fields([{ field: '', reason: 'holds a character that cannot be kept' }]);
+  if (body.includes('\\u0000') || body.includes(0))
+    throw refuse.fields([{ field: '', reason: 'holds a character that cannot be kept' }]);
 }
 
 async function api(store: Store, pool: pg.Pool): Promise<Router> {
@@ -69,7 +80,10 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
   routes.use(sameOrigin, express.json({ limit: LARGEST_BODY, verify: refuseNul }), known);
   routes.use('/session', sessionRoutes(store));
   // From here on nobody is answered without a session.
-  routes.use((req, _res, next) => { whoAsks(req); next(); });
+  routes.use((req, _res, next) => {
+    whoAsks(req);
+    next();
+  });
   routes.use('/shop', shopRoutes(store));
   routes.use('/owners', ownerRoutes(store));
   routes.use('/machines', machineRoutes(store));

@@ -3,15 +3,20 @@ import pg from 'pg';
 import { migrate } from '../src/store/migrate';
 import { connect } from '../src/store/sequelize';
 
-interface Database { url: string; stop(): Promise<void> }
-declare global { var testDatabase: Database | undefined }
+interface Database {
+  url: string;
+  stop(): Promise<void>;
+}
+declare global {
+  var testDatabase: Database | undefined;
+}
 
 /** A real PostgreSQL for the tests, with a migrated template that each test file copies. */
 export default async function setUp(): Promise<void> {
   const projectDir = path.resolve(__dirname, '../..');
   // A path in a variable: the script has no types, and needs none here.
   const script = path.join(projectDir, 'scripts/database.mjs');
-  const { startDatabase } = await import(script) as { startDatabase(options: object): Promise<Database> };
+  const { startDatabase } = (await import(script)) as { startDatabase(options: object): Promise<Database> };
   delete process.env['DATABASE_URL'];
   const database = await startDatabase({ projectDir, name: 'pg-test', log: () => undefined });
   globalThis.testDatabase = database;

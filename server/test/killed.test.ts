@@ -10,7 +10,11 @@ let shop: ShopInTest;
 const children: ChildProcess[] = [];
 beforeAll(async () => {
   shop = await shopInTest();
-  execFileSync(process.execPath, ['--input-type=module', '-e', "await (await import('./scripts/bundle.mjs')).ensureBundle('server')"], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+  execFileSync(
+    process.execPath,
+    ['--input-type=module', '-e', "await (await import('./scripts/bundle.mjs')).ensureBundle('server')"],
+    { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] },
+  );
 });
 afterAll(async () => {
   for (const child of children) child.kill('SIGKILL');
@@ -19,10 +23,16 @@ afterAll(async () => {
 
 /** The real server as a process of its own, on a free port. */
 function serve(): Promise<{ child: ChildProcess; url: string }> {
-  const child = spawn(process.execPath, [bundle], { cwd: root, env: { ...process.env, DATABASE_URL: shop.databaseUrl, PORT: '0' }, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  const child = spawn(process.execPath, [bundle], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: shop.databaseUrl, PORT: '0' },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
   children.push(child);
   return new Promise((resolve, reject) => {
-    child.once('message', (message) => resolve({ child, url: `http://127.0.0.1:${(message as { listening: number }).listening}` }));
+    child.once('message', (message) =>
+      resolve({ child, url: `http://127.0.0.1:${(message as { listening: number }).listening}` }),
+    );
     child.once('exit', (code) => reject(new Error(`server ended with ${code}`)));
   });
 }
@@ -30,12 +40,22 @@ function serve(): Promise<{ child: ChildProcess; url: string }> {
 test('kill -9 during a run of 200 readings loses none that was acknowledged and doubles none', async () => {
   const ids = await bench(shop.agent);
   let { child, url } = await serve();
-  const signIn = await fetch(`${url}/api/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ email: 'ines@one.example', password: 'a good long one' }) });
+  const signIn = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ email: 'ines@one.example', password: 'a good long one' }),
+  });
   const cookie = signIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
-  const run = Array.from({ length: 200 }, (_, i) => reading(ids.test, { cylinder: String(1 + (i % 4)), peak: 100 + i / 10, strokes: [] }));
+  const run = Array.from({ length: 200 }, (_, i) =>
+    reading(ids.test, { cylinder: String(1 + (i % 4)), peak: 100 + i / 10, strokes: [] }),
+  );
   const acknowledged = new Set<string>();
   const send = async (one: (typeof run)[number]) => {
-    const answer = await fetch(`${url}/api/readings`, { method: 'POST', headers: { 'Content-Type': 'application/json', cookie }, body: JSON.stringify(one) });
+    const answer = await fetch(`${url}/api/readings`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', cookie },
+      body: JSON.stringify(one),
+    });
     if (answer.ok) acknowledged.add(one.id);
     return answer.ok;
   };
@@ -43,19 +63,22 @@ test('kill -9 during a run of 200 readings loses none that was acknowledged and 
   // Several at a time, and the server dies in the middle of it.
   let killed = false;
   const queue = [...run];
-  await Promise.all(Array.from({ length: 8 }, async () => {
-    for (let one = queue.shift(); one; one = queue.shift()) {
-      if (!killed && acknowledged.size > 90) {
-        killed = true;
-        child.kill('SIGKILL');
+  await Promise.all(
+    Array.from({ length: 8 }, async () => {
+      for (let one = queue.shift(); one; one = queue.shift()) {
+        if (!killed && acknowledged.size > 90) {
+          killed = true;
+          child.kill('SIGKILL');
+        }
+        await send(one).catch(() => undefined);
       }
-      await send(one).catch(() => undefined);
-    }
-  }));
+    }),
+  );
   expect(acknowledged.size).toBeLessThan(200);
 
   ({ child, url } = await serve());
-  const stored = async () => ((await shop.agent.get(`/api/jobs/${ids.job}`)).body as Bench).readings.map(({ id }) => id);
+  const stored = async () =>
+    ((await shop.agent.get(`/api/jobs/${ids.job}`)).body as Bench).readings.map(({ id }) => id);
   expect(await stored()).toEqual(expect.arrayContaining([...acknowledged]));
   // The phone sends everything that was not acknowledged again, under the same ids; the session outlived the server.
   for (const one of run.filter(({ id }) => !acknowledged.has(id))) expect(await send(one)).toBe(true);

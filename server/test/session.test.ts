@@ -3,20 +3,39 @@ import { hashPassword, verifyPassword } from '../src/accounts/password';
 import { PASSWORD, type ShopInTest, shopInTest } from './shop-in-test';
 
 let shop: ShopInTest;
-beforeAll(async () => { shop = await shopInTest(); });
+beforeAll(async () => {
+  shop = await shopInTest();
+});
 afterAll(() => shop.server.close());
 
 const nobody = () => supertest(shop.server.app);
 
-test.each(['/api/jobs', '/api/engines', '/api/jobs/0b6f7c1e-5f0a-4c57-9f5b-0d1f5a6b7c8d', '/api/session', '/api/nonsense'])('nobody gets an answer from %s', async (path) => {
+test.each([
+  '/api/jobs',
+  '/api/engines',
+  '/api/jobs/0b6f7c1e-5f0a-4c57-9f5b-0d1f5a6b7c8d',
+  '/api/session',
+  '/api/nonsense',
+])('nobody gets an answer from %s', async (path) => {
   const { body, headers } = await nobody().get(path).expect(401);
   expect(body).toMatchObject({ title: 'Sign in first', status: 401 });
   expect(headers['content-type']).toMatch('application/problem+json');
 });
-test.each(['/api/owners', '/api/machines', '/api/engines', '/api/books', '/api/jobs', '/api/tests', '/api/readings', '/api/overrules'])('nobody writes to %s', async (path) => {
+test.each([
+  '/api/owners',
+  '/api/machines',
+  '/api/engines',
+  '/api/books',
+  '/api/jobs',
+  '/api/tests',
+  '/api/readings',
+  '/api/overrules',
+])('nobody writes to %s', async (path) => {
   await nobody().post(path).send({}).expect(401);
 });
-test('health answers everybody', async () => { await nobody().get('/api/health').expect(200, { ok: true }); });
+test('health answers everybody', async () => {
+  await nobody().get('/api/health').expect(200, { ok: true });
+});
 
 test('a wrong password and an unknown address get the same answer', async () => {
   const wrong = await nobody().post('/api/session').send({ email: 'ines@one.example', password: 'no' }).expect(401);
@@ -25,10 +44,16 @@ test('a wrong password and an unknown address get the same answer', async () => 
 });
 test('empty fields are named', async () => {
   const { body } = await nobody().post('/api/session').send({ email: '' }).expect(422);
-  expect(body.errors).toEqual([{ field: 'email', reason: 'must not be empty' }, { field: 'password', reason: 'is missing' }]);
+  expect(body.errors).toEqual([
+    { field: 'email', reason: 'must not be empty' },
+    { field: 'password', reason: 'is missing' },
+  ]);
 });
 test('the address is taken in any case, the cookie is out of reach of scripts', async () => {
-  const { headers, body } = await nobody().post('/api/session').send({ email: ' INES@one.example', password: PASSWORD }).expect(201);
+  const { headers, body } = await nobody()
+    .post('/api/session')
+    .send({ email: ' INES@one.example', password: PASSWORD })
+    .expect(201);
   expect(headers['set-cookie']?.[0]).toMatch(/HttpOnly.*SameSite=Lax/);
   expect(JSON.stringify(body)).not.toMatch(/scrypt|passwordHash/);
 });
@@ -40,7 +65,11 @@ test('signing out ends the session at the server', async () => {
 });
 test('a write from another site is refused', async () => {
   await shop.agent.patch('/api/shop').set('Sec-Fetch-Site', 'cross-site').send({ version: 1, name: 'x' }).expect(403);
-  await shop.agent.patch('/api/shop').set('Origin', 'https://elsewhere.example').send({ version: 1, name: 'x' }).expect(403);
+  await shop.agent
+    .patch('/api/shop')
+    .set('Origin', 'https://elsewhere.example')
+    .send({ version: 1, name: 'x' })
+    .expect(403);
 });
 test('after twenty wrong tries there is a pause', async () => {
   let last = 401;
@@ -50,5 +79,9 @@ test('after twenty wrong tries there is a pause', async () => {
 test('a password is stored salted', async () => {
   const [a, b] = await Promise.all([hashPassword('x'), hashPassword('x')]);
   expect(a).not.toBe(b);
-  expect([await verifyPassword('x', a), await verifyPassword('y', a), await verifyPassword('x', 'plain$x')]).toEqual([true, false, false]);
+  expect([await verifyPassword('x', a), await verifyPassword('y', a), await verifyPassword('x', 'plain$x')]).toEqual([
+    true,
+    false,
+    false,
+  ]);
 });

@@ -19,7 +19,14 @@ export async function freshDatabase(): Promise<string> {
   return url.href;
 }
 
-export interface ShopInTest { server: Server; databaseUrl: string; ids: { shop: string; person: string }; agent: Agent; signIn(email: string): Promise<Agent>; addShop(email: string): Promise<void> }
+export interface ShopInTest {
+  server: Server;
+  databaseUrl: string;
+  ids: { shop: string; person: string };
+  agent: Agent;
+  signIn(email: string): Promise<Agent>;
+  addShop(email: string): Promise<void>;
+}
 export type Agent = ReturnType<typeof supertest.agent>;
 
 /** A server with one shop and one signed-in person. */
@@ -29,8 +36,21 @@ export async function shopInTest(): Promise<ShopInTest> {
   const ids = { shop: randomUUID(), person: randomUUID() };
   const add = async (shop: string, person: string, email: string) => {
     const { models } = server.store;
-    await models.shops.create({ id: shop, name: `Shop of ${email}`, unit: 'psi', site: {}, houseRules: {}, nextJobNumber: 1 });
-    await models.people.create({ id: person, shopId: shop, name: email.split('@')[0] ?? email, email, passwordHash: await hashPassword(PASSWORD) });
+    await models.shops.create({
+      id: shop,
+      name: `Shop of ${email}`,
+      unit: 'psi',
+      site: {},
+      houseRules: {},
+      nextJobNumber: 1,
+    });
+    await models.people.create({
+      id: person,
+      shopId: shop,
+      name: email.split('@')[0] ?? email,
+      email,
+      passwordHash: await hashPassword(PASSWORD),
+    });
   };
   const signIn = async (email: string) => {
     const agent = supertest.agent(server.app);
@@ -38,28 +58,82 @@ export async function shopInTest(): Promise<ShopInTest> {
     return agent;
   };
   await add(ids.shop, ids.person, 'ines@one.example');
-  return { server, databaseUrl, ids, agent: await signIn('ines@one.example'), signIn, addShop: (email) => add(randomUUID(), randomUUID(), email) };
+  return {
+    server,
+    databaseUrl,
+    ids,
+    agent: await signIn('ines@one.example'),
+    signIn,
+    addShop: (email) => add(randomUUID(), randomUUID(), email),
+  };
 }
 
 export const NOW = '2026-05-04T10:00:00.000Z';
 
 /** An owner, a machine, a four-cylinder engine with a book, a job and a test, posted one after the other. */
 export async function bench(agent: Agent) {
-  const ids = { owner: randomUUID(), machine: randomUUID(), engine: randomUUID(), book: randomUUID(), job: randomUUID(), test: randomUUID() };
+  const ids = {
+    owner: randomUUID(),
+    machine: randomUUID(),
+    engine: randomUUID(),
+    book: randomUUID(),
+    job: randomUUID(),
+    test: randomUUID(),
+  };
   await agent.post('/api/owners').send({ id: ids.owner, name: 'Wil Tarn' }).expect(201);
   await agent.post('/api/machines').send({ id: ids.machine, ownerId: ids.owner, name: 'Skiff' }).expect(201);
-  await agent.post('/api/engines').send({
-    id: ids.engine, machineId: ids.machine, name: 'Orrin 40', cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', layout: 'inline', cylinders: ['1', '2', '3', '4'],
-  }).expect(201);
-  await agent.post('/api/books').send({ id: ids.book, engineId: ids.engine, rank: 1, source: 'Handbook', compression: { unit: 'psi', min: 120, max: 150 } }).expect(201);
-  await agent.post('/api/jobs').send({ id: ids.job, engineId: ids.engine, complaint: 'hard start', site: {}, openedAt: NOW }).expect(201);
-  await agent.post('/api/tests').send({ id: ids.test, jobId: ids.job, kind: 'compression', conditions: { engineTemperature: 'warm', throttle: 'open', tester: { unit: 'psi', fullScale: 300, division: 2 } }, startedAt: NOW }).expect(201);
+  await agent
+    .post('/api/engines')
+    .send({
+      id: ids.engine,
+      machineId: ids.machine,
+      name: 'Orrin 40',
+      cycle: 'two-stroke',
+      fuel: 'petrol',
+      family: 'outboard',
+      layout: 'inline',
+      cylinders: ['1', '2', '3', '4'],
+    })
+    .expect(201);
+  await agent
+    .post('/api/books')
+    .send({
+      id: ids.book,
+      engineId: ids.engine,
+      rank: 1,
+      source: 'Handbook',
+      compression: { unit: 'psi', min: 120, max: 150 },
+    })
+    .expect(201);
+  await agent
+    .post('/api/jobs')
+    .send({ id: ids.job, engineId: ids.engine, complaint: 'hard start', site: {}, openedAt: NOW })
+    .expect(201);
+  await agent
+    .post('/api/tests')
+    .send({
+      id: ids.test,
+      jobId: ids.job,
+      kind: 'compression',
+      conditions: { engineTemperature: 'warm', throttle: 'open', tester: { unit: 'psi', fullScale: 300, division: 2 } },
+      startedAt: NOW,
+    })
+    .expect(201);
   return ids;
 }
 
-interface ReadingChange { supersedes?: string; withdrawn?: boolean; [figure: string]: unknown }
+interface ReadingChange {
+  supersedes?: string;
+  withdrawn?: boolean;
+  [figure: string]: unknown;
+}
 /** A dry reading of cylinder 1, with other figures, or superseding another. */
 export const reading = (testId: string, { supersedes, withdrawn, ...figures }: ReadingChange = {}) => ({
-  id: randomUUID(), testId, kind: 'compression', figures: { cylinder: '1', unit: 'psi', peak: 138, strokes: [85, 120, 138], ...figures }, takenAt: NOW,
-  ...(supersedes === undefined ? {} : { supersedes }), ...(withdrawn === undefined ? {} : { withdrawn }),
+  id: randomUUID(),
+  testId,
+  kind: 'compression',
+  figures: { cylinder: '1', unit: 'psi', peak: 138, strokes: [85, 120, 138], ...figures },
+  takenAt: NOW,
+  ...(supersedes === undefined ? {} : { supersedes }),
+  ...(withdrawn === undefined ? {} : { withdrawn }),
 });

@@ -15,14 +15,29 @@ export default function ShopLayout() {
   const restoring = useIsRestoring();
   const { data: session, isError, refetch } = useSession();
   const personId = session?.person.id;
-  useEffect(() => { outbox.signIn(personId); }, [personId]);
-  if (session) return <Frame><Slot /></Frame>;
+  useEffect(() => {
+    outbox.signIn(personId);
+  }, [personId]);
+  if (session)
+    return (
+      <Frame>
+        <Slot />
+      </Frame>
+    );
   if (session === null) return <SignInScreen />;
   return (
     <View style={{ flex: 1, backgroundColor: c.ground, padding: 12, justifyContent: 'center' }}>
-      {isError && !restoring
-        ? <Empty icon="cloud-off-outline" title="No signal" words="The first visit needs the server. After that the bench works without." button="Try again" onPress={() => void refetch()} />
-        : <Waiting what="Opening the shop" />}
+      {isError && !restoring ? (
+        <Empty
+          icon="cloud-off-outline"
+          title="No signal"
+          words="The first visit needs the server. After that the bench works without."
+          button="Try again"
+          onPress={() => void refetch()}
+        />
+      ) : (
+        <Waiting what="Opening the shop" />
+      )}
     </View>
   );
 }

@@ -13,9 +13,25 @@ export function BenchGate({ children }: { children(bench: Bench): ReactNode }) {
   if (bench) return children(bench);
   return (
     <View style={{ flex: 1, padding: 12, justifyContent: 'center' }} role="main">
-      {missing ? <Empty icon="help-circle-outline" title="No such job" words="It is not in this shop." button="To the Bay" onPress={() => router.replace('/')} />
-        : isLoading || !error ? <Waiting what="Fetching the job" />
-          : <Empty icon="cloud-off-outline" title="No signal" words="This job was not opened on this device before, so it is not kept here." button="Try again" onPress={() => void refetch()} />}
+      {missing ? (
+        <Empty
+          icon="help-circle-outline"
+          title="No such job"
+          words="It is not in this shop."
+          button="To the Bay"
+          onPress={() => router.replace('/')}
+        />
+      ) : isLoading || !error ? (
+        <Waiting what="Fetching the job" />
+      ) : (
+        <Empty
+          icon="cloud-off-outline"
+          title="No signal"
+          words="This job was not opened on this device before, so it is not kept here."
+          button="Try again"
+          onPress={() => void refetch()}
+        />
+      )}
     </View>
   );
 }

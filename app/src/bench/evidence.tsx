@@ -11,7 +11,12 @@ import { TOUCH } from '@/ui/tokens';
 import { Label, Strong, Words } from '@/ui/words';
 import { shownStates } from './shown-state';
 
-interface Props { bench: Bench; judgement: Report; open?: boolean; actions?(cylinder: string): React.ReactNode }
+interface Props {
+  bench: Bench;
+  judgement: Report;
+  open?: boolean;
+  actions?(cylinder: string): React.ReactNode;
+}
 
 /** Why each cylinder has its state. Opens by a tap; the worst one is open by itself. */
 export function Evidence({ bench, judgement, open = false, actions }: Props) {
@@ -23,13 +28,29 @@ export function Evidence({ bench, judgement, open = false, actions }: Props) {
     <Plate label="Why">
       <Label>Why</Label>
       {measured.map((cylinder) => (
-        <CylinderReasons key={cylinder.id} cylinder={cylinder} shown={shown} open={open || cylinder === worst} actions={actions?.(cylinder.id)} />
+        <CylinderReasons
+          key={cylinder.id}
+          cylinder={cylinder}
+          shown={shown}
+          open={open || cylinder === worst}
+          actions={actions?.(cylinder.id)}
+        />
       ))}
     </Plate>
   );
 }
 
-function CylinderReasons({ cylinder, shown, open, actions }: { cylinder: ToldCylinder; shown: ReturnType<typeof shownStates>; open: boolean; actions: React.ReactNode }) {
+function CylinderReasons({
+  cylinder,
+  shown,
+  open,
+  actions,
+}: {
+  cylinder: ToldCylinder;
+  shown: ReturnType<typeof shownStates>;
+  open: boolean;
+  actions: React.ReactNode;
+}) {
   const c = useColours();
   const [opened, setOpened] = useState(open);
   const overrule = shown.overruled.get(cylinder.id);
@@ -45,8 +66,15 @@ function CylinderReasons({ cylinder, shown, open, actions }: { cylinder: ToldCyl
       </TouchableRipple>
       {opened ? (
         <View style={styles.reasons}>
-          {overrule?.state ? <Words><Strong>{`Overruled by ${overrule.by ?? 'you'}: `}</Strong>{`${sentence(overrule.reason)} Computed: ${STATE_WORD[cylinder.state].toLowerCase()}.`}</Words> : null}
-          {cylinder.reasons.map((reason, i) => <Words key={`${reason.rule}${i}`}>{reason.text}</Words>)}
+          {overrule?.state ? (
+            <Words>
+              <Strong>{`Overruled by ${overrule.by ?? 'you'}: `}</Strong>
+              {`${sentence(overrule.reason)} Computed: ${STATE_WORD[cylinder.state].toLowerCase()}.`}
+            </Words>
+          ) : null}
+          {cylinder.reasons.map((reason, i) => (
+            <Words key={`${reason.rule}${i}`}>{reason.text}</Words>
+          ))}
           {actions}
         </View>
       ) : null}
@@ -64,7 +92,11 @@ export function Cautions({ judgement }: { judgement: Report }) {
   return (
     <Plate hand label="Cautions">
       <Label>Mind</Label>
-      <View style={styles.cautions}>{said.map((caution) => <Words key={caution.text}>{caution.text}</Words>)}</View>
+      <View style={styles.cautions}>
+        {said.map((caution) => (
+          <Words key={caution.text}>{caution.text}</Words>
+        ))}
+      </View>
     </Plate>
   );
 }

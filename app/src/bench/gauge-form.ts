@@ -34,7 +34,8 @@ export type TypedGauge<K extends TestKind> =
   | { ok: false; errors: Readonly<Record<string, string>>; missing: readonly string[] };
 
 /** Whether a number is asked for, as the choices stand. */
-export const isAsked = ({ unless }: NumberField, entered: Entered): boolean => !unless || !unless.is.includes(entered[unless.choice] ?? '');
+export const isAsked = ({ unless }: NumberField, entered: Entered): boolean =>
+  !unless || !unless.is.includes(entered[unless.choice] ?? '');
 
 /** What was entered as the figures of a reading; what is wrong by field, and what is still missing. */
 export function typedGauge<K extends TestKind>(form: GaugeForm, entered: Entered): TypedGauge<K> {
@@ -44,7 +45,11 @@ export function typedGauge<K extends TestKind>(form: GaugeForm, entered: Entered
   for (const { field, label, options, optional, means } of form.choices) {
     const value = entered[field] ?? (options.length === 1 ? options[0]?.value : undefined);
     if (value !== undefined) {
-      const meant = means ? means[value] : /^\d+$/.test(value) && form.conditions?.includes(field) ? Number(value) : value;
+      const meant = means
+        ? means[value]
+        : /^\d+$/.test(value) && form.conditions?.includes(field)
+          ? Number(value)
+          : value;
       if (meant !== undefined) all[field] = meant;
     } else if (!optional) missing.push(label);
   }

@@ -11,11 +11,22 @@ export function KeptBadge() {
   const { entries, signal } = useOutbox();
   const refused = entries.filter((entry) => entry.problem).length;
   if (entries.length === 0 && signal === 'on') return null;
-  const words = refused > 0 ? `${refused} refused` : entries.length > 0 ? `${entries.length} kept here` : signal === 'off' ? 'No signal' : 'Signed out';
+  const words =
+    refused > 0
+      ? `${refused} refused`
+      : entries.length > 0
+        ? `${entries.length} kept here`
+        : signal === 'off'
+          ? 'No signal'
+          : 'Signed out';
   const fill = refused > 0 || signal === 'signed-out' ? c.amber : 'transparent';
   const ink = fill === 'transparent' ? c.onGround : c.onAmber;
   return (
-    <TapLink href="/outbox" label={`${words}. Show what waits to be sent`} style={[styles.badge, { borderColor: c.onGround, backgroundColor: fill }]}>
+    <TapLink
+      href="/outbox"
+      label={`${words}. Show what waits to be sent`}
+      style={[styles.badge, { borderColor: c.onGround, backgroundColor: fill }]}
+    >
       <View style={styles.inside}>
         {signal === 'off' ? <Icon name="cloud-off-outline" size={18} color={ink} /> : null}
         <Text style={{ color: ink, fontFamily: FACE.strong, fontSize: 14 }}>{words}</Text>

@@ -1,4 +1,12 @@
-import { formatPressure, fromKPa, type Report, sourceName, type ToldCrankcase, UNIT_SIGN, WET_SCHOOL } from '@rugged/core';
+import {
+  formatPressure,
+  fromKPa,
+  type Report,
+  sourceName,
+  type ToldCrankcase,
+  UNIT_SIGN,
+  WET_SCHOOL,
+} from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { useSignedIn } from '@/data/session';
 import { FigureTable } from '@/ui/figure-table';
@@ -6,9 +14,18 @@ import { Plate } from '@/ui/plate';
 import { StateMark } from '@/ui/state-mark';
 import { Figure, Label, Words } from '@/ui/words';
 
-/** What was found besides the dry readings: oil, air, crankcase and the other gauges. Nothing where nothing was tested. */
+/**
+ * What was found besides the dry readings: oil, air, crankcase and the other gauges. Nothing where nothing was tested.
+ */
 export function OtherTables({ judgement }: { judgement: Report }) {
-  return <><WetPlate judgement={judgement} /><LeakPlate judgement={judgement} /><CrankcasePlate crankcase={judgement.crankcase} /><InspectionsPlate judgement={judgement} /></>;
+  return (
+    <>
+      <WetPlate judgement={judgement} />
+      <LeakPlate judgement={judgement} />
+      <CrankcasePlate crankcase={judgement.crankcase} />
+      <InspectionsPlate judgement={judgement} />
+    </>
+  );
 }
 
 const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
@@ -16,7 +33,9 @@ const RINGS = { shown: 'rings answer', absent: 'no answer', undecided: 'undecide
 
 /** The rise, and the interval in which the sealing itself lies once the oil's own volume is taken off. */
 function WetPlate({ judgement: { cylinders } }: { judgement: Report }) {
-  const { shop: { unit } } = useSignedIn();
+  const {
+    shop: { unit },
+  } = useSignedIn();
   const oiled = cylinders.flatMap(({ id, wet }) => (wet ? [{ id, wet }] : []));
   const school = oiled[0]?.wet.school;
   if (school === undefined) return null;
@@ -25,16 +44,28 @@ function WetPlate({ judgement: { cylinders } }: { judgement: Report }) {
       <Label style={styles.label}>With oil</Label>
       <FigureTable
         label="Wet readings by cylinder"
-        columns={[{ name: 'Cyl', width: 0.6 }, { name: 'Wet', width: 0.7 }, { name: 'Rise', width: 0.8 }, { name: 'Sealing', width: 1.6 }, { name: 'Says', width: 1.5 }]}
+        columns={[
+          { name: 'Cyl', width: 0.6 },
+          { name: 'Wet', width: 0.7 },
+          { name: 'Rise', width: 0.8 },
+          { name: 'Sealing', width: 1.6 },
+          { name: 'Says', width: 1.5 },
+        ]}
         rows={oiled.map(({ id, wet }) => ({
           key: id,
           cells: [
-            id, formatPressure(wet.wetKPa, unit), percent(wet.rise), wet.from === undefined ? `up to ${percent(wet.to)}` : `${(100 * wet.from).toFixed(0)}-${percent(wet.to)}`,
+            id,
+            formatPressure(wet.wetKPa, unit),
+            percent(wet.rise),
+            wet.from === undefined ? `up to ${percent(wet.to)}` : `${(100 * wet.from).toFixed(0)}-${percent(wet.to)}`,
             <Words key="says">{RINGS[wet.response]}</Words>,
           ],
         }))}
       />
-      <Words colour="dim" style={styles.under}>{`Sealing is the rise without what the oil's own volume can do. School: ${WET_SCHOOL[school]}.`}</Words>
+      <Words
+        colour="dim"
+        style={styles.under}
+      >{`Sealing is the rise without what the oil's own volume can do. School: ${WET_SCHOOL[school]}.`}</Words>
     </Plate>
   );
 }
@@ -49,33 +80,58 @@ function LeakPlate({ judgement: { cylinders } }: { judgement: Report }) {
       <Label style={styles.label}>Leak-down</Label>
       <FigureTable
         label="Leakage by cylinder"
-        columns={[{ name: 'Cyl', width: 0.7 }, { name: 'Lost', width: 0.9 }, { name: '±', width: 0.6 }, { name: 'Hole, mm', width: 1.7 }, { name: 'State', width: 1.6 }]}
+        columns={[
+          { name: 'Cyl', width: 0.7 },
+          { name: 'Lost', width: 0.9 },
+          { name: '±', width: 0.6 },
+          { name: 'Hole, mm', width: 1.7 },
+          { name: 'State', width: 1.6 },
+        ]}
         rows={leaking.map(({ id, leakage }) => ({
           key: id,
           cells: [
             id,
             <Figure key="lost" style={styles.large}>{`${leakage.percent.toFixed(0)} %`}</Figure>,
-            <Figure key="doubt" colour="dim">{leakage.plusMinusPercent.toFixed(0)}</Figure>,
-            leakage.holeMm === undefined ? '·' : `${leakage.holeMm.toFixed(2)} ± ${(leakage.plusMinusHoleMm ?? 0).toFixed(2)}`,
+            <Figure key="doubt" colour="dim">
+              {leakage.plusMinusPercent.toFixed(0)}
+            </Figure>,
+            leakage.holeMm === undefined
+              ? '·'
+              : `${leakage.holeMm.toFixed(2)} ± ${(leakage.plusMinusHoleMm ?? 0).toFixed(2)}`,
             <StateMark key="state" state={leakage.state} size={15} />,
           ],
         }))}
       />
-      <Words colour="dim" style={styles.under}>{`Sound to ${limits.sound} %, a fault from ${limits.fault} %: ${sourceName(limits.source)}.`}</Words>
+      <Words
+        colour="dim"
+        style={styles.under}
+      >{`Sound to ${limits.sound} %, a fault from ${limits.fault} %: ${sourceName(limits.source)}.`}</Words>
     </Plate>
   );
 }
 
 function CrankcasePlate({ crankcase }: { crankcase: ToldCrankcase | null }) {
-  const { shop: { unit } } = useSignedIn();
+  const {
+    shop: { unit },
+  } = useSignedIn();
   if (!crankcase) return null;
   return (
     <Plate label="Crankcase">
-      <View style={styles.head}><Label>Crankcase</Label><StateMark state={crankcase.state} size={15} /></View>
+      <View style={styles.head}>
+        <Label>Crankcase</Label>
+        <StateMark state={crankcase.state} size={15} />
+      </View>
       {crankcase.tests.map((test) => (
         <View key={`${test.mode}${test.case ?? ''}`} style={styles.hold}>
-          {test.reasons.map((reason) => <Words key={reason.rule}>{reason.text}</Words>)}
-          {test.drop === null || test.unit === unit ? null : <Words colour="dim">{`Limit ${fromKPa(1, unit) > 1 ? test.limit.toFixed(2) : test.limit.toFixed(1)} ${UNIT_SIGN[test.unit]} in ${test.holdSeconds} s.`}</Words>}
+          {test.reasons.map((reason) => (
+            <Words key={reason.rule}>{reason.text}</Words>
+          ))}
+          {test.drop === null || test.unit === unit ? null : (
+            <Words colour="dim">
+              {`Limit ${fromKPa(1, unit) > 1 ? test.limit.toFixed(2) : test.limit.toFixed(1)} ` +
+                `${UNIT_SIGN[test.unit]} in ${test.holdSeconds} s.`}
+            </Words>
+          )}
         </View>
       ))}
     </Plate>

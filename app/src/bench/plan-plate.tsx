@@ -10,7 +10,12 @@ import type { Colours } from '@/ui/tokens';
 import { Figure, Label, Words } from '@/ui/words';
 import { shownStates } from './shown-state';
 
-interface Props { bench: Bench; verdict: Verdict; onCylinder(cylinder: string): void; selected?: string }
+interface Props {
+  bench: Bench;
+  verdict: Verdict;
+  onCylinder(cylinder: string): void;
+  selected?: string;
+}
 
 /** Tall enough to read, low enough that the next card's button stays in sight, px. */
 const PLAN = 236;
@@ -19,7 +24,9 @@ const TALL_PLAN = 312;
 /** The engine from above with what was read, and the spread under it. */
 export function PlanPlate({ bench, verdict, onCylinder, selected }: Props) {
   const styles = useStyles(sheet);
-  const { shop: { unit } } = useSignedIn();
+  const {
+    shop: { unit },
+  } = useSignedIn();
   const { engine } = bench;
   const maxHeight = planOf(engine).height >= 3 ? TALL_PLAN : PLAN;
   const judgement = verdict.ok ? verdict.judgement : undefined;
@@ -28,11 +35,15 @@ export function PlanPlate({ bench, verdict, onCylinder, selected }: Props) {
     const compression = judgement?.cylinders.find((cylinder) => cylinder.id === id)?.compression;
     return {
       id,
-      state: cylinders.get(id) ?? 'unproven' as const,
-      ...(compression ? {
-        figure: formatPressure(compression.readKPa, unit),
-        ...(compression.firstStroke === undefined ? {} : { under: `first ${formatPressure(toKPa(compression.firstStroke, compression.unit), unit)}` }),
-      } : {}),
+      state: cylinders.get(id) ?? ('unproven' as const),
+      ...(compression
+        ? {
+            figure: formatPressure(compression.readKPa, unit),
+            ...(compression.firstStroke === undefined
+              ? {}
+              : { under: `first ${formatPressure(toKPa(compression.firstStroke, compression.unit), unit)}` }),
+          }
+        : {}),
     };
   });
   const spread = judgement?.spread;
@@ -42,12 +53,32 @@ export function PlanPlate({ bench, verdict, onCylinder, selected }: Props) {
         <Label>Engine, from above</Label>
         <Label>{orderWords(bench)}</Label>
       </View>
-      <EnginePlan engine={engine} cylinders={shown} unit={UNIT_SIGN[unit]} onPress={onCylinder} maxHeight={maxHeight} {...(selected === undefined ? {} : { selected })} />
+      <EnginePlan
+        engine={engine}
+        cylinders={shown}
+        unit={UNIT_SIGN[unit]}
+        onPress={onCylinder}
+        maxHeight={maxHeight}
+        {...(selected === undefined ? {} : { selected })}
+      />
       {spread ? (
         <View style={styles.foot}>
           <Words style={styles.method}>{`Spread, ${METHOD_NAME[spread.method]}`}</Words>
-          <Figure colour={spread.state === 'low' ? 'rust' : spread.state === 'sound' ? 'moss' : spread.state === 'watch' ? 'ochre' : 'slate'} style={styles.spread}>
-            {spread.unit === 'percent' ? spread.worstPercent.toFixed(0) : formatPressure(toKPa(spread.worstPercent, spread.unit), unit)}
+          <Figure
+            colour={
+              spread.state === 'low'
+                ? 'rust'
+                : spread.state === 'sound'
+                  ? 'moss'
+                  : spread.state === 'watch'
+                    ? 'ochre'
+                    : 'slate'
+            }
+            style={styles.spread}
+          >
+            {spread.unit === 'percent'
+              ? spread.worstPercent.toFixed(0)
+              : formatPressure(toKPa(spread.worstPercent, spread.unit), unit)}
             <Words colour="dim">{` ${spread.unit === 'percent' ? '%' : UNIT_SIGN[unit]}`}</Words>
           </Figure>
         </View>
@@ -58,14 +89,24 @@ export function PlanPlate({ bench, verdict, onCylinder, selected }: Props) {
 
 /** Firing order and turning direction, as far as they are known. */
 function orderWords({ engine }: Bench): string {
-  const turns = engine.rotation === 'clockwise' ? 'turns right' : engine.rotation === 'anticlockwise' ? 'turns left' : '';
+  const turns =
+    engine.rotation === 'clockwise' ? 'turns right' : engine.rotation === 'anticlockwise' ? 'turns left' : '';
   const order = engine.firingOrder && engine.firingOrder.length > 1 ? `fires ${engine.firingOrder.join('-')}` : '';
   return [order, turns].filter(Boolean).join(' · ');
 }
 
 const sheet = (c: Colours) => ({
   head: { flexDirection: 'row' as const, justifyContent: 'space-between' as const, marginBottom: 4, gap: 8 },
-  foot: { flexDirection: 'row' as const, justifyContent: 'space-between' as const, alignItems: 'baseline' as const, borderTopWidth: 2, borderTopColor: c.line, paddingTop: 6, marginTop: 6, gap: 8 },
+  foot: {
+    flexDirection: 'row' as const,
+    justifyContent: 'space-between' as const,
+    alignItems: 'baseline' as const,
+    borderTopWidth: 2,
+    borderTopColor: c.line,
+    paddingTop: 6,
+    marginTop: 6,
+    gap: 8,
+  },
   method: { flexShrink: 1 },
   spread: { fontSize: 18 },
 });

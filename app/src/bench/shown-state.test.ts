@@ -2,9 +2,22 @@ import type { Bench, Overrule } from '@rugged/contract';
 import type { Judgement } from '@rugged/core';
 import { shownStates } from './shown-state';
 
-const judgement = { cylinders: [{ id: '1', state: 'sound' }, { id: '2', state: 'low' }] } as unknown as Judgement;
-const overrule = (minute: number, change: Partial<Overrule>): Overrule => ({ id: String(minute), jobId: 'j', cylinder: '2', reason: 'because', madeAt: `2026-05-04T10:0${minute}:00Z`, ...change });
-const shown = (...overrules: Overrule[]) => shownStates({ engine: { cylinders: ['1', '2'] }, overrules } as unknown as Bench, judgement);
+const judgement = {
+  cylinders: [
+    { id: '1', state: 'sound' },
+    { id: '2', state: 'low' },
+  ],
+} as unknown as Judgement;
+const overrule = (minute: number, change: Partial<Overrule>): Overrule => ({
+  id: String(minute),
+  jobId: 'j',
+  cylinder: '2',
+  reason: 'because',
+  madeAt: `2026-05-04T10:0${minute}:00Z`,
+  ...change,
+});
+const shown = (...overrules: Overrule[]) =>
+  shownStates({ engine: { cylinders: ['1', '2'] }, overrules } as unknown as Bench, judgement);
 
 test('the computed state stands until somebody overrules it', () => {
   expect(shown().engine).toBe('low');

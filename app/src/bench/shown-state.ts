@@ -9,16 +9,27 @@ export interface ShownStates {
 }
 
 /** What of a judgement the states are read from. */
-interface Judged { cylinders: readonly { id: string; state: State }[]; crankcase: { state: State } | null }
+interface Judged {
+  cylinders: readonly { id: string; state: State }[];
+  crankcase: { state: State } | null;
+}
 
 /** The states as they are shown: computed, and where a mechanic has overruled, the mechanic's. */
 export function shownStates(bench: Bench, judgement: Judged | undefined): ShownStates {
   const overruled = standingOverrules(bench.overrules);
-  const cylinders = new Map(bench.engine.cylinders.map((id): [string, State] => {
-    const computed = judgement?.cylinders.find((cylinder) => cylinder.id === id)?.state ?? 'unproven';
-    return [id, overruled.get(id)?.state ?? computed];
-  }));
-  return { engine: overruled.get('')?.state ?? worstOf([...cylinders.values(), ...(judgement?.crankcase ? [judgement.crankcase.state] : [])]), cylinders, overruled };
+  const cylinders = new Map(
+    bench.engine.cylinders.map((id): [string, State] => {
+      const computed = judgement?.cylinders.find((cylinder) => cylinder.id === id)?.state ?? 'unproven';
+      return [id, overruled.get(id)?.state ?? computed];
+    }),
+  );
+  return {
+    engine:
+      overruled.get('')?.state ??
+      worstOf([...cylinders.values(), ...(judgement?.crankcase ? [judgement.crankcase.state] : [])]),
+    cylinders,
+    overruled,
+  };
 }
 
 /** The latest overrule of each cylinder, unless it was lifted. */

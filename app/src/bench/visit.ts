@@ -3,7 +3,10 @@ import type { PressureUnit, Report } from '@rugged/core';
 import { judgeBench } from '@/data/jobs';
 
 /** One time an engine was here, with what its readings proved. */
-export interface Visit { bench: Bench; judgement: Report | undefined }
+export interface Visit {
+  bench: Bench;
+  judgement: Report | undefined;
+}
 
 export function visitOf(bench: Bench, unit: PressureUnit): Visit {
   const verdict = judgeBench(bench, unit);

@@ -18,20 +18,52 @@ import { benchLine } from './bench-line';
 import { Cautions, Evidence } from './evidence';
 import { PlanPlate } from './plan-plate';
 
-interface Props { bench: Bench; verdict: Verdict; children: ReactNode; onCylinder(cylinder: string): void; selected?: string; title?: string; middleAction?: ReactNode }
+interface Props {
+  bench: Bench;
+  verdict: Verdict;
+  children: ReactNode;
+  onCylinder(cylinder: string): void;
+  selected?: string;
+  title?: string;
+  middleAction?: ReactNode;
+}
 
 /** Three panes: the engine with its figures, what the hand does, what speaks for the verdict. */
 export function WideBench({ bench, verdict, children, onCylinder, selected, title, middleAction }: Props) {
   const router = useRouter();
   return (
-    <Screen title={title ?? bench.engine.name} under={benchLine(bench)} onBack={() => router.navigate(title ? `/jobs/${bench.job.id}` : '/')} fixed wide action={<View style={styles.action}><KeptBadge />{middleAction}<Label colour="onGroundDim">J jobs   ? keys</Label></View>}>
+    <Screen
+      title={title ?? bench.engine.name}
+      under={benchLine(bench)}
+      onBack={() => router.navigate(title ? `/jobs/${bench.job.id}` : '/')}
+      fixed
+      wide
+      action={
+        <View style={styles.action}>
+          <KeptBadge />
+          {middleAction}
+          <Label colour="onGroundDim">J jobs ? keys</Label>
+        </View>
+      }
+    >
       <View style={styles.panes}>
         <ScrollView style={styles.left} contentContainerStyle={styles.pane}>
-          <PlanPlate bench={bench} verdict={verdict} onCylinder={onCylinder} {...(selected === undefined ? {} : { selected })} />
-          {verdict.ok ? <Plate label="Figures"><CylinderTable bench={bench} judgement={verdict.judgement} /></Plate> : null}
+          <PlanPlate
+            bench={bench}
+            verdict={verdict}
+            onCylinder={onCylinder}
+            {...(selected === undefined ? {} : { selected })}
+          />
+          {verdict.ok ? (
+            <Plate label="Figures">
+              <CylinderTable bench={bench} judgement={verdict.judgement} />
+            </Plate>
+          ) : null}
           <OverTime bench={bench} />
         </ScrollView>
-        <ScrollView style={styles.middle} contentContainerStyle={styles.pane}>{children}</ScrollView>
+        <ScrollView style={styles.middle} contentContainerStyle={styles.pane}>
+          {children}
+        </ScrollView>
         <ScrollView style={styles.right} contentContainerStyle={styles.pane}>
           {verdict.ok ? <CausesPlate bench={bench} judgement={verdict.judgement} /> : null}
           {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
@@ -46,8 +78,13 @@ export function WideBench({ bench, verdict, children, onCylinder, selected, titl
 /** Every visit of this engine, the one on the bench as it stands now. */
 function OverTime({ bench }: { bench: Bench }) {
   const { data } = useHistory(bench.engine.id);
-  const { shop: { unit } } = useSignedIn();
-  const visits = useMemo(() => [bench, ...(data?.items ?? []).filter(({ job }) => job.id !== bench.job.id)].map((one) => visitOf(one, unit)), [bench, data, unit]);
+  const {
+    shop: { unit },
+  } = useSignedIn();
+  const visits = useMemo(
+    () => [bench, ...(data?.items ?? []).filter(({ job }) => job.id !== bench.job.id)].map((one) => visitOf(one, unit)),
+    [bench, data, unit],
+  );
   return (
     <Plate label="Dry readings over time" style={styles.fill}>
       <Label>Dry readings over time</Label>

@@ -25,7 +25,11 @@ const PATIENCE_MS = 15_000;
  * One request to the API.
  * @throws NoSignal when nothing came back, Refused when the server said no
  */
-export async function request<T>(method: 'GET' | 'POST' | 'PATCH' | 'DELETE', path: string, body?: unknown): Promise<T> {
+export async function request<T>(
+  method: 'GET' | 'POST' | 'PATCH' | 'DELETE',
+  path: string,
+  body?: unknown,
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
@@ -45,5 +49,7 @@ export async function request<T>(method: 'GET' | 'POST' | 'PATCH' | 'DELETE', pa
 
 function asProblem(answer: unknown, status: number): Problem {
   const problem = answer as Partial<Problem> | undefined;
-  return problem?.title ? (problem as Problem) : { type: 'about:blank', title: `The server answered ${status}`, status };
+  return problem?.title
+    ? (problem as Problem)
+    : { type: 'about:blank', title: `The server answered ${status}`, status };
 }

@@ -33,15 +33,32 @@ export const keys = {
   track: ['track'] as const,
 };
 
-const cacheDb = () => openDB('rugged-cache', 1, { upgrade: (db) => { db.createObjectStore('cache'); } });
+const cacheDb = () =>
+  openDB('rugged-cache', 1, {
+    upgrade: (db) => {
+      db.createObjectStore('cache');
+    },
+  });
 
-/** Queries as they were kept, in today's shape: what was seen before an update can be opened after it, without signal too. */
+/**
+ * Queries as they were kept, in today's shape: what was seen before an update can be opened after it, without signal
+ * too.
+ */
 function restored(text: string): PersistedClient {
   const kept = JSON.parse(text) as PersistedClient;
-  for (const { queryKey: [of], state } of kept.clientState.queries) {
+  for (const {
+    queryKey: [of],
+    state,
+  } of kept.clientState.queries) {
     if (of === 'bench' && state.data) state.data = upgradedBench(state.data);
-    if (of === 'jobs' && state.data) (state.data as InfiniteData<Page<Bench>>).pages.forEach((page) => { page.items = page.items.map(upgradedBench); });
-    if (of === 'history' && state.data) { const page = state.data as Page<Bench>; page.items = page.items.map(upgradedBench); }
+    if (of === 'jobs' && state.data)
+      (state.data as InfiniteData<Page<Bench>>).pages.forEach((page) => {
+        page.items = page.items.map(upgradedBench);
+      });
+    if (of === 'history' && state.data) {
+      const page = state.data as Page<Bench>;
+      page.items = page.items.map(upgradedBench);
+    }
   }
   return kept;
 }
@@ -53,8 +70,12 @@ export const persister = createAsyncStoragePersister({
   deserialize: restored,
   storage: {
     getItem: async (key) => ((await (await cacheDb()).get('cache', key)) as string | undefined) ?? null,
-    setItem: async (key, value) => { await (await cacheDb()).put('cache', value, key); },
-    removeItem: async (key) => { await (await cacheDb()).delete('cache', key); },
+    setItem: async (key, value) => {
+      await (await cacheDb()).put('cache', value, key);
+    },
+    removeItem: async (key) => {
+      await (await cacheDb()).delete('cache', key);
+    },
   },
 });
 
@@ -65,10 +86,17 @@ export const outbox = new Outbox({
       const base = bench ?? newBenchOf(entry);
       return base ? applied(base, entry.path, row) : base;
     });
-    queryClient.setQueriesData<InfiniteData<Page<Bench>>>({ queryKey: ['jobs'] }, (data) => data && {
-      ...data,
-      pages: data.pages.map((page) => ({ ...page, items: page.items.map((bench) => (bench.job.id === entry.jobId ? applied(bench, entry.path, row) : bench)) })),
-    });
+    queryClient.setQueriesData<InfiniteData<Page<Bench>>>(
+      { queryKey: ['jobs'] },
+      (data) =>
+        data && {
+          ...data,
+          pages: data.pages.map((page) => ({
+            ...page,
+            items: page.items.map((bench) => (bench.job.id === entry.jobId ? applied(bench, entry.path, row) : bench)),
+          })),
+        },
+    );
     if (entry.path === '/jobs') {
       void queryClient.invalidateQueries({ queryKey: ['jobs'] });
       void queryClient.invalidateQueries({ queryKey: ['engines'] });

@@ -7,7 +7,7 @@ const storage = (): Storage | undefined => (typeof localStorage === 'undefined' 
 export function readDraft<T>(key: string): T | undefined {
   try {
     const text = storage()?.getItem(PREFIX + key);
-    return text ? JSON.parse(text) as T : undefined;
+    return text ? (JSON.parse(text) as T) : undefined;
   } catch {
     return undefined;
   }
@@ -24,6 +24,8 @@ export function forgetDraft(key: string): void {
 /** A state that survives a reload and a closed tab: what was entered is never lost. */
 export function useDraft<T>(key: string, start: T) {
   const [draft, setDraft] = useState<T>(() => readDraft<T>(key) ?? start);
-  useEffect(() => { writeDraft(key, draft); }, [key, draft]);
+  useEffect(() => {
+    writeDraft(key, draft);
+  }, [key, draft]);
   return [draft, setDraft] as const;
 }

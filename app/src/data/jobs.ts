@@ -18,9 +18,14 @@ export function useJobs(status: 'open' | 'closed', search: string) {
   const query = useInfiniteQuery({
     queryKey: keys.jobs(status, search),
     queryFn: async ({ pageParam }) => {
-      const page = await fetching<Page<Bench>>(`/jobs?${new URLSearchParams({
-        status, limit: String(PAGE), ...(search ? { search } : {}), ...(pageParam ? { before: pageParam } : {}),
-      }).toString()}`);
+      const page = await fetching<Page<Bench>>(
+        `/jobs?${new URLSearchParams({
+          status,
+          limit: String(PAGE),
+          ...(search ? { search } : {}),
+          ...(pageParam ? { before: pageParam } : {}),
+        }).toString()}`,
+      );
       // Everything the Bay showed can be opened without signal.
       for (const bench of page.items) queryClient.setQueryData(keys.bench(bench.job.id), bench);
       return page;
@@ -36,8 +41,17 @@ export function useJobs(status: 'open' | 'closed', search: string) {
     const wanted = search.trim().toLowerCase();
     const waiting = pendingBenches(entries)
       .filter((bench) => bench.job.status === status && !known.has(bench.job.id))
-      .filter((bench) => wanted === '' || [bench.engine.name, bench.machine.name, bench.owner.name, bench.job.complaint].some((text) => text.toLowerCase().includes(wanted)));
-    return [...waiting.reverse(), ...sent.map((bench) => withPending(bench, entries)).filter((bench) => bench.job.status === status)];
+      .filter(
+        (bench) =>
+          wanted === '' ||
+          [bench.engine.name, bench.machine.name, bench.owner.name, bench.job.complaint].some((text) =>
+            text.toLowerCase().includes(wanted),
+          ),
+      );
+    return [
+      ...waiting.reverse(),
+      ...sent.map((bench) => withPending(bench, entries)).filter((bench) => bench.job.status === status),
+    ];
   }, [query.data, entries, status, search]);
   return { ...query, benches, total: query.data?.pages[0]?.total };
 }
@@ -55,10 +69,16 @@ export function useBench(jobId: string) {
     staleTime: 0,
   });
   // Without what waits on this device the bench would show, and go on from, less than was entered.
-  const base = loaded ? query.data ?? fresh : undefined;
+  const base = loaded ? (query.data ?? fresh) : undefined;
   const bench = useMemo(() => base && withPending(base, entries), [base, entries]);
   const missing = query.error instanceof Refused && query.error.problem.status === 404;
-  return { bench, missing, isLoading: !loaded || (query.isLoading && !fresh), error: bench ? null : query.error, refetch: query.refetch };
+  return {
+    bench,
+    missing,
+    isLoading: !loaded || (query.isLoading && !fresh),
+    error: bench ? null : query.error,
+    refetch: query.refetch,
+  };
 }
 
 export type Verdict = { ok: true; judgement: Report } | { ok: false; error: InputError };
@@ -68,17 +88,31 @@ export function judgeBench(bench: Bench, unit: PressureUnit): Verdict {
   try {
     return { ok: true, judgement: report(judge(toJobFile(bench)), unit) };
   } catch (error) {
-    if (error instanceof InputError) return { ok: false, error };
+    if (error instanceof InputError) return { ok: false, error: error as InputError };
     throw error;
   }
 }
 
 export function useVerdict(bench: Bench): Verdict {
-  const { shop: { unit } } = useSignedIn();
+  const {
+    shop: { unit },
+  } = useSignedIn();
   return useMemo(() => judgeBench(bench, unit), [bench, unit]);
 }
 
 /** Changes a job: on this device at once, at the server when there is signal. */
-export function changeJob(bench: Bench, change: Partial<Pick<Bench['job'], 'complaint' | 'hours' | 'site' | 'houseRules' | 'status'>>, what: string): Promise<void> {
-  return outbox.keep([{ method: 'PATCH', path: `/jobs/${bench.job.id}`, body: { ...change, version: bench.job.version }, jobId: bench.job.id, what }]);
+export function changeJob(
+  bench: Bench,
+  change: Partial<Pick<Bench['job'], 'complaint' | 'hours' | 'site' | 'houseRules' | 'status'>>,
+  what: string,
+): Promise<void> {
+  return outbox.keep([
+    {
+      method: 'PATCH',
+      path: `/jobs/${bench.job.id}`,
+      body: { ...change, version: bench.job.version },
+      jobId: bench.job.id,
+      what,
+    },
+  ]);
 }

@@ -71,7 +71,8 @@ export function useChangeShop() {
     },
     onError: (error, _change, before) => {
       queryClient.setQueryData(keys.session, before);
-      if (error instanceof Refused && error.problem.status === 409) void queryClient.invalidateQueries({ queryKey: keys.session });
+      if (error instanceof Refused && error.problem.status === 409)
+        void queryClient.invalidateQueries({ queryKey: keys.session });
     },
     scope: { id: 'shop' },
   });

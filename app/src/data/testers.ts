@@ -19,16 +19,31 @@ export function useTesters(kind: TesterKind): TesterRecord[] {
 /** Adds or changes a tester of the register, at the server. */
 export function useSaveTester() {
   return useMutation({
-    mutationFn: ({ add, id, change }: { add: NewTester } & { id?: never; change?: never } | { add?: never; id: string; change: TesterChange }) =>
-      (add ? request<TesterRecord>('POST', '/testers', add) : request<TesterRecord>('PATCH', `/testers/${id}`, change)),
+    mutationFn: ({
+      add,
+      id,
+      change,
+    }: ({ add: NewTester } & { id?: never; change?: never }) | { add?: never; id: string; change: TesterChange }) =>
+      add ? request<TesterRecord>('POST', '/testers', add) : request<TesterRecord>('PATCH', `/testers/${id}`, change),
     onSuccess: (saved) => {
-      queryClient.setQueryData<Session>(keys.session, (session) => session && {
-        ...session,
-        testers: [...session.testers.filter(({ id }) => id !== saved.id).map((one) => (saved.usual && one.kind === saved.kind ? { ...one, usual: false } : one)), saved]
-          .sort((a, b) => a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name)),
-      });
+      queryClient.setQueryData<Session>(
+        keys.session,
+        (session) =>
+          session && {
+            ...session,
+            testers: [
+              ...session.testers
+                .filter(({ id }) => id !== saved.id)
+                .map((one) => (saved.usual && one.kind === saved.kind ? { ...one, usual: false } : one)),
+              saved,
+            ].sort((a, b) => a.kind.localeCompare(b.kind) || a.name.localeCompare(b.name)),
+          },
+      );
     },
-    onError: (error) => { if (error instanceof Refused && error.problem.status === 409) void queryClient.invalidateQueries({ queryKey: keys.session }); },
+    onError: (error) => {
+      if (error instanceof Refused && error.problem.status === 409)
+        void queryClient.invalidateQueries({ queryKey: keys.session });
+    },
     scope: { id: 'testers' },
   });
 }

@@ -17,5 +17,7 @@ export async function validate<T>(schema: (contract: Contract) => Schema<T>, inp
 
 /** What is wrong, by field: the first reason each. */
 export function reasonsByField<T>(checked: Checked<T>): Readonly<Record<string, string>> {
-  return checked.ok ? {} : Object.fromEntries([...checked.errors].reverse().map(({ field, reason }) => [field, reason]));
+  return checked.ok
+    ? {}
+    : Object.fromEntries([...checked.errors].reverse().map(({ field, reason }) => [field, reason]));
 }

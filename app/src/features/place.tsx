@@ -5,7 +5,10 @@ import type * as placesModule from './places';
 type Places = typeof placesModule;
 
 let places: Promise<Places> | undefined;
-/** Fetches the other places once. Without signal the service worker has them; where even it has not, the next try asks again. */
+/**
+ * Fetches the other places once. Without signal the service worker has them; where even it has not, the next try asks
+ * again.
+ */
 function fetchPlaces(): Promise<Places> {
   places ??= import('./places').catch((error: unknown) => {
     places = undefined;
@@ -18,6 +21,10 @@ function fetchPlaces(): Promise<Places> {
 export function place(name: keyof Places): ComponentType {
   const Screen = lazy(() => fetchPlaces().then((loaded) => ({ default: loaded[name] })));
   return function Place() {
-    return <Suspense fallback={<Waiting what="Opening" />}><Screen /></Suspense>;
+    return (
+      <Suspense fallback={<Waiting what="Opening" />}>
+        <Screen />
+      </Suspense>
+    );
   };
 }

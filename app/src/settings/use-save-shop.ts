@@ -7,16 +7,26 @@ import { useNotice } from '@/ui/notice';
 export function useSaveShop() {
   const change = useChangeShop();
   const tell = useNotice();
-  return (next: Omit<ShopChange, 'version'>, what: string) => new Promise<Readonly<Record<string, string>>>((resolve) => {
-    change.mutate(next, {
-      onSuccess: () => {
-        tell({ text: what });
-        resolve({});
-      },
-      onError: (error) => {
-        tell({ text: error instanceof Refused ? `${error.message}.` : 'There is no signal. Shop settings are changed at the server.' });
-        resolve(error instanceof Refused ? Object.fromEntries(error.fields.map(({ field, reason }) => [field.split('.').pop() ?? field, reason])) : {});
-      },
+  return (next: Omit<ShopChange, 'version'>, what: string) =>
+    new Promise<Readonly<Record<string, string>>>((resolve) => {
+      change.mutate(next, {
+        onSuccess: () => {
+          tell({ text: what });
+          resolve({});
+        },
+        onError: (error) => {
+          tell({
+            text:
+              error instanceof Refused
+                ? `${error.message}.`
+                : 'There is no signal. Shop settings are changed at the server.',
+          });
+          resolve(
+            error instanceof Refused
+              ? Object.fromEntries(error.fields.map(({ field, reason }) => [field.split('.').pop() ?? field, reason]))
+              : {},
+          );
+        },
+      });
     });
-  });
 }

@@ -21,7 +21,18 @@ interface Props {
   style?: StyleProp<ViewStyle>;
 }
 
-export function Button({ children, onPress, kind = 'plain', icon, disabled = false, busy = false, label, tall = kind === 'main', pressed, style }: Props) {
+export function Button({
+  children,
+  onPress,
+  kind = 'plain',
+  icon,
+  disabled = false,
+  busy = false,
+  label,
+  tall = kind === 'main',
+  pressed,
+  style,
+}: Props) {
   const c = useColours();
   const ink = { main: c.onAmber, plain: c.ink, ground: c.onGround, chosen: c.plate }[kind];
   const fill = { main: c.amber, plain: 'transparent', ground: 'transparent', chosen: c.ink }[kind];
@@ -29,23 +40,58 @@ export function Button({ children, onPress, kind = 'plain', icon, disabled = fal
   const dimmed = disabled || busy;
   return (
     <TouchableRipple
-      onPress={onPress} disabled={dimmed} borderless role="button" {...(label ? { 'aria-label': label } : {})} aria-disabled={dimmed} aria-busy={busy} {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
-      style={[styles.button, { backgroundColor: fill, borderColor: edge, minHeight: tall ? TOUCH.main : TOUCH.least }, disabled && styles.disabled, style]}
+      onPress={onPress}
+      disabled={dimmed}
+      borderless
+      role="button"
+      {...(label ? { 'aria-label': label } : {})}
+      aria-disabled={dimmed}
+      aria-busy={busy}
+      {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
+      style={[
+        styles.button,
+        { backgroundColor: fill, borderColor: edge, minHeight: tall ? TOUCH.main : TOUCH.least },
+        disabled && styles.disabled,
+        style,
+      ]}
     >
       <View style={styles.inside}>
         {busy ? <ActivityIndicator size={20} color={ink} /> : icon ? <Icon name={icon} size={22} color={ink} /> : null}
-        <Text style={[styles.text, { color: ink, fontSize: kind === 'main' && tall ? 21 : SIZE.button, fontFamily: kind === 'main' ? FACE.heavy : FACE.strong }]}>{children}</Text>
+        <Text
+          style={[
+            styles.text,
+            {
+              color: ink,
+              fontSize: kind === 'main' && tall ? 21 : SIZE.button,
+              fontFamily: kind === 'main' ? FACE.heavy : FACE.strong,
+            },
+          ]}
+        >
+          {children}
+        </Text>
       </View>
     </TouchableRipple>
   );
 }
 
 /** A square button that is only a picture; its label is for the ear. */
-export function IconButton({ icon, label, onPress, ground = false }: { icon: IconName; label: string; onPress(): void; ground?: boolean }) {
+export function IconButton({
+  icon,
+  label,
+  onPress,
+  ground = false,
+}: {
+  icon: IconName;
+  label: string;
+  onPress(): void;
+  ground?: boolean;
+}) {
   const c = useColours();
   return (
     <TouchableRipple onPress={onPress} borderless role="button" aria-label={label} style={styles.square}>
-      <View style={styles.inside}><Icon name={icon} size={28} color={ground ? c.onGround : c.ink} /></View>
+      <View style={styles.inside}>
+        <Icon name={icon} size={28} color={ground ? c.onGround : c.ink} />
+      </View>
     </TouchableRipple>
   );
 }
@@ -55,5 +101,11 @@ const styles = StyleSheet.create({
   disabled: { opacity: 0.45 },
   inside: { flexDirection: 'row', alignItems: 'center', justifyContent: 'center', gap: 8, flexGrow: 1 },
   text: { textAlign: 'center' },
-  square: { width: TOUCH.least, height: TOUCH.least, borderRadius: RADIUS, alignItems: 'center', justifyContent: 'center' },
+  square: {
+    width: TOUCH.least,
+    height: TOUCH.least,
+    borderRadius: RADIUS,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
 });

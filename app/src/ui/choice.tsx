@@ -13,14 +13,29 @@ interface Props<T extends string> {
 }
 
 /** One of a few, all in sight. */
-export function Choice<T extends string>({ label, options, chosen, onChoose, hideLabel = false, ground = false }: Props<T>) {
+export function Choice<T extends string>({
+  label,
+  options,
+  chosen,
+  onChoose,
+  hideLabel = false,
+  ground = false,
+}: Props<T>) {
   return (
     <View role="group" aria-label={label} style={styles.group}>
       {hideLabel ? null : <Label>{label}</Label>}
       <View style={styles.row}>
         {options.map(({ value, word }) => (
           <View key={value} style={styles.option}>
-            <Button kind={value === chosen ? (ground ? 'main' : 'chosen') : ground ? 'ground' : 'plain'} tall={false} onPress={() => onChoose(value)} pressed={value === chosen} label={`${label}: ${word}`}>{word}</Button>
+            <Button
+              kind={value === chosen ? (ground ? 'main' : 'chosen') : ground ? 'ground' : 'plain'}
+              tall={false}
+              onPress={() => onChoose(value)}
+              pressed={value === chosen}
+              label={`${label}: ${word}`}
+            >
+              {word}
+            </Button>
           </View>
         ))}
       </View>

@@ -10,8 +10,22 @@ export function DayField({ label, value, onChange }: { label: string; value: str
     <View style={{ gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 150 }}>
       <Label>{label}</Label>
       <input
-        type="date" aria-label={label} value={value} onChange={({ target }) => onChange(target.value)}
-        style={{ minHeight: TOUCH.least, boxSizing: 'border-box', borderRadius: RADIUS, border: `${LINE}px solid ${c.line}`, padding: '0 12px', fontSize: 18, fontFamily: FACE.strong, color: c.ink, backgroundColor: c.plate, colorScheme: 'light dark' }}
+        type="date"
+        aria-label={label}
+        value={value}
+        onChange={({ target }) => onChange(target.value)}
+        style={{
+          minHeight: TOUCH.least,
+          boxSizing: 'border-box',
+          borderRadius: RADIUS,
+          border: `${LINE}px solid ${c.line}`,
+          padding: '0 12px',
+          fontSize: 18,
+          fontFamily: FACE.strong,
+          color: c.ink,
+          backgroundColor: c.plate,
+          colorScheme: 'light dark',
+        }}
       />
     </View>
   );

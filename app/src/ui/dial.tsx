@@ -5,7 +5,10 @@ import { SvgFigure } from './svg-figure';
 import { useColours } from './theme';
 import { FACE } from './tokens';
 
-export interface DialTick { at: number; name: string }
+export interface DialTick {
+  at: number;
+  name: string;
+}
 
 interface Props {
   /** Where the needle stands, or nothing when there is no figure yet. All figures in one unit. */
@@ -49,7 +52,21 @@ export const dialWidthFor = (height: number) => (height * VIEW.width) / VIEW.hei
 const END_NUDGE = 9;
 
 /** A drawn gauge. It says in words for the ear what it shows. */
-export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, others = [], lastTime, maxWidth = 380, live, bare = false }: Props) {
+export function Dial({
+  figure,
+  shown,
+  unit,
+  fullScale,
+  min,
+  max,
+  shade,
+  first,
+  others = [],
+  lastTime,
+  maxWidth = 380,
+  live,
+  bare = false,
+}: Props) {
   const c = useColours();
   const angle = (x: number) => ((FROM + (TO - FROM) * Math.min(1, Math.max(0, x / fullScale))) * Math.PI) / 180;
   const at = (x: number, r: number) => [CX + r * Math.cos(angle(x)), CY + r * Math.sin(angle(x))] as const;
@@ -76,34 +93,103 @@ export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, o
     `Gauge, ${shown === '' ? 'no reading yet' : `${shown} ${unit}`}`,
     min === undefined ? '' : `minimum ${min.toFixed(0)}`,
     ...others.map((other) => `${other.name} ${other.at.toFixed(0)}`),
-  ].filter(Boolean).join(', ');
+  ]
+    .filter(Boolean)
+    .join(', ');
   return (
-    <View role="img" aria-label={spoken} style={{ width: '100%', maxWidth, alignSelf: 'center', aspectRatio: view.width / view.height }}>
+    <View
+      role="img"
+      aria-label={spoken}
+      style={{ width: '100%', maxWidth, alignSelf: 'center', aspectRatio: view.width / view.height }}
+    >
       <Svg width="100%" height="100%" viewBox={`0 0 ${view.width} ${view.height}`} aria-hidden>
         <Path d={arc(0, fullScale, R)} fill="none" stroke={c.ink} strokeWidth={3} />
-        {min === undefined ? null : <Path d={arc(0, Math.min(min, fullScale), R - 5)} fill="none" stroke={c.rust} strokeWidth={4} strokeDasharray="2 5" />}
-        {min === undefined ? null : <Path d={arc(Math.min(min, fullScale), Math.min(max ?? fullScale, fullScale), R - 6)} fill="none" stroke={c.moss} strokeWidth={10} {...(max === undefined ? { strokeOpacity: 0.75 } : {})} />}
-        {shade ? <Path d={arc(shade.from, Math.min(fullScale, shade.to), R - 30)} fill="none" stroke={c.slate} strokeWidth={16} strokeOpacity={0.55} /> : null}
-        {minors.map((x) => <Path key={x} d={line(x, R - 2, R - 10)} stroke={c.ink} strokeWidth={1.4} />)}
+        {min === undefined ? null : (
+          <Path
+            d={arc(0, Math.min(min, fullScale), R - 5)}
+            fill="none"
+            stroke={c.rust}
+            strokeWidth={4}
+            strokeDasharray="2 5"
+          />
+        )}
+        {min === undefined ? null : (
+          <Path
+            d={arc(Math.min(min, fullScale), Math.min(max ?? fullScale, fullScale), R - 6)}
+            fill="none"
+            stroke={c.moss}
+            strokeWidth={10}
+            {...(max === undefined ? { strokeOpacity: 0.75 } : {})}
+          />
+        )}
+        {shade ? (
+          <Path
+            d={arc(shade.from, Math.min(fullScale, shade.to), R - 30)}
+            fill="none"
+            stroke={c.slate}
+            strokeWidth={16}
+            strokeOpacity={0.55}
+          />
+        ) : null}
+        {minors.map((x) => (
+          <Path key={x} d={line(x, R - 2, R - 10)} stroke={c.ink} strokeWidth={1.4} />
+        ))}
         {majors.map((x) => (
           <G key={x}>
             <Path d={line(x, R - 2, R - 20)} stroke={c.ink} strokeWidth={3} />
-            <SvgFigure x={numeral(x)[0]} y={numeral(x)[1] + 5} size={bare ? 24 : 13.5} colour={c.ink}>{String(x)}</SvgFigure>
+            <SvgFigure x={numeral(x)[0]} y={numeral(x)[1] + 5} size={bare ? 24 : 13.5} colour={c.ink}>
+              {String(x)}
+            </SvgFigure>
           </G>
         ))}
         {spacedNames(others, (x) => angle(x)).map(({ at: x, name, nameAngle }) => (
           <G key={name}>
             <Path d={line(x, R + 3, R + 11)} stroke={c.ink} strokeWidth={3} />
-            <SvgText x={CX + (R + 22) * Math.cos(nameAngle)} y={CY + (R + 22) * Math.sin(nameAngle) + 4} textAnchor="middle" fontFamily={FACE.heavy} fontSize={13} fill={c.ink}>{name}</SvgText>
+            <SvgText
+              x={CX + (R + 22) * Math.cos(nameAngle)}
+              y={CY + (R + 22) * Math.sin(nameAngle) + 4}
+              textAnchor="middle"
+              fontFamily={FACE.heavy}
+              fontSize={13}
+              fill={c.ink}
+            >
+              {name}
+            </SvgText>
           </G>
         ))}
-        {lastTime === undefined ? null : <Path d={line(lastTime, R - 22, R - 12)} stroke={c.slate} strokeWidth={6} strokeOpacity={0.75} />}
-        {first === undefined ? null : <Circle cx={at(first, R - 30)[0]} cy={at(first, R - 30)[1]} r={5.5} fill="none" stroke={c.ink} strokeWidth={2.2} />}
+        {lastTime === undefined ? null : (
+          <Path d={line(lastTime, R - 22, R - 12)} stroke={c.slate} strokeWidth={6} strokeOpacity={0.75} />
+        )}
+        {first === undefined ? null : (
+          <Circle
+            cx={at(first, R - 30)[0]}
+            cy={at(first, R - 30)[1]}
+            r={5.5}
+            fill="none"
+            stroke={c.ink}
+            strokeWidth={2.2}
+          />
+        )}
         {live ? null : <Hand at={figure} line={line} />}
-        {bare ? null : <><SvgFigure x={CX} y={252} size={46} colour={shown === '' ? c.dim : c.ink}>{shown === '' ? '–' : shown}</SvgFigure>
-        <SvgText x={CX} y={275} textAnchor="middle" fontFamily={FACE.strong} fontSize={16} fill={c.dim}>{unit}</SvgText></>}
+        {bare ? null : (
+          <>
+            <SvgFigure x={CX} y={252} size={46} colour={shown === '' ? c.dim : c.ink}>
+              {shown === '' ? '–' : shown}
+            </SvgFigure>
+            <SvgText x={CX} y={275} textAnchor="middle" fontFamily={FACE.strong} fontSize={16} fill={c.dim}>
+              {unit}
+            </SvgText>
+          </>
+        )}
       </Svg>
-      {live ? <LiveNeedle degrees={() => (angle(live()) * 180) / Math.PI} centre={{ x: CX, y: CY }} view={view} tip={R - 24} /> : null}
+      {live ? (
+        <LiveNeedle
+          degrees={() => (angle(live()) * 180) / Math.PI}
+          centre={{ x: CX, y: CY }}
+          view={view}
+          tip={R - 24}
+        />
+      ) : null}
     </View>
   );
 }
@@ -111,22 +197,32 @@ export function Dial({ figure, shown, unit, fullScale, min, max, shade, first, o
 /** The needle at rest on a figure, or pale at zero where there is none yet. */
 function Hand({ at, line }: { at: number | undefined; line(x: number, r0: number, r1: number): string }) {
   const c = useColours();
-  return <>
-    <Path d={line(at ?? 0, -26, R - 24)} stroke={at === undefined ? c.line : c.amber} strokeWidth={6} strokeLinecap="round" strokeOpacity={at === undefined ? 0.35 : 1} />
-    {at === undefined ? null : <Path d={line(at, -26, R - 24)} stroke={c.ink} strokeWidth={1.4} />}
-    <Circle cx={CX} cy={CY} r={12} fill={c.ink} />
-    <Circle cx={CX} cy={CY} r={4} fill={c.amber} />
-  </>;
+  return (
+    <>
+      <Path
+        d={line(at ?? 0, -26, R - 24)}
+        stroke={at === undefined ? c.line : c.amber}
+        strokeWidth={6}
+        strokeLinecap="round"
+        strokeOpacity={at === undefined ? 0.35 : 1}
+      />
+      {at === undefined ? null : <Path d={line(at, -26, R - 24)} stroke={c.ink} strokeWidth={1.4} />}
+      <Circle cx={CX} cy={CY} r={12} fill={c.ink} />
+      <Circle cx={CX} cy={CY} r={4} fill={c.amber} />
+    </>
+  );
 }
 
 /** Names outside the scale, moved apart along it so that cylinders that read alike stay legible. */
 function spacedNames(ticks: readonly DialTick[], angle: (x: number) => number): (DialTick & { nameAngle: number })[] {
   const room = (name: string) => 0.045 + 0.03 * name.length;
-  const placed = [...ticks].sort((a, b) => a.at - b.at).reduce<(DialTick & { nameAngle: number })[]>((done, tick) => {
-    const before = done[done.length - 1];
-    const free = before ? before.nameAngle + room(before.name) + room(tick.name) : -Infinity;
-    return [...done, { ...tick, nameAngle: Math.max(angle(tick.at), free) }];
-  }, []);
+  const placed = [...ticks]
+    .sort((a, b) => a.at - b.at)
+    .reduce<(DialTick & { nameAngle: number })[]>((done, tick) => {
+      const before = done[done.length - 1];
+      const free = before ? before.nameAngle + room(before.name) + room(tick.name) : -Infinity;
+      return [...done, { ...tick, nameAngle: Math.max(angle(tick.at), free) }];
+    }, []);
   // Names were only pushed clockwise: bring the whole row back over its ticks.
   const pushed = placed.map((tick) => tick.nameAngle - angle(tick.at));
   const back = placed.length === 0 ? 0 : pushed.reduce((a, b) => a + b, 0) / placed.length;

@@ -6,7 +6,9 @@ import { ThemeProvider } from './theme';
 
 // The page is the browser's business.
 beforeAll(() => {
-  Object.assign(globalThis, { document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null } });
+  Object.assign(globalThis, {
+    document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null },
+  });
 });
 
 const show = (element: ReactElement) => render(<ThemeProvider>{element}</ThemeProvider>);
@@ -21,11 +23,28 @@ test('an empty dial says that there is no reading', () => {
 });
 test('every cylinder of the plan can be named and pressed', () => {
   const pressed: string[] = [];
-  show(<EnginePlan engine={{ layout: 'vee', family: 'outboard', cylinders: ['1', '2', '3'] }} unit="psi" cylinders={[{ id: '1', state: 'low', figure: '112' }]} onPress={(id) => pressed.push(id)} />);
+  show(
+    <EnginePlan
+      engine={{ layout: 'vee', family: 'outboard', cylinders: ['1', '2', '3'] }}
+      unit="psi"
+      cylinders={[{ id: '1', state: 'low', figure: '112' }]}
+      onPress={(id) => pressed.push(id)}
+    />,
+  );
   expect(screen.getByLabelText('Cylinder 1, Low, 112 psi. Test it')).toBeTruthy();
   expect(screen.getAllByLabelText(/Unproven, not measured. Test it/)).toHaveLength(2);
 });
 test('the miniature names the states it draws', () => {
-  show(<MiniPlan engine={{ layout: 'flat', family: 'motorcycle', cylinders: ['L', 'R'] }} states={new Map([['L', 'sound'], ['R', 'dead']])} />);
+  show(
+    <MiniPlan
+      engine={{ layout: 'flat', family: 'motorcycle', cylinders: ['L', 'R'] }}
+      states={
+        new Map([
+          ['L', 'sound'],
+          ['R', 'dead'],
+        ])
+      }
+    />,
+  );
   expect(screen.getByLabelText('Engine plan: cylinder L Sound, cylinder R Dead')).toBeTruthy();
 });

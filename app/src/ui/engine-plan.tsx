@@ -41,7 +41,9 @@ export function EnginePlan({ engine, cylinders, unit, selected, maxHeight = 250,
   // A lone cylinder does not fill the whole plate.
   const widest = Math.min(geometry.width * 1.15, (geometry.width / geometry.height) * maxHeight);
   return (
-    <View style={{ width: '100%', maxWidth: widest, alignSelf: 'center', aspectRatio: geometry.width / geometry.height }}>
+    <View
+      style={{ width: '100%', maxWidth: widest, alignSelf: 'center', aspectRatio: geometry.width / geometry.height }}
+    >
       <Svg width="100%" height="100%" viewBox={`0 0 ${geometry.width} ${geometry.height}`} aria-hidden>
         <PlanOutline plan={plan} geometry={geometry} colours={c} />
         {plan.cylinders.map((placed) => {
@@ -53,35 +55,73 @@ export function EnginePlan({ engine, cylinders, unit, selected, maxHeight = 250,
           const figure = cylinder?.figure ?? '–';
           return (
             <G key={placed.id}>
-              <Circle cx={x} cy={y} r={RADIUS - 1} fill={c.plate} stroke={placed.id === selected ? c.amber : c.line} strokeWidth={placed.id === selected ? 5 : 2.5} />
-              <Circle cx={x} cy={y} r={RADIUS - 8} fill="none" stroke={colour} strokeWidth={6} {...(state === 'unproven' ? { strokeDasharray: '9 6' } : {})} />
-              <SvgText x={x} y={y - 18} textAnchor="middle" fontFamily={FACE.heavy} fontSize={14} fill={c.ink}>{placed.id}</SvgText>
-              <SvgFigure x={x} y={y + 10} size={figure.length > 4 ? 19 : figure.length > 3 ? 22 : 27} colour={c.ink}>{figure}</SvgFigure>
-              {cylinder?.under ? <SvgText x={x} y={y + 27} textAnchor="middle" fontFamily={FACE.strong} fontSize={13} fill={c.dim}>{cylinder.under}</SvgText> : null}
+              <Circle
+                cx={x}
+                cy={y}
+                r={RADIUS - 1}
+                fill={c.plate}
+                stroke={placed.id === selected ? c.amber : c.line}
+                strokeWidth={placed.id === selected ? 5 : 2.5}
+              />
+              <Circle
+                cx={x}
+                cy={y}
+                r={RADIUS - 8}
+                fill="none"
+                stroke={colour}
+                strokeWidth={6}
+                {...(state === 'unproven' ? { strokeDasharray: '9 6' } : {})}
+              />
+              <SvgText x={x} y={y - 18} textAnchor="middle" fontFamily={FACE.heavy} fontSize={14} fill={c.ink}>
+                {placed.id}
+              </SvgText>
+              <SvgFigure x={x} y={y + 10} size={figure.length > 4 ? 19 : figure.length > 3 ? 22 : 27} colour={c.ink}>
+                {figure}
+              </SvgFigure>
+              {cylinder?.under ? (
+                <SvgText x={x} y={y + 27} textAnchor="middle" fontFamily={FACE.strong} fontSize={13} fill={c.dim}>
+                  {cylinder.under}
+                </SvgText>
+              ) : null}
               <G x={x - wordWidth(word) / 2 - 10} y={y + RADIUS + 8}>
                 <StateShape state={state} colour={colour} />
-                <SvgText x={21} y={13.5} fontFamily={FACE.heavy} fontSize={15} fill={colour}>{word}</SvgText>
+                <SvgText x={21} y={13.5} fontFamily={FACE.heavy} fontSize={15} fill={colour}>
+                  {word}
+                </SvgText>
               </G>
             </G>
           );
         })}
       </Svg>
-      {onPress ? plan.cylinders.map((placed) => {
-        const { x, y } = geometry.centre(placed);
-        const cylinder = by.get(placed.id);
-        return (
-          <TouchableRipple
-            key={placed.id} borderless role="button" onPress={() => onPress(placed.id)}
-            aria-label={`Cylinder ${placed.id}, ${STATE_WORD[cylinder?.state ?? 'unproven']}, ${cylinder?.figure ? `${cylinder.figure} ${unit}` : 'not measured'}. Test it`}
-            style={[styles.touch, {
-              left: `${(100 * (x - RADIUS)) / geometry.width}%`, top: `${(100 * (y - RADIUS)) / geometry.height}%`,
-              width: `${(200 * RADIUS) / geometry.width}%`, height: `${(100 * (2 * RADIUS + BELOW)) / geometry.height}%`,
-            }]}
-          >
-            <View />
-          </TouchableRipple>
-        );
-      }) : null}
+      {onPress
+        ? plan.cylinders.map((placed) => {
+            const { x, y } = geometry.centre(placed);
+            const cylinder = by.get(placed.id);
+            return (
+              <TouchableRipple
+                key={placed.id}
+                borderless
+                role="button"
+                onPress={() => onPress(placed.id)}
+                aria-label={
+                  `Cylinder ${placed.id}, ${STATE_WORD[cylinder?.state ?? 'unproven']}, ` +
+                  `${cylinder?.figure ? `${cylinder.figure} ${unit}` : 'not measured'}. Test it`
+                }
+                style={[
+                  styles.touch,
+                  {
+                    left: `${(100 * (x - RADIUS)) / geometry.width}%`,
+                    top: `${(100 * (y - RADIUS)) / geometry.height}%`,
+                    width: `${(200 * RADIUS) / geometry.width}%`,
+                    height: `${(100 * (2 * RADIUS + BELOW)) / geometry.height}%`,
+                  },
+                ]}
+              >
+                <View />
+              </TouchableRipple>
+            );
+          })
+        : null}
     </View>
   );
 }
@@ -97,20 +137,50 @@ export function MiniPlan({ engine, states }: { engine: Planned; states?: Readonl
   const plan = planOf(engine);
   const geometry = planGeometry(plan, MINI_RADIUS, 0);
   const scale = Math.min(1, 108 / geometry.width, 92 / geometry.height);
-  const summary = plan.cylinders.map(({ id }) => `cylinder ${id}${states ? ` ${STATE_WORD[states.get(id) ?? 'unproven']}` : ''}`).join(', ');
+  const summary = plan.cylinders
+    .map(({ id }) => `cylinder ${id}${states ? ` ${STATE_WORD[states.get(id) ?? 'unproven']}` : ''}`)
+    .join(', ');
   return (
     <View role="img" aria-label={`Engine plan: ${summary}`}>
-      <Svg width={geometry.width * scale} height={geometry.height * scale} viewBox={`0 0 ${geometry.width} ${geometry.height}`} aria-hidden>
+      <Svg
+        width={geometry.width * scale}
+        height={geometry.height * scale}
+        viewBox={`0 0 ${geometry.width} ${geometry.height}`}
+        aria-hidden
+      >
         <PlanOutline plan={plan} geometry={geometry} colours={c} stroke={2} />
         {plan.cylinders.map((placed) => {
           const { x, y } = geometry.centre(placed);
-          if (!states) return <Circle key={placed.id} cx={x} cy={y} r={MINI_RADIUS - 2} fill={c.plate} stroke={c.line} strokeWidth={2} />;
+          if (!states)
+            return (
+              <Circle
+                key={placed.id}
+                cx={x}
+                cy={y}
+                r={MINI_RADIUS - 2}
+                fill={c.plate}
+                stroke={c.line}
+                strokeWidth={2}
+              />
+            );
           const state = states.get(placed.id) ?? 'unproven';
           const colour = c[STATE_COLOUR[state]];
           return (
             <G key={placed.id}>
-              <Circle cx={x} cy={y} r={MINI_RADIUS - 2} fill={c.plate} stroke={colour} strokeWidth={4.5} {...(state === 'unproven' ? { strokeDasharray: '5 4' } : {})} />
-              {state === 'unproven' ? null : <G x={x - 5} y={y - 5} scale={10 / 16}><StateShape state={state} colour={colour} /></G>}
+              <Circle
+                cx={x}
+                cy={y}
+                r={MINI_RADIUS - 2}
+                fill={c.plate}
+                stroke={colour}
+                strokeWidth={4.5}
+                {...(state === 'unproven' ? { strokeDasharray: '5 4' } : {})}
+              />
+              {state === 'unproven' ? null : (
+                <G x={x - 5} y={y - 5} scale={10 / 16}>
+                  <StateShape state={state} colour={colour} />
+                </G>
+              )}
             </G>
           );
         })}

@@ -22,7 +22,21 @@ interface Props {
 }
 
 /** A labelled entry. What is wrong stands under it in words; what was typed stays. */
-export function Field({ label, value, onChange, error, hint, keyboard, figures = false, secret = false, multiline = false, autoFocus = false, autoComplete = 'off', onSubmit, hideLabel = false }: Props) {
+export function Field({
+  label,
+  value,
+  onChange,
+  error,
+  hint,
+  keyboard,
+  figures = false,
+  secret = false,
+  multiline = false,
+  autoFocus = false,
+  autoComplete = 'off',
+  onSubmit,
+  hideLabel = false,
+}: Props) {
   const c = useColours();
   const id = useId();
   const [focused, setFocused] = useState(false);
@@ -31,16 +45,41 @@ export function Field({ label, value, onChange, error, hint, keyboard, figures =
     <View style={styles.field}>
       {hideLabel ? null : <Label colour={error ? 'rust' : 'dim'}>{label}</Label>}
       <TextInput
-        value={value} onChangeText={onChange} aria-label={label} aria-invalid={error !== undefined} aria-describedby={`${id}-note`}
-        onFocus={() => setFocused(true)} onBlur={() => setFocused(false)} secureTextEntry={secret} multiline={multiline} autoFocus={autoFocus}
-        autoComplete={autoComplete} autoCapitalize={autoComplete === 'email' || secret ? 'none' : 'sentences'}
-        {...(keyboard ? { inputMode: keyboard === 'decimal-pad' ? 'decimal' as const : 'text' as const } : {})}
+        value={value}
+        onChangeText={onChange}
+        aria-label={label}
+        aria-invalid={error !== undefined}
+        aria-describedby={`${id}-note`}
+        onFocus={() => setFocused(true)}
+        onBlur={() => setFocused(false)}
+        secureTextEntry={secret}
+        multiline={multiline}
+        autoFocus={autoFocus}
+        autoComplete={autoComplete}
+        autoCapitalize={autoComplete === 'email' || secret ? 'none' : 'sentences'}
+        {...(keyboard ? { inputMode: keyboard === 'decimal-pad' ? ('decimal' as const) : ('text' as const) } : {})}
         {...(onSubmit ? { onSubmitEditing: onSubmit } : {})}
         placeholderTextColor={c.dim}
-        style={[styles.input, { color: c.ink, backgroundColor: c.plate, borderColor: edge, fontFamily: figures ? FACE.instrument : FACE.strong, borderWidth: focused ? LINE + 1 : LINE }, multiline && styles.multiline]}
+        style={[
+          styles.input,
+          {
+            color: c.ink,
+            backgroundColor: c.plate,
+            borderColor: edge,
+            fontFamily: figures ? FACE.instrument : FACE.strong,
+            borderWidth: focused ? LINE + 1 : LINE,
+          },
+          multiline && styles.multiline,
+        ]}
       />
       <View nativeID={`${id}-note`}>
-        {error ? <Words colour="rust" style={styles.note}>{`${label} ${error}`}</Words> : hint ? <Words colour="dim" style={styles.note}>{hint}</Words> : null}
+        {error ? (
+          <Words colour="rust" style={styles.note}>{`${label} ${error}`}</Words>
+        ) : hint ? (
+          <Words colour="dim" style={styles.note}>
+            {hint}
+          </Words>
+        ) : null}
       </View>
     </View>
   );
@@ -49,7 +88,14 @@ export function Field({ label, value, onChange, error, hint, keyboard, figures =
 const styles = StyleSheet.create({
   field: { gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 90 },
   // No width of its own: in a row fields share what there is, whatever a browser thinks an input needs.
-  input: { width: 0, minWidth: '100%', minHeight: TOUCH.least, borderRadius: RADIUS, paddingHorizontal: 12, fontSize: 18 },
+  input: {
+    width: 0,
+    minWidth: '100%',
+    minHeight: TOUCH.least,
+    borderRadius: RADIUS,
+    paddingHorizontal: 12,
+    fontSize: 18,
+  },
   multiline: { minHeight: 84, paddingVertical: 10, textAlignVertical: 'top' },
   note: { fontSize: 15, lineHeight: 19 },
 });

@@ -5,4 +5,9 @@ import heavy from '@fontsource/barlow-semi-condensed/files/barlow-semi-condensed
 import { FACE } from './tokens';
 
 /** The shipped faces, by the names the tokens use. */
-export const FONT_FILES = { [FACE.body]: body, [FACE.strong]: strong, [FACE.heavy]: heavy, [FACE.instrument]: instrument };
+export const FONT_FILES = {
+  [FACE.body]: body,
+  [FACE.strong]: strong,
+  [FACE.heavy]: heavy,
+  [FACE.instrument]: instrument,
+};

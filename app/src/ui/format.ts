@@ -12,12 +12,16 @@ export function ago(instant: string, now = Date.now()): string {
 }
 
 /** A day in the person's locale. */
-export const day = (instant: string) => new Date(instant).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric' });
+export const day = (instant: string) =>
+  new Date(instant).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric' });
 
 /** Day and time in the person's locale. */
-export const dayAndTime = (instant: string) => new Date(instant).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+export const dayAndTime = (instant: string) =>
+  new Date(instant).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
-/** What was typed as a number; what is no number stays text, for the schema to refuse by name. Nothing typed is nothing. */
+/**
+ * What was typed as a number; what is no number stays text, for the schema to refuse by name. Nothing typed is nothing.
+ */
 export function typedNumber(text: string): number | string | undefined {
   const trimmed = text.trim().replace(',', '.');
   if (trimmed === '') return undefined;
@@ -25,7 +29,10 @@ export function typedNumber(text: string): number | string | undefined {
   return Number.isFinite(figure) ? figure : text;
 }
 
-/** A figure as somebody would type it: in its own unit with the digits it has, in another with those a gauge can be read to. */
+/**
+ * A figure as somebody would type it: in its own unit with the digits it has, in another with those a gauge can be read
+ * to.
+ */
 export function asTyped(figure: number, from: VacuumUnit, to: VacuumUnit): string {
   return from === to ? String(figure) : String(Number(fromKPa(toKPa(figure, from), to).toPrecision(SIGNIFICANT)));
 }
@@ -33,12 +40,21 @@ export function asTyped(figure: number, from: VacuumUnit, to: VacuumUnit): strin
 const SIGNIFICANT = 4;
 
 /** Texts of figures that may be switched between units, and what they were before the first switch. */
-export interface InUnits<T> { texts: T; before?: { unit: VacuumUnit; texts: T } }
+export interface InUnits<T> {
+  texts: T;
+  before?: { unit: VacuumUnit; texts: T };
+}
 
 /** The same pressures in another unit. Switched back, they are exactly what was typed. */
-export function inUnit<T extends Readonly<Record<string, string | readonly string[]>>>({ texts, before }: InUnits<T>, from: VacuumUnit, to: VacuumUnit): InUnits<T> {
+export function inUnit<T extends Readonly<Record<string, string | readonly string[]>>>(
+  { texts, before }: InUnits<T>,
+  from: VacuumUnit,
+  to: VacuumUnit,
+): InUnits<T> {
   if (before?.unit === to) return { texts: before.texts };
   const one = (text: string) => (text === '' || Number.isNaN(Number(text)) ? text : asTyped(Number(text), from, to));
-  const converted = Object.fromEntries(Object.entries(texts).map(([field, text]) => [field, typeof text === 'string' ? one(text) : text.map(one)])) as unknown as T;
+  const converted = Object.fromEntries(
+    Object.entries(texts).map(([field, text]) => [field, typeof text === 'string' ? one(text) : text.map(one)]),
+  ) as unknown as T;
   return { texts: converted, before: before ?? { unit: from, texts } };
 }

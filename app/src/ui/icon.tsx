@@ -1,7 +1,12 @@
 import Svg, { Path } from 'react-native-svg';
 import { iconPaths } from './icon-paths';
 
-interface Props { name: string; color?: string | undefined; size?: number; testID?: string }
+interface Props {
+  name: string;
+  color?: string | undefined;
+  size?: number;
+  testID?: string;
+}
 
 /** A Material Design icon as SVG. Also what Paper draws in place of its icon font. */
 export default function Icon({ name, color = 'black', size = 24, testID }: Props) {

@@ -7,11 +7,24 @@ import { FACE, LINE, RADIUS, TOUCH } from './tokens';
 export type PadKey = '0' | '1' | '2' | '3' | '4' | '5' | '6' | '7' | '8' | '9' | '.' | 'back';
 
 /** A key of the right-hand column. */
-export interface SideKey { name: string; label: string; chosen?: boolean; onPress(): void }
+export interface SideKey {
+  name: string;
+  label: string;
+  chosen?: boolean;
+  onPress(): void;
+}
 
-interface Props { onKey(key: PadKey): void; side: readonly [SideKey, SideKey, SideKey, SideKey] }
+interface Props {
+  onKey(key: PadKey): void;
+  side: readonly [SideKey, SideKey, SideKey, SideKey];
+}
 
-const ROWS: readonly (readonly [PadKey, PadKey, PadKey])[] = [['7', '8', '9'], ['4', '5', '6'], ['1', '2', '3'], ['0', '.', 'back']];
+const ROWS: readonly (readonly [PadKey, PadKey, PadKey])[] = [
+  ['7', '8', '9'],
+  ['4', '5', '6'],
+  ['1', '2', '3'],
+  ['0', '.', 'back'],
+];
 
 /** Large numeric keys with a column of commands, in reach of one thumb. */
 export function Keypad({ onKey, side }: Props) {
@@ -19,7 +32,14 @@ export function Keypad({ onKey, side }: Props) {
     <View style={styles.pad}>
       {ROWS.map((row, r) => (
         <View key={row[0]} style={styles.row}>
-          {row.map((key) => <Key key={key} name={key} label={key === 'back' ? 'Delete digit' : key === '.' ? 'Decimal point' : key} onPress={() => onKey(key)} />)}
+          {row.map((key) => (
+            <Key
+              key={key}
+              name={key}
+              label={key === 'back' ? 'Delete digit' : key === '.' ? 'Decimal point' : key}
+              onPress={() => onKey(key)}
+            />
+          ))}
           <Side command={side[r] as SideKey} />
         </View>
       ))}
@@ -30,9 +50,19 @@ export function Keypad({ onKey, side }: Props) {
 function Key({ name, label, onPress }: { name: PadKey; label: string; onPress(): void }) {
   const c = useColours();
   return (
-    <TouchableRipple onPress={onPress} borderless role="button" aria-label={label} style={[styles.key, { backgroundColor: c.plate, borderColor: c.line }]}>
+    <TouchableRipple
+      onPress={onPress}
+      borderless
+      role="button"
+      aria-label={label}
+      style={[styles.key, { backgroundColor: c.plate, borderColor: c.line }]}
+    >
       <View style={styles.centre}>
-        {name === 'back' ? <Icon name="backspace-outline" size={28} color={c.ink} /> : <Text style={{ fontFamily: FACE.instrument, fontSize: 26, color: c.ink }}>{name}</Text>}
+        {name === 'back' ? (
+          <Icon name="backspace-outline" size={28} color={c.ink} />
+        ) : (
+          <Text style={{ fontFamily: FACE.instrument, fontSize: 26, color: c.ink }}>{name}</Text>
+        )}
       </View>
     </TouchableRipple>
   );
@@ -43,10 +73,16 @@ function Side({ command }: { command: SideKey }) {
   const { chosen = false } = command;
   return (
     <TouchableRipple
-      onPress={command.onPress} borderless role="button" aria-label={command.label} aria-pressed={chosen}
+      onPress={command.onPress}
+      borderless
+      role="button"
+      aria-label={command.label}
+      aria-pressed={chosen}
       style={[styles.key, { backgroundColor: chosen ? c.ink : c.plateSunk, borderColor: c.line }]}
     >
-      <View style={styles.centre}><Text style={{ fontFamily: FACE.heavy, fontSize: 18, color: chosen ? c.plate : c.ink }}>{command.name}</Text></View>
+      <View style={styles.centre}>
+        <Text style={{ fontFamily: FACE.heavy, fontSize: 18, color: chosen ? c.plate : c.ink }}>{command.name}</Text>
+      </View>
     </TouchableRipple>
   );
 }

@@ -19,7 +19,9 @@ export function LiveNeedle({ degrees, centre, view, tip }: Props) {
   const c = useColours();
   const hand = useRef<View>(null);
   const target = useRef(degrees);
-  useEffect(() => { target.current = degrees; });
+  useEffect(() => {
+    target.current = degrees;
+  });
   useEffect(() => {
     const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
     let at = target.current();
@@ -36,9 +38,19 @@ export function LiveNeedle({ degrees, centre, view, tip }: Props) {
   }, []);
   const middle = `${((100 * centre.x) / view.width).toFixed(3)}% ${((100 * centre.y) / view.height).toFixed(3)}%`;
   return (
-    <View ref={hand} style={[styles.over, { transformOrigin: middle, willChange: 'transform' } as object]} pointerEvents="none" aria-hidden>
+    <View
+      ref={hand}
+      style={[styles.over, { transformOrigin: middle, willChange: 'transform' } as object]}
+      pointerEvents="none"
+      aria-hidden
+    >
       <Svg width="100%" height="100%" viewBox={`0 0 ${view.width} ${view.height}`}>
-        <Path d={`M${centre.x - 26} ${centre.y}H${centre.x + tip}`} stroke={c.amber} strokeWidth={6} strokeLinecap="round" />
+        <Path
+          d={`M${centre.x - 26} ${centre.y}H${centre.x + tip}`}
+          stroke={c.amber}
+          strokeWidth={6}
+          strokeLinecap="round"
+        />
         <Path d={`M${centre.x - 26} ${centre.y}H${centre.x + tip}`} stroke={c.ink} strokeWidth={1.4} />
         <Circle cx={centre.x} cy={centre.y} r={12} fill={c.ink} />
         <Circle cx={centre.x} cy={centre.y} r={4} fill={c.amber} />

@@ -19,32 +19,71 @@ export interface DrawnMark {
   side: 'right' | 'left' | 'below';
 }
 
-interface Props { view: { width: number; height: number }; marks: readonly DrawnMark[]; chosen?: string | undefined; onPress(key: string): void; children: ReactNode }
+interface Props {
+  view: { width: number; height: number };
+  marks: readonly DrawnMark[];
+  chosen?: string | undefined;
+  onPress(key: string): void;
+  children: ReactNode;
+}
 
 /** A drawing with marks of a thumb's size on it, each with its name and how much was found there. */
 export function MarkedDrawing({ view, marks, chosen, onPress, children }: Props) {
   return (
     <View style={[styles.frame, { aspectRatio: view.width / view.height }]}>
       {children}
-      {marks.map((mark) => <Mark key={mark.key} mark={mark} view={view} chosen={mark.key === chosen} onPress={() => onPress(mark.key)} />)}
+      {marks.map((mark) => (
+        <Mark key={mark.key} mark={mark} view={view} chosen={mark.key === chosen} onPress={() => onPress(mark.key)} />
+      ))}
     </View>
   );
 }
 
-function Mark({ mark, view, chosen, onPress }: { mark: DrawnMark; view: Props['view']; chosen: boolean; onPress(): void }) {
+function Mark({
+  mark,
+  view,
+  chosen,
+  onPress,
+}: {
+  mark: DrawnMark;
+  view: Props['view'];
+  chosen: boolean;
+  onPress(): void;
+}) {
   const c = useColours();
   const { level, side, x, y } = mark;
-  const place = side === 'left' ? { right: `${100 - (100 * x) / view.width}%` as const, marginRight: -EAR / 2 } : { left: `${(100 * x) / view.width}%` as const };
+  const place =
+    side === 'left'
+      ? { right: `${100 - (100 * x) / view.width}%` as const, marginRight: -EAR / 2 }
+      : { left: `${(100 * x) / view.width}%` as const };
   return (
     <View style={[styles.mark, place, { top: `${(100 * y) / view.height}%` }, styles[side]]}>
-      <TouchableRipple role="button" aria-pressed={chosen} aria-label={mark.label} borderless onPress={onPress}
-        style={[styles.ear, { borderColor: c.line, backgroundColor: level ? c.amber : c.plate, borderWidth: chosen ? 5 : LINE + 1 }]}>
+      <TouchableRipple
+        role="button"
+        aria-pressed={chosen}
+        aria-label={mark.label}
+        borderless
+        onPress={onPress}
+        style={[
+          styles.ear,
+          { borderColor: c.line, backgroundColor: level ? c.amber : c.plate, borderWidth: chosen ? 5 : LINE + 1 },
+        ]}
+      >
         <View style={styles.bars}>
-          {level === undefined ? <View style={[styles.dot, { backgroundColor: c.line }]} /> : level === 0 ? <View style={[styles.dash, { backgroundColor: c.line }]} />
-            : Array.from({ length: level }, (_, i) => <View key={i} style={[styles.bar, { backgroundColor: c.onAmber }]} />)}
+          {level === undefined ? (
+            <View style={[styles.dot, { backgroundColor: c.line }]} />
+          ) : level === 0 ? (
+            <View style={[styles.dash, { backgroundColor: c.line }]} />
+          ) : (
+            Array.from({ length: level }, (_, i) => (
+              <View key={i} style={[styles.bar, { backgroundColor: c.onAmber }]} />
+            ))
+          )}
         </View>
       </TouchableRipple>
-      <View style={[styles.name, { backgroundColor: c.plate }]} aria-hidden><Strong style={styles.nameText}>{mark.name}</Strong></View>
+      <View style={[styles.name, { backgroundColor: c.plate }]} aria-hidden>
+        <Strong style={styles.nameText}>{mark.name}</Strong>
+      </View>
     </View>
   );
 }

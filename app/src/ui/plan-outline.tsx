@@ -20,34 +20,83 @@ export function planGeometry(plan: EnginePlan, radius: number, below: number): P
     width: plan.width * cell.width + 2 * MARGIN + 2 * tilt,
     height: plan.height * cell.height + 2 * MARGIN,
     cell,
-    centre: ({ x, y }) => ({
-      x: MARGIN + tilt + (x + 0.5) * cell.width,
-      y: MARGIN + y * cell.height + radius + 4,
-    }),
+    centre: ({ x, y }) => ({ x: MARGIN + tilt + (x + 0.5) * cell.width, y: MARGIN + y * cell.height + radius + 4 }),
   };
 }
 
 /** The castings seen from above: block, banks or barrels, and the flywheel end. */
-export function PlanOutline({ plan, geometry, colours, stroke = 2.5 }: { plan: EnginePlan; geometry: PlanGeometry; colours: Colours; stroke?: number }) {
+export function PlanOutline({
+  plan,
+  geometry,
+  colours,
+  stroke = 2.5,
+}: {
+  plan: EnginePlan;
+  geometry: PlanGeometry;
+  colours: Colours;
+  stroke?: number;
+}) {
   const { width: w, height: h } = geometry;
-  const common = { fill: colours.plateSunk, stroke: colours.line, strokeWidth: stroke, strokeLinejoin: 'round' as const };
+  const common = {
+    fill: colours.plateSunk,
+    stroke: colours.line,
+    strokeWidth: stroke,
+    strokeLinejoin: 'round' as const,
+  };
   const inset = stroke;
-  const block = <Rect x={inset} y={inset} width={w - 2 * inset} height={h - 2 * inset} rx={Math.min(14, w / 8)} {...common} />;
+  const block = (
+    <Rect x={inset} y={inset} width={w - 2 * inset} height={h - 2 * inset} rx={Math.min(14, w / 8)} {...common} />
+  );
   switch (plan.shape) {
     case 'single':
       return block;
     case 'row':
-      return <G>{block}<Path d={`M${inset + stroke} ${h * 0.3}v${h * 0.4}`} stroke={colours.line} strokeWidth={stroke * 2.4} fill="none" /></G>;
+      return (
+        <G>
+          {block}
+          <Path
+            d={`M${inset + stroke} ${h * 0.3}v${h * 0.4}`}
+            stroke={colours.line}
+            strokeWidth={stroke * 2.4}
+            fill="none"
+          />
+        </G>
+      );
     case 'stack':
-      return <G>{block}<Path d={`M${w * 0.2} ${inset + stroke}h${w * 0.6}`} stroke={colours.line} strokeWidth={stroke * 2.4} fill="none" /></G>;
+      return (
+        <G>
+          {block}
+          <Path
+            d={`M${w * 0.2} ${inset + stroke}h${w * 0.6}`}
+            stroke={colours.line}
+            strokeWidth={stroke * 2.4}
+            fill="none"
+          />
+        </G>
+      );
     case 'vee': {
       const mid = w / 2;
       const notch = Math.min(w * 0.05, 10);
       const depth = Math.min(h * 0.2, 34);
       return (
         <G>
-          <Path d={`M${inset + 8} ${inset}H${mid - notch * 2}L${mid} ${inset + depth}L${mid + notch * 2} ${inset}H${w - inset - 8}Q${w - inset} ${inset} ${w - inset} ${inset + 8}V${h - inset - 8}Q${w - inset} ${h - inset} ${w - inset - 8} ${h - inset}H${inset + 8}Q${inset} ${h - inset} ${inset} ${h - inset - 8}V${inset + 8}Q${inset} ${inset} ${inset + 8} ${inset}Z`} {...common} />
-          <Path d={`M${mid} ${inset + depth}V${h - inset}`} stroke={colours.line} strokeWidth={stroke / 2} strokeDasharray="4 5" fill="none" />
+          <Path
+            d={
+              `M${inset + 8} ${inset}H${mid - notch * 2}L${mid} ${inset + depth}L${mid + notch * 2} ` +
+              `${inset}H${w - inset - 8}Q${w - inset} ${inset} ${w - inset} ` +
+              `${inset + 8}V${h - inset - 8}Q${w - inset} ${h - inset} ${w - inset - 8} ` +
+              `${h - inset}H${inset + 8}Q${inset} ${h - inset} ${inset} ${h - inset - 8}V${inset + 8}Q${inset} ` +
+              `${inset} ${inset + 8} ${inset}Z`
+            }
+            {...common}
+          />
+          <Path
+            d={`M${mid} ${inset + depth}V${h - inset}`}
+            stroke={colours.line}
+            strokeWidth={stroke / 2}
+            strokeDasharray="4 5"
+            fill="none"
+          />
         </G>
       );
     }
@@ -57,9 +106,17 @@ export function PlanOutline({ plan, geometry, colours, stroke = 2.5 }: { plan: E
         const outer = mid + side * (mid - inset);
         const inner = mid + side * stroke * 1.5;
         const lean = side * Math.min(16, w * 0.08);
-        return `M${inner} ${inset + h * 0.12}L${inner + lean * 1.6} ${inset}L${outer - lean * 0.2} ${inset + h * 0.1}L${outer - lean * 0.9} ${h - inset}L${inner} ${h - inset - h * 0.08}Z`;
+        return (
+          `M${inner} ${inset + h * 0.12}L${inner + lean * 1.6} ${inset}L${outer - lean * 0.2} ` +
+          `${inset + h * 0.1}L${outer - lean * 0.9} ${h - inset}L${inner} ${h - inset - h * 0.08}Z`
+        );
       };
-      return <G><Path d={barrel(-1)} {...common} /><Path d={barrel(1)} {...common} /></G>;
+      return (
+        <G>
+          <Path d={barrel(-1)} {...common} />
+          <Path d={barrel(1)} {...common} />
+        </G>
+      );
     }
     case 'flat': {
       const case_ = { x: w * 0.36, width: w * 0.28 };

@@ -15,13 +15,23 @@ interface Props {
 export function Plate({ children, style, hand = false, label }: Props) {
   const styles = useStyles(sheet);
   return (
-    <View style={[styles.plate, hand && styles.hand, style]} {...(label ? { role: 'region' as const, 'aria-label': label } : {})} dataSet={{ print: 'whole' }}>
+    <View
+      style={[styles.plate, hand && styles.hand, style]}
+      {...(label ? { role: 'region' as const, 'aria-label': label } : {})}
+      dataSet={{ print: 'whole' }}
+    >
       {children}
     </View>
   );
 }
 
 const sheet = (c: Colours) => ({
-  plate: { backgroundColor: c.plate, borderWidth: LINE, borderColor: c.line, borderRadius: RADIUS, padding: SPACE.padding },
+  plate: {
+    backgroundColor: c.plate,
+    borderWidth: LINE,
+    borderColor: c.line,
+    borderRadius: RADIUS,
+    padding: SPACE.padding,
+  },
   hand: { borderLeftWidth: 12, borderLeftColor: c.amber },
 });

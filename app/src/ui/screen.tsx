@@ -23,20 +23,36 @@ interface ScreenProps {
 
 /** Head and body of a place. */
 export function Screen({ title, under, onBack, action, children, fixed = false, wide = false }: ScreenProps) {
-  useEffect(() => { document.title = `${title} · Rugged Gauge`; }, [title]);
+  useEffect(() => {
+    document.title = `${title} · Rugged Gauge`;
+  }, [title]);
   const width = wide ? styles.wide : styles.narrow;
   return (
     <View style={styles.screen} role="main">
       <View style={[styles.head, width]} dataSet={{ print: 'hide' }}>
         {onBack ? <IconButton icon="chevron-left" label="Back" onPress={onBack} ground /> : null}
         <View style={styles.names}>
-          <Title level={1} colour="onGround" lines={1} style={onBack ? styles.inner : styles.place}>{title}</Title>
-          {under ? <Words colour="onGroundDim" lines={1} style={styles.under}>{under}</Words> : null}
+          <Title level={1} colour="onGround" lines={1} style={onBack ? styles.inner : styles.place}>
+            {title}
+          </Title>
+          {under ? (
+            <Words colour="onGroundDim" lines={1} style={styles.under}>
+              {under}
+            </Words>
+          ) : null}
         </View>
         {action}
       </View>
-      {fixed ? <View style={[styles.fixed, width]}>{children}</View> : (
-        <ScrollView style={styles.scroll} contentContainerStyle={[styles.body, width]} keyboardShouldPersistTaps="handled">{children}</ScrollView>
+      {fixed ? (
+        <View style={[styles.fixed, width]}>{children}</View>
+      ) : (
+        <ScrollView
+          style={styles.scroll}
+          contentContainerStyle={[styles.body, width]}
+          keyboardShouldPersistTaps="handled"
+        >
+          {children}
+        </ScrollView>
       )}
     </View>
   );
@@ -53,7 +69,13 @@ export function Waiting({ what }: { what: string }) {
   );
 }
 
-interface EmptyProps { icon: IconName; title: string; words: string; button?: string; onPress?(): void }
+interface EmptyProps {
+  icon: IconName;
+  title: string;
+  words: string;
+  button?: string;
+  onPress?(): void;
+}
 
 /** Nothing here, or it could not be had: said in words, with the way on. */
 export function Empty({ icon, title, words, button, onPress }: EmptyProps) {
@@ -62,15 +84,29 @@ export function Empty({ icon, title, words, button, onPress }: EmptyProps) {
     <Plate style={styles.empty}>
       <Icon name={icon} size={40} color={c.dim} />
       <Title>{title}</Title>
-      <Words colour="dim" style={styles.emptyWords}>{words}</Words>
-      {button && onPress ? <Button kind="main" onPress={onPress} tall={false}>{button}</Button> : null}
+      <Words colour="dim" style={styles.emptyWords}>
+        {words}
+      </Words>
+      {button && onPress ? (
+        <Button kind="main" onPress={onPress} tall={false}>
+          {button}
+        </Button>
+      ) : null}
     </Plate>
   );
 }
 
 const styles = StyleSheet.create({
   screen: { flex: 1 },
-  head: { flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12, paddingTop: 10, paddingBottom: 8, minHeight: 66 },
+  head: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: 8,
+    paddingHorizontal: 12,
+    paddingTop: 10,
+    paddingBottom: 8,
+    minHeight: 66,
+  },
   names: { flex: 1 },
   place: { fontSize: SIZE.place, lineHeight: 27 },
   inner: { fontSize: 20, lineHeight: 23 },

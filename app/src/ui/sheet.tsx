@@ -7,18 +7,35 @@ import { LINE, RADIUS } from './tokens';
 import { Title } from './words';
 
 /** A plate over the screen for one short matter. */
-export function Sheet({ title, visible, onClose, children }: { title: string; visible: boolean; onClose(): void; children: ReactNode }) {
+export function Sheet({
+  title,
+  visible,
+  onClose,
+  children,
+}: {
+  title: string;
+  visible: boolean;
+  onClose(): void;
+  children: ReactNode;
+}) {
   const c = useColours();
   const inside = useFocusInside(visible, onClose);
   return (
     <Portal>
-      <Modal visible={visible} onDismiss={onClose} contentContainerStyle={[styles.sheet, { backgroundColor: c.plate, borderColor: c.line }]} overlayAccessibilityLabel="Close">
+      <Modal
+        visible={visible}
+        onDismiss={onClose}
+        contentContainerStyle={[styles.sheet, { backgroundColor: c.plate, borderColor: c.line }]}
+        overlayAccessibilityLabel="Close"
+      >
         <View ref={inside} role="dialog" aria-label={title} aria-modal tabIndex={-1} style={styles.inside}>
           <View style={styles.head}>
             <Title style={styles.title}>{title}</Title>
             <IconButton icon="close" label="Close" onPress={onClose} />
           </View>
-          <ScrollView contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">{children}</ScrollView>
+          <ScrollView contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">
+            {children}
+          </ScrollView>
         </View>
       </Modal>
     </Portal>
@@ -29,7 +46,9 @@ export function Sheet({ title, visible, onClose, children }: { title: string; vi
 function useFocusInside(visible: boolean, onClose: () => void) {
   const inside = useRef<View>(null);
   const close = useRef(onClose);
-  useEffect(() => { close.current = onClose; });
+  useEffect(() => {
+    close.current = onClose;
+  });
   useEffect(() => {
     if (!visible) return undefined;
     const before = document.activeElement;
@@ -49,7 +68,16 @@ function useFocusInside(visible: boolean, onClose: () => void) {
 }
 
 const styles = StyleSheet.create({
-  sheet: { margin: 12, borderWidth: LINE, borderRadius: RADIUS, alignSelf: 'center', width: '94%', maxWidth: 560, maxHeight: '88%', boxShadow: 'none' },
+  sheet: {
+    margin: 12,
+    borderWidth: LINE,
+    borderRadius: RADIUS,
+    alignSelf: 'center',
+    width: '94%',
+    maxWidth: 560,
+    maxHeight: '88%',
+    boxShadow: 'none',
+  },
   inside: { padding: 14, flexShrink: 1 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   title: { flex: 1 },

@@ -6,7 +6,12 @@ import { type Colours, DAY, FACE, NIGHT, PRINT, RADIUS } from './tokens';
 
 export type ThemeChoice = 'day' | 'night' | 'system';
 
-interface Theme { colours: Colours; choice: ThemeChoice; choose(choice: ThemeChoice): void; night: boolean }
+interface Theme {
+  colours: Colours;
+  choice: ThemeChoice;
+  choose(choice: ThemeChoice): void;
+  night: boolean;
+}
 
 const ThemeContext = createContext<Theme | undefined>(undefined);
 const KEY = 'rugged.theme';
@@ -24,13 +29,18 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
     document.querySelector('meta[name=theme-color]')?.setAttribute('content', colours.ground);
   }, [colours]);
 
-  const theme = useMemo<Theme>(() => ({
-    colours, choice, night,
-    choose: (next) => {
-      localStorage.setItem(KEY, next);
-      setChoice(next);
-    },
-  }), [colours, choice, night]);
+  const theme = useMemo<Theme>(
+    () => ({
+      colours,
+      choice,
+      night,
+      choose: (next) => {
+        localStorage.setItem(KEY, next);
+        setChoice(next);
+      },
+    }),
+    [colours, choice, night],
+  );
   const paper = useMemo(() => paperTheme(colours, night), [colours, night]);
   return (
     <ThemeContext.Provider value={theme}>
@@ -64,7 +74,9 @@ function usePrinting(): boolean {
   useEffect(() => {
     const query = typeof matchMedia === 'undefined' ? undefined : matchMedia('print');
     if (!query) return undefined;
-    const follow = () => { flushSync(() => setPrinting(query.matches)); };
+    const follow = () => {
+      flushSync(() => setPrinting(query.matches));
+    };
     query.addEventListener('change', follow);
     return () => query.removeEventListener('change', follow);
   }, []);
@@ -96,7 +108,14 @@ function paperTheme(colours: Colours, night: boolean) {
       inverseSurface: colours.ink,
       inverseOnSurface: colours.plate,
       inversePrimary: colours.amber,
-      elevation: { level0: colours.plate, level1: colours.plate, level2: colours.plate, level3: colours.plate, level4: colours.plate, level5: colours.plate },
+      elevation: {
+        level0: colours.plate,
+        level1: colours.plate,
+        level2: colours.plate,
+        level3: colours.plate,
+        level4: colours.plate,
+        level5: colours.plate,
+      },
     },
   };
 }

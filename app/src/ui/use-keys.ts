@@ -9,11 +9,21 @@ export type KeyMap = Readonly<Record<string, () => void>>;
  */
 export function useKeys(keys: KeyMap, enabled = true): void {
   const current = useRef(keys);
-  useEffect(() => { current.current = keys; });
+  useEffect(() => {
+    current.current = keys;
+  });
   useEffect(() => {
     if (Platform.OS !== 'web' || !enabled) return undefined;
     const press = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target) || dialogOpen()) return;
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        event.defaultPrevented ||
+        typing(event.target) ||
+        dialogOpen()
+      )
+        return;
       // Enter and space belong to the button that has the focus.
       if ((event.key === 'Enter' || event.key === ' ') && onButton(event.target)) return;
       const command = current.current[event.key.length === 1 ? event.key.toLowerCase() : event.key];
@@ -26,6 +36,8 @@ export function useKeys(keys: KeyMap, enabled = true): void {
   }, [enabled]);
 }
 
-const typing = (target: EventTarget | null) => target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
-const onButton = (target: EventTarget | null) => target instanceof HTMLElement && target.closest('[role=button], [role=link], button, a') !== null;
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
+const onButton = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest('[role=button], [role=link], button, a') !== null;
 const dialogOpen = () => document.querySelector('[role=dialog]') !== null;

@@ -1,4 +1,12 @@
-import { type JobFile, JOB_FILE_FORMAT, JOB_FILE_VERSION, listOf, type PressureUnit, type TestKind, type TestOf } from '@rugged/core';
+import {
+  type JobFile,
+  JOB_FILE_FORMAT,
+  JOB_FILE_VERSION,
+  listOf,
+  type PressureUnit,
+  type TestKind,
+  type TestOf,
+} from '@rugged/core';
 import type { BookRecord } from '../records/book';
 import type { EngineRecord } from '../records/engine';
 import type { JobRecord } from '../records/job';
@@ -17,7 +25,12 @@ export interface Bench extends AddedOnBench {
   tests: TestRecord[];
   readings: ReadingRecord[];
   /** What this engine read on the job before this one, the counting dry readings. */
-  lastTime?: { jobId: string; number: number; openedAt: string; readings: { cylinder: string; unit: PressureUnit; peak: number }[] };
+  lastTime?: {
+    jobId: string;
+    number: number;
+    openedAt: string;
+    readings: { cylinder: string; unit: PressureUnit; peak: number }[];
+  };
 }
 
 /** Those readings that count: not superseded, not withdrawn, in the order they were taken. */
@@ -34,7 +47,9 @@ export const readingsOfKind = <K extends TestKind>(readings: readonly ReadingRec
 
 /** The tests of one kind, the latest first. */
 export const testsOfKind = <K extends TestKind>(tests: readonly TestRecord[], kind: K): TestRecordOf<K>[] =>
-  tests.filter((test): test is TestRecord & TestRecordOf<K> => test.kind === kind).sort((a, b) => inOrder(b, b.startedAt, a, a.startedAt));
+  tests
+    .filter((test): test is TestRecord & TestRecordOf<K> => test.kind === kind)
+    .sort((a, b) => inOrder(b, b.startedAt, a, a.startedAt));
 
 /** By time, whatever way the instant is written, then by id, so that the order is the same everywhere. */
 const inOrder = (a: { id: string }, aTime: string, b: { id: string }, bTime: string) =>
@@ -44,7 +59,14 @@ const inOrder = (a: { id: string }, aTime: string, b: { id: string }, bTime: str
 export function toJobFile(bench: Bench): JobFile {
   const { job } = bench;
   const counting = countingReadings(bench.readings);
-  const { id: _id, machineId: _machineId, name: _name, version: _version, simulated: _simulated, ...engine } = bench.engine;
+  const {
+    id: _id,
+    machineId: _machineId,
+    name: _name,
+    version: _version,
+    simulated: _simulated,
+    ...engine
+  } = bench.engine;
   return {
     format: JOB_FILE_FORMAT,
     version: JOB_FILE_VERSION,
@@ -53,12 +75,17 @@ export function toJobFile(bench: Bench): JobFile {
     houseRules: job.houseRules,
     site: job.site,
     ...(job.symptoms ? { symptoms: job.symptoms } : {}),
-    tests: [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt)).map((test) => toTest(test, counting)),
+    tests: [...bench.tests]
+      .sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt))
+      .map((test) => toTest(test, counting)),
   };
 }
 
 /** A test of a job file from its record and its counting readings, in order. */
-export function toTest<K extends TestKind>({ id, kind, conditions }: TestRecordOf<K>, counting: readonly ReadingRecord[]): TestOf<K> {
+export function toTest<K extends TestKind>(
+  { id, kind, conditions }: TestRecordOf<K>,
+  counting: readonly ReadingRecord[],
+): TestOf<K> {
   const figures = counting.flatMap((reading) => (reading.testId === id ? [reading.figures] : []));
   return { kind, ...conditions, [listOf(kind)]: figures } as unknown as TestOf<K>;
 }

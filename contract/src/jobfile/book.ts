@@ -10,11 +10,15 @@ export const bookFields = {
     unit: unit().required(),
     min: figure(),
     max: figure(),
-    bands: Joi.array().items(Joi.object({ name: Joi.string().min(1).max(40).required(), from: figure().required() })).max(8),
+    bands: Joi.array()
+      .items(Joi.object({ name: Joi.string().min(1).max(40).required(), from: figure().required() }))
+      .max(8),
     releaseActing: Joi.boolean(),
   }),
   spread: Joi.object({
-    method: Joi.string().valid(...SPREAD_METHODS).required(),
+    method: Joi.string()
+      .valid(...SPREAD_METHODS)
+      .required(),
     limitPercent: percent(),
     limit: figure(),
     unit: unit(),
@@ -29,7 +33,13 @@ export const bookFields = {
   }),
   runningCompression: Joi.object({ unit: unit().required(), idleMin: figure(), snapMin: figure() }),
   manifoldVacuum: Joi.object({ unit: vacuumUnit().required(), min: figure().required(), max: figure() }),
-  fuelPressure: Joi.object({ unit: unit().required(), min: figure().required(), max: figure(), holdSeconds: positive(), maxDrop: figure() }),
+  fuelPressure: Joi.object({
+    unit: unit().required(),
+    min: figure().required(),
+    max: figure(),
+    holdSeconds: positive(),
+    maxDrop: figure(),
+  }),
   valveClearance: Joi.object({ engineTemperature: temperature(), intake: rangeMm(), exhaust: rangeMm() }),
   bore: Joi.object({ maxMm: mm(), maxTaperMm: mm(), maxOvalityMm: mm() }),
   ringGap: rangeMm(),

@@ -7,7 +7,9 @@ import { readJobFile } from '.';
 
 /** Every example of the page: one whole job, one book, and the tests. */
 const page = readFileSync(path.resolve(__dirname, '../../../docs/job-file.md'), 'utf8');
-const examples = [...page.matchAll(/```json\n([\s\S]*?)```/g)].map(([, text]) => JSON.parse(text ?? '') as Record<string, unknown>);
+const examples = [...page.matchAll(/```json\n([\s\S]*?)```/g)].map(
+  ([, text]) => JSON.parse(text ?? '') as Record<string, unknown>,
+);
 const whole = examples.find((one) => 'format' in one) as unknown as JobFile;
 const book = examples.find((one) => 'source' in one);
 const tests = examples.filter((one) => 'kind' in one);

@@ -2,12 +2,22 @@ import { COOLINGS, CYCLES, type Engine, FAMILIES, FUELS, LAYOUTS, RELEASES, VALV
 import Joi from 'joi';
 import { cylinder, positive } from './fields';
 
-export const plugSchema = Joi.object({ threadMm: positive(60).required(), pitchMm: positive(6).required(), reachMm: positive(100).required() });
+export const plugSchema = Joi.object({
+  threadMm: positive(60).required(),
+  pitchMm: positive(6).required(),
+  reachMm: positive(100).required(),
+});
 
 export const engineFields = {
-  cycle: Joi.string().valid(...CYCLES).required(),
-  fuel: Joi.string().valid(...FUELS).required(),
-  family: Joi.string().valid(...FAMILIES).required(),
+  cycle: Joi.string()
+    .valid(...CYCLES)
+    .required(),
+  fuel: Joi.string()
+    .valid(...FUELS)
+    .required(),
+  family: Joi.string()
+    .valid(...FAMILIES)
+    .required(),
   layout: Joi.string().valid(...LAYOUTS),
   cylinders: Joi.array().items(cylinder()).min(1).max(24).required(),
   banks: Joi.array().items(Joi.array().items(cylinder()).min(1)).min(1).max(4),

@@ -6,7 +6,8 @@ import Joi from 'joi';
 /** Nothing in a workshop is smaller or larger than this and not a slip: beyond it sums lose their sense. */
 const SMALLEST = 1e-6;
 const LARGEST = 1e6;
-const notTiny: Joi.CustomValidator<number> = (value, helpers) => (value > 0 && value < SMALLEST ? helpers.error('number.min', { limit: SMALLEST }) : value);
+const notTiny: Joi.CustomValidator<number> = (value, helpers) =>
+  value > 0 && value < SMALLEST ? helpers.error('number.min', { limit: SMALLEST }) : value;
 export const figure = () => Joi.number().min(0).max(LARGEST).custom(notTiny);
 export const positive = (most = LARGEST) => Joi.number().positive().max(most).custom(notTiny);
 export const percent = () => figure().max(100);
@@ -30,7 +31,11 @@ export const testerFields = {
   accuracyPercentOfFullScale: Joi.number().min(0).max(20),
   valveAtEngineEnd: Joi.boolean(),
   hoseVolumeCm3: figure().max(1000),
-  correction: Joi.object({ gain: Joi.number().min(0.5).max(2).required(), offset: Joi.number().min(-1000).max(1000).required(), doubt: figure().max(1000).required() }),
+  correction: Joi.object({
+    gain: Joi.number().min(0.5).max(2).required(),
+    offset: Joi.number().min(-1000).max(1000).required(),
+    doubt: figure().max(1000).required(),
+  }),
   simulated: Joi.boolean(),
 };
 export const testerSchema = Joi.object<Tester>(testerFields);

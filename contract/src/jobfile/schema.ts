@@ -1,14 +1,33 @@
-import { FAULT_CAUSES, JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFile, listOf, VIRTUAL_TEST_FAULTS, VIRTUAL_TESTS } from '@rugged/core';
+import {
+  FAULT_CAUSES,
+  JOB_FILE_FORMAT,
+  JOB_FILE_VERSION,
+  type JobFile,
+  listOf,
+  VIRTUAL_TEST_FAULTS,
+  VIRTUAL_TESTS,
+} from '@rugged/core';
 import Joi from 'joi';
 import { bookSchema, houseRulesSchema } from './book';
 import { engineSchema } from './engine';
 import { cylinder, siteSchema } from './fields';
 import { KIND_SCHEMAS, KINDS } from './test-kinds';
 
-const test = Joi.object({ kind: Joi.string().valid(...KINDS).required() }).when('.kind', {
+const test = Joi.object({
+  kind: Joi.string()
+    .valid(...KINDS)
+    .required(),
+}).when('.kind', {
   switch: KINDS.map((kind) => {
     const { conditions, reading, most } = KIND_SCHEMAS[kind];
-    return { is: kind, then: Joi.object({ kind: Joi.string().valid(kind).required(), ...conditions, [listOf(kind)]: Joi.array().items(reading).max(most).required() }) };
+    return {
+      is: kind,
+      then: Joi.object({
+        kind: Joi.string().valid(kind).required(),
+        ...conditions,
+        [listOf(kind)]: Joi.array().items(reading).max(most).required(),
+      }),
+    };
   }),
 });
 
@@ -26,9 +45,24 @@ export const jobFileSchema = Joi.object<JobFile>({
   virtual: Joi.object({
     seed: Joi.number().integer().min(0).max(4294967295).required(),
     starting: Joi.string().valid('electric', 'recoil'),
-    faults: Joi.array().items(Joi.object({ cause: Joi.string().valid(...FAULT_CAUSES).required(), cylinder: cylinder().required(), severity: Joi.number().min(0).max(1).required(), with: cylinder() })).max(50),
-    testFaults: Joi.array().items(Joi.string().valid(...VIRTUAL_TEST_FAULTS)).max(20),
-    tests: Joi.array().items(Joi.string().valid(...VIRTUAL_TESTS)).max(10),
+    faults: Joi.array()
+      .items(
+        Joi.object({
+          cause: Joi.string()
+            .valid(...FAULT_CAUSES)
+            .required(),
+          cylinder: cylinder().required(),
+          severity: Joi.number().min(0).max(1).required(),
+          with: cylinder(),
+        }),
+      )
+      .max(50),
+    testFaults: Joi.array()
+      .items(Joi.string().valid(...VIRTUAL_TEST_FAULTS))
+      .max(20),
+    tests: Joi.array()
+      .items(Joi.string().valid(...VIRTUAL_TESTS))
+      .max(10),
     ideal: Joi.string().valid('adiabatic', 'isothermal'),
     truth: Joi.boolean(),
   }),

@@ -35,7 +35,10 @@ export function parseLine(text: string): LiveLine {
 
 function hello([protocol, version, kind, hz, unit, channels]: readonly string[]): LiveLine {
   if (protocol !== LIVE_PROTOCOL) throw new RangeError('This is no stream of a live gauge');
-  if (Number(version) !== LIVE_VERSION) throw new RangeError(`This sensor speaks version ${version} of the line protocol; this app knows version ${LIVE_VERSION}`);
+  if (Number(version) !== LIVE_VERSION)
+    throw new RangeError(
+      `This sensor speaks version ${version} of the line protocol; this app knows version ${LIVE_VERSION}`,
+    );
   if (!LIVE_KINDS.includes(kind as LiveKind)) throw new RangeError(`The kind of test is not known: "${kind}"`);
   const sampleHz = Number(hz);
   if (!(sampleHz > 0 && sampleHz <= 100_000)) throw new RangeError('Samples a second must be above zero');
@@ -51,6 +54,7 @@ function samples([from, ...rows]: readonly string[]): LiveLine {
 
 function count(text: string | undefined, what: string): number {
   const number = Number(text);
-  if (text === undefined || !Number.isInteger(number) || number < 0) throw new RangeError(`The ${what} must be a whole number`);
+  if (text === undefined || !Number.isInteger(number) || number < 0)
+    throw new RangeError(`The ${what} must be a whole number`);
   return number;
 }

@@ -5,7 +5,13 @@ import { id } from './record';
 import { bySense } from './sense';
 
 /** A manual's figures for one engine. The lowest rank wins. */
-export interface BookRecord extends Book { id: string; engineId: string; source: string; rank: number; version: number }
+export interface BookRecord extends Book {
+  id: string;
+  engineId: string;
+  source: string;
+  rank: number;
+  version: number;
+}
 export type NewBook = Omit<BookRecord, 'version'>;
 
 export const newBookSchema = Joi.object<NewBook>({

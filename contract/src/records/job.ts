@@ -25,11 +25,16 @@ export interface JobRecord {
   version: number;
 }
 /** Without house rules the shop's of that moment are kept. */
-export type NewJob = Omit<JobRecord, 'number' | 'status' | 'closedAt' | 'version' | 'houseRules'> & Partial<Pick<JobRecord, 'houseRules'>>;
+export type NewJob = Omit<JobRecord, 'number' | 'status' | 'closedAt' | 'version' | 'houseRules'> &
+  Partial<Pick<JobRecord, 'houseRules'>>;
 
 const complaint = () => Joi.string().trim().min(1).max(400);
 
-const symptoms = () => Joi.array().items(Joi.string().valid(...SYMPTOMS)).unique().max(SYMPTOMS.length);
+const symptoms = () =>
+  Joi.array()
+    .items(Joi.string().valid(...SYMPTOMS))
+    .unique()
+    .max(SYMPTOMS.length);
 const hours = () => Joi.number().min(0).max(1_000_000);
 
 export const newJobSchema = Joi.object<NewJob>({
@@ -44,7 +49,9 @@ export const newJobSchema = Joi.object<NewJob>({
   openedAt: instant().required(),
 });
 
-export type JobChange = Partial<Pick<JobRecord, 'complaint' | 'alreadyDone' | 'symptoms' | 'hours' | 'site' | 'houseRules' | 'status'>> & { version: number };
+export type JobChange = Partial<
+  Pick<JobRecord, 'complaint' | 'alreadyDone' | 'symptoms' | 'hours' | 'site' | 'houseRules' | 'status'>
+> & { version: number };
 export const jobChangeSchema = Joi.object<JobChange>({
   version: version().required(),
   complaint: complaint(),

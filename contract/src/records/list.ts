@@ -5,9 +5,19 @@ import type { EngineRecord } from './engine';
 import type { BookRecord } from './book';
 
 /** A page of a list. `next` is handed back as `before` to get the following page. */
-export interface Page<T> { items: T[]; next?: string; total: number }
+export interface Page<T> {
+  items: T[];
+  next?: string;
+  total: number;
+}
 
-export interface JobsQuery { status: 'open' | 'closed' | 'all'; search?: string; before?: number; limit: number; engineId?: string }
+export interface JobsQuery {
+  status: 'open' | 'closed' | 'all';
+  search?: string;
+  before?: number;
+  limit: number;
+  engineId?: string;
+}
 export const jobsQuerySchema = Joi.object<JobsQuery>({
   status: Joi.string().valid('open', 'closed', 'all').default('open'),
   search: Joi.string().max(100).allow(''),
@@ -17,9 +27,20 @@ export const jobsQuerySchema = Joi.object<JobsQuery>({
 });
 
 /** An engine as the list shows it, with the machine it sits in. */
-export interface EngineListItem { engine: EngineRecord; machine: Machine; owner: Owner; books: BookRecord[]; jobs: number; lastJobAt?: string }
+export interface EngineListItem {
+  engine: EngineRecord;
+  machine: Machine;
+  owner: Owner;
+  books: BookRecord[];
+  jobs: number;
+  lastJobAt?: string;
+}
 
-export interface EnginesQuery { search?: string; after?: string; limit: number }
+export interface EnginesQuery {
+  search?: string;
+  after?: string;
+  limit: number;
+}
 export const enginesQuerySchema = Joi.object<EnginesQuery>({
   search: Joi.string().max(100).allow(''),
   after: Joi.string().max(200),

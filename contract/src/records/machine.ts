@@ -2,7 +2,14 @@ import Joi from 'joi';
 import { id, name, note } from './record';
 
 /** What the owner brought: boat, saw, motorcycle. It carries the engine. */
-export interface Machine { id: string; ownerId: string; name: string; serial?: string; note?: string; version: number }
+export interface Machine {
+  id: string;
+  ownerId: string;
+  name: string;
+  serial?: string;
+  note?: string;
+  version: number;
+}
 export type NewMachine = Omit<Machine, 'version'>;
 
 export const newMachineSchema = Joi.object<NewMachine>({

@@ -22,16 +22,40 @@ export interface Note {
 export type NewNote = Omit<Note, 'by'>;
 
 export const newNoteSchema = Joi.object<NewNote>({
-  id: id().required(), jobId: id().required(), cylinder: Joi.string().min(1).max(12), about: Joi.string().valid(...NOTE_ABOUT).required(),
-  text: Joi.string().trim().min(1).max(2000), plug: Joi.string().valid(...PLUG_LOOKS), photoId: id(), supersedes: id(), withdrawn: Joi.boolean(), madeAt: instant().required(),
-}).or('text', 'plug', 'photoId', 'withdrawn').with('withdrawn', 'supersedes');
+  id: id().required(),
+  jobId: id().required(),
+  cylinder: Joi.string().min(1).max(12),
+  about: Joi.string()
+    .valid(...NOTE_ABOUT)
+    .required(),
+  text: Joi.string().trim().min(1).max(2000),
+  plug: Joi.string().valid(...PLUG_LOOKS),
+  photoId: id(),
+  supersedes: id(),
+  withdrawn: Joi.boolean(),
+  madeAt: instant().required(),
+})
+  .or('text', 'plug', 'photoId', 'withdrawn')
+  .with('withdrawn', 'supersedes');
 
 export const PHOTO_MIMES = ['image/jpeg', 'image/webp', 'image/png'] as const;
 /** A photograph already shrunk. `data` is base64. */
-export interface NewPhoto { id: string; jobId: string; mime: (typeof PHOTO_MIMES)[number]; data: string; madeAt: string }
+export interface NewPhoto {
+  id: string;
+  jobId: string;
+  mime: (typeof PHOTO_MIMES)[number];
+  data: string;
+  madeAt: string;
+}
 /** Bytes of base64: about 700 kB of picture. */
 const LARGEST_PHOTO = 950_000;
 
 export const newPhotoSchema = Joi.object<NewPhoto>({
-  id: id().required(), jobId: id().required(), mime: Joi.string().valid(...PHOTO_MIMES).required(), data: Joi.string().base64().min(40).max(LARGEST_PHOTO).required(), madeAt: instant().required(),
+  id: id().required(),
+  jobId: id().required(),
+  mime: Joi.string()
+    .valid(...PHOTO_MIMES)
+    .required(),
+  data: Joi.string().base64().min(40).max(LARGEST_PHOTO).required(),
+  madeAt: instant().required(),
 });

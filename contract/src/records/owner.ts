@@ -2,7 +2,14 @@ import Joi from 'joi';
 import { id, name, note } from './record';
 
 /** A customer. */
-export interface Owner { id: string; name: string; phone?: string; email?: string; note?: string; version: number }
+export interface Owner {
+  id: string;
+  name: string;
+  phone?: string;
+  email?: string;
+  note?: string;
+  version: number;
+}
 export type NewOwner = Omit<Owner, 'version'>;
 
 export const newOwnerSchema = Joi.object<NewOwner>({

@@ -16,6 +16,9 @@ export function bySense<T>(checkSense: (value: T) => void): Joi.CustomValidator<
 
 /** The validation state one field further in, so that the error carries that field's path. */
 function pathState(helpers: Joi.CustomHelpers, field: string): Joi.State {
-  const path = field.split(/[.[\]]+/).filter(Boolean).map((part) => (/^\d+$/.test(part) ? Number(part) : part));
+  const path = field
+    .split(/[.[\]]+/)
+    .filter(Boolean)
+    .map((part) => (/^\d+$/.test(part) ? Number(part) : part));
   return helpers.state.localize ? helpers.state.localize([...(helpers.state.path ?? []), ...path]) : helpers.state;
 }

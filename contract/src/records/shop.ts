@@ -1,4 +1,11 @@
-import { checkHouseRules, defaultHouseRules, type HouseRules, type PressureUnit, PRESSURE_UNITS, type Site } from '@rugged/core';
+import {
+  checkHouseRules,
+  defaultHouseRules,
+  type HouseRules,
+  type PressureUnit,
+  PRESSURE_UNITS,
+  type Site,
+} from '@rugged/core';
 import Joi from 'joi';
 import { houseRulesSchema } from '../jobfile/book';
 import { siteSchema } from '../jobfile/fields';
@@ -23,17 +30,31 @@ export const shopChangeSchema = Joi.object<ShopChange>({
   name: name(),
   unit: Joi.string().valid(...PRESSURE_UNITS),
   site: siteSchema,
-  houseRules: houseRulesSchema.custom(bySense<Partial<HouseRules>>((rules) =>
-    checkHouseRules({ ...defaultHouseRules({ family: 'motorcycle', cycle: 'four-stroke' }), ...rules }))),
+  houseRules: houseRulesSchema.custom(
+    bySense<Partial<HouseRules>>((rules) =>
+      checkHouseRules({ ...defaultHouseRules({ family: 'motorcycle', cycle: 'four-stroke' }), ...rules }),
+    ),
+  ),
 }).min(2);
 
-export interface Person { id: string; name: string; email: string }
+export interface Person {
+  id: string;
+  name: string;
+  email: string;
+}
 
-export interface SignIn { email: string; password: string }
+export interface SignIn {
+  email: string;
+  password: string;
+}
 export const signInSchema = Joi.object<SignIn>({
   email: Joi.string().min(1).max(200).required(),
   password: Joi.string().min(1).max(200).required(),
 });
 
 /** Who is signed in, and where. */
-export interface Session { person: Person; shop: Shop; testers: TesterRecord[] }
+export interface Session {
+  person: Person;
+  shop: Shop;
+  testers: TesterRecord[];
+}

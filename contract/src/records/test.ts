@@ -11,8 +11,13 @@ interface TestMeta {
   /** Who made it, by name. Told by the server. */
   by?: string;
 }
-/** One test of a kind as it was set up: the conditions that all its readings share, as the job file writes them. Written once. */
-export type TestRecordOf<K extends TestKind> = { [One in K]: TestMeta & { kind: One; conditions: ConditionsOf<One> } }[K];
+/**
+ * One test of a kind as it was set up: the conditions that all its readings share, as the job file writes them. Written
+ * once.
+ */
+export type TestRecordOf<K extends TestKind> = {
+  [One in K]: TestMeta & { kind: One; conditions: ConditionsOf<One> };
+}[K];
 export type TestRecord = TestRecordOf<TestKind>;
 export type NewTest = { [K in TestKind]: Omit<TestRecordOf<K>, 'by'> }[TestKind];
 
@@ -24,23 +29,45 @@ interface ReadingMeta {
   withdrawn?: boolean;
 }
 /** One attempt. Readings are only added: a correction supersedes, a withdrawal supersedes and counts for nothing. */
-export type ReadingRecordOf<K extends TestKind> = { [One in K]: ReadingMeta & { kind: One; figures: FiguresOf<One> } }[K];
+export type ReadingRecordOf<K extends TestKind> = {
+  [One in K]: ReadingMeta & { kind: One; figures: FiguresOf<One> };
+}[K];
 export type ReadingRecord = ReadingRecordOf<TestKind>;
 export type NewReading = ReadingRecord;
 
 const testMeta = { id: id().required(), jobId: id().required(), startedAt: instant().required() };
-const readingMeta = { id: id().required(), testId: id().required(), takenAt: instant().required(), supersedes: id(), withdrawn: Joi.boolean() };
-const kindField = () => Joi.string().valid(...KINDS).required();
+const readingMeta = {
+  id: id().required(),
+  testId: id().required(),
+  takenAt: instant().required(),
+  supersedes: id(),
+  withdrawn: Joi.boolean(),
+};
+const kindField = () =>
+  Joi.string()
+    .valid(...KINDS)
+    .required();
 /** The rest of a record has the shape of its kind; of an unknown kind nothing more is said than that it is unknown. */
-const ofItsKind = (meta: Joi.PartialSchemaMap, under: 'conditions' | 'figures', shape: (kind: TestKind) => Joi.Schema) =>
-  Joi.object({ ...meta, kind: kindField(), [under]: Joi.any() }).when('.kind', {
+const ofItsKind = <T>(
+  meta: Joi.PartialSchemaMap,
+  under: 'conditions' | 'figures',
+  shape: (kind: TestKind) => Joi.Schema,
+) =>
+  Joi.object<T, false>({ ...meta, kind: kindField(), [under]: Joi.any() }).when('.kind', {
     switch: KINDS.map((kind) => ({ is: kind, then: Joi.object({ [under]: shape(kind).required() }) })),
   });
 
-export const newTestSchema: Joi.ObjectSchema<NewTest> = ofItsKind(testMeta, 'conditions', (kind) => Joi.object(KIND_SCHEMAS[kind].conditions));
+export const newTestSchema: Joi.ObjectSchema<NewTest> = ofItsKind<NewTest>(testMeta, 'conditions', (kind) =>
+  Joi.object(KIND_SCHEMAS[kind].conditions),
+);
 
-export const newReadingSchema: Joi.ObjectSchema<NewReading> = ofItsKind(readingMeta, 'figures', (kind) => KIND_SCHEMAS[kind].reading)
-  .custom(bySense<NewReading>((reading) => {
+export const newReadingSchema: Joi.ObjectSchema<NewReading> = ofItsKind<NewReading>(
+  readingMeta,
+  'figures',
+  (kind) => KIND_SCHEMAS[kind].reading,
+).custom(
+  bySense<NewReading>((reading) => {
     if (reading.supersedes === reading.id) throw new InputError('supersedes', 'supersedes-itself');
     if (reading.withdrawn && !reading.supersedes) throw new InputError('supersedes', 'withdrawal-of-nothing');
-  }));
+  }),
+);

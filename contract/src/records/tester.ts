@@ -1,4 +1,11 @@
-import { type Adapter, type ComparedPoint, correctionOf, type Tester, TESTER_KINDS, type TesterCard } from '@rugged/core';
+import {
+  type Adapter,
+  type ComparedPoint,
+  correctionOf,
+  type Tester,
+  TESTER_KINDS,
+  type TesterCard,
+} from '@rugged/core';
 import Joi from 'joi';
 import { plugSchema } from '../jobfile/engine';
 import { testerFields } from '../jobfile/fields';
@@ -24,19 +31,44 @@ const day = () => Joi.string().pattern(/^\d{4}-\d\d-\d\d$/, 'day');
 const shown = () => Joi.number().min(0).max(10_000).required();
 const fields = {
   name: name(),
-  tester: Joi.object({ ...testerFields, name: Joi.forbidden(), simulated: Joi.forbidden(), orificeMm: Joi.number().positive().max(10) }),
+  tester: Joi.object({
+    ...testerFields,
+    name: Joi.forbidden(),
+    simulated: Joi.forbidden(),
+    orificeMm: Joi.number().positive().max(10),
+  }),
   adapters: Joi.array().items(plugSchema).max(20),
   oRingCheckedOn: day().allow(null),
   dueOn: day().allow(null),
   comparison: Joi.object({
-    on: day().required(), master: name().required(), points: Joi.array().items(Joi.object({ shown: shown(), master: shown() })).min(2).max(12).required(),
-  }).custom(bySense<NonNullable<TesterRecord['comparison']>>(({ points }) => { correctionOf(points); })).allow(null),
+    on: day().required(),
+    master: name().required(),
+    points: Joi.array()
+      .items(Joi.object({ shown: shown(), master: shown() }))
+      .min(2)
+      .max(12)
+      .required(),
+  })
+    .custom(
+      bySense<NonNullable<TesterRecord['comparison']>>(({ points }) => {
+        correctionOf(points);
+      }),
+    )
+    .allow(null),
   usual: Joi.boolean(),
   retired: Joi.boolean(),
 };
 
 export const newTesterSchema = Joi.object<NewTester>({
-  ...fields, id: id().required(), kind: Joi.string().valid(...TESTER_KINDS).required(), name: fields.name.required(), tester: fields.tester.required(),
-  adapters: fields.adapters.default([]), usual: fields.usual.default(false), retired: fields.retired.default(false),
+  ...fields,
+  id: id().required(),
+  kind: Joi.string()
+    .valid(...TESTER_KINDS)
+    .required(),
+  name: fields.name.required(),
+  tester: fields.tester.required(),
+  adapters: fields.adapters.default([]),
+  usual: fields.usual.default(false),
+  retired: fields.retired.default(false),
 });
 export const testerChangeSchema = Joi.object<TesterChange>({ version: version().required(), ...fields }).min(2);

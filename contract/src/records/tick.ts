@@ -4,18 +4,40 @@ import Joi from 'joi';
 import { id, instant } from './record';
 
 /** What somebody said of one step of a procedure. Only added; the latest counts. */
-export interface TickRecord extends Tick { id: string; jobId: string; by?: string }
+export interface TickRecord extends Tick {
+  id: string;
+  jobId: string;
+  by?: string;
+}
 export type NewTick = Omit<TickRecord, 'by'>;
 
 /** A procedure signed by name. Refused while a step with a caution is unread. */
-export interface Signature { id: string; jobId: string; procedure: ProcedureName; madeAt: string; by?: string }
+export interface Signature {
+  id: string;
+  jobId: string;
+  procedure: ProcedureName;
+  madeAt: string;
+  by?: string;
+}
 export type NewSignature = Omit<Signature, 'by'>;
 
-const procedure = () => Joi.string().valid(...PROCEDURES).required();
+const procedure = () =>
+  Joi.string()
+    .valid(...PROCEDURES)
+    .required();
 
 export const newTickSchema = Joi.object<NewTick>({
-  id: id().required(), jobId: id().required(), procedure: procedure(), step: Joi.string().min(1).max(40).required(),
-  mark: Joi.string().valid('done', 'skipped', 'open').required(), madeAt: instant().required(),
+  id: id().required(),
+  jobId: id().required(),
+  procedure: procedure(),
+  step: Joi.string().min(1).max(40).required(),
+  mark: Joi.string().valid('done', 'skipped', 'open').required(),
+  madeAt: instant().required(),
 });
 
-export const newSignatureSchema = Joi.object<NewSignature>({ id: id().required(), jobId: id().required(), procedure: procedure(), madeAt: instant().required() });
+export const newSignatureSchema = Joi.object<NewSignature>({
+  id: id().required(),
+  jobId: id().required(),
+  procedure: procedure(),
+  madeAt: instant().required(),
+});

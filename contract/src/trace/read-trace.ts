@@ -21,7 +21,10 @@ export type TraceSource = File | NodeJS.ReadableStream | string;
  * @param progress rows read so far, now and then
  * @throws InputError naming the column that is missing or wrong
  */
-export async function readTrace(source: TraceSource, { unit, progress }: { unit?: PressureUnit; progress?(rows: number): void } = {}): Promise<Trace> {
+export async function readTrace(
+  source: TraceSource,
+  { unit, progress }: { unit?: PressureUnit; progress?(rows: number): void } = {},
+): Promise<Trace> {
   let decimalComma = false;
   let rows = 0;
   const collector = collectTrace(() => decimalComma);
@@ -37,11 +40,15 @@ export async function readTrace(source: TraceSource, { unit, progress }: { unit?
         reject(error instanceof Error ? error : new Error(String(error)));
       }
     };
-    const unreadable = (error: Error & { code?: string }) => reject(new InputError('(file)', 'cannot-be-read', { why: error.code ?? error.message }));
+    const unreadable = (error: Error & { code?: string }) =>
+      reject(new InputError('(file)', 'cannot-be-read', { why: error.code ?? error.message }));
     const options = { skipEmptyLines: true as const, delimiter: delimiterOf, chunk, complete: () => resolve() };
     // The three overloads of the parser take the same options.
     if (typeof source === 'string') Papa.parse<string[]>(source, options);
-    else if ('pipe' in source) { source.on('error', unreadable); Papa.parse<string[]>(source, { ...options, error: unreadable }); } else Papa.parse<string[], File>(source, { ...options, error: unreadable });
+    else if ('pipe' in source) {
+      source.on('error', unreadable);
+      Papa.parse<string[]>(source, { ...options, error: unreadable });
+    } else Papa.parse<string[], File>(source, { ...options, error: unreadable });
   });
   const { columns, samples } = collector.end();
   const reading = readStrokes(samples);
@@ -52,7 +59,8 @@ export async function readTrace(source: TraceSource, { unit, progress }: { unit?
     unit: columns.unit ?? unit ?? null,
     samples: count,
     seconds: count > 1 ? (samples.seconds[count - 1] as number) - (samples.seconds[0] as number) : 0,
-    crankingRpm: strokesPerMinute === undefined ? null : { 'two-stroke': strokesPerMinute, 'four-stroke': 2 * strokesPerMinute },
+    crankingRpm:
+      strokesPerMinute === undefined ? null : { 'two-stroke': strokesPerMinute, 'four-stroke': 2 * strokesPerMinute },
   };
 }
 

@@ -22,7 +22,8 @@ export function atmosphereAt(altitudeM: number): number {
 }
 
 /**
- * Absolute air pressure where the engine stands, kPa: the barometer when there is one, else by altitude, else sea level.
+ * Absolute air pressure where the engine stands, kPa: the barometer when there is one, else by altitude, else sea
+ * level.
  * @throws InputError when the barometer is outside 45 to 110 kPa or the altitude out of range
  */
 export function siteAtmosphere(site: Site = {}): number {

@@ -4,7 +4,10 @@ import { InputError } from '../quantity/input-error';
 const SLOW_EXPONENT = 1.2;
 const FAST_EXPONENT = 1.35;
 
-export interface CrankingEstimate { fromKPa: number; toKPa: number }
+export interface CrankingEstimate {
+  fromKPa: number;
+  toKPa: number;
+}
 
 /**
  * What a sound engine may be expected to crank to when there is no book. A range, never a verdict.

@@ -6,14 +6,17 @@ import { latestLeakdown } from '../test-kinds/leakdown/judge';
 import { dryMeasures } from '../test-kinds/compression/measure';
 import { leakHoleMm } from '../leak/orifice';
 import { STANDARD_ATMOSPHERE_KPA } from '../quantity/pressure';
-import type { HeardAt, CompressionTest } from "../jobfile/tests";
-import type { DraftCylinder } from "../test-kinds/draft-cylinder";
-import { presetOf } from "../engine/preset";
-import { median } from "../quantity/median";
-import { crankingNote } from "../test-kinds/inspections";
+import type { HeardAt, CompressionTest } from '../jobfile/tests';
+import type { DraftCylinder } from '../test-kinds/draft-cylinder';
+import { presetOf } from '../engine/preset';
+import { median } from '../quantity/median';
+import { crankingNote } from '../test-kinds/inspections';
 
 /** What was found: the bin of its table, and the figure behind it where there is one. */
-export interface Fact { bin: number; figure?: number | undefined }
+export interface Fact {
+  bin: number;
+  figure?: number | undefined;
+}
 /** What was found on one cylinder. A fact that nobody looked for is missing, and says nothing. */
 export type Facts = Partial<Record<FactName, Fact>>;
 
@@ -35,7 +38,16 @@ export const EDGES = {
   leak: [5, 10, 18, 28, 40, 60, 80, 92],
 } as const;
 
-export type HeardFact = 'heard-exhaust' | 'heard-intake' | 'heard-intake-breather' | 'heard-intake-reed' | 'heard-crankcase' | 'heard-coolant' | 'heard-neighbour' | 'heard-head-joint' | 'heard-adapter';
+export type HeardFact =
+  | 'heard-exhaust'
+  | 'heard-intake'
+  | 'heard-intake-breather'
+  | 'heard-intake-reed'
+  | 'heard-crankcase'
+  | 'heard-coolant'
+  | 'heard-neighbour'
+  | 'heard-head-joint'
+  | 'heard-adapter';
 export type FactName = keyof typeof EDGES | 'over-maximum' | 'strokes' | 'neighbour-alike' | HeardFact;
 
 /** Loudness 0 to 3 is its own bin. */
@@ -49,8 +61,25 @@ export function binsOf(fact: FactName): number {
 }
 
 export const FACT_NAMES: readonly FactName[] = [
-  'level', 'over-maximum', 'others', 'others-few', 'strokes', 'first-stroke', 'neighbour-alike', 'wet', 'wet-plain', 'leak',
-  'heard-exhaust', 'heard-intake', 'heard-intake-breather', 'heard-intake-reed', 'heard-crankcase', 'heard-coolant', 'heard-neighbour', 'heard-head-joint', 'heard-adapter',
+  'level',
+  'over-maximum',
+  'others',
+  'others-few',
+  'strokes',
+  'first-stroke',
+  'neighbour-alike',
+  'wet',
+  'wet-plain',
+  'leak',
+  'heard-exhaust',
+  'heard-intake',
+  'heard-intake-breather',
+  'heard-intake-reed',
+  'heard-crankcase',
+  'heard-coolant',
+  'heard-neighbour',
+  'heard-head-joint',
+  'heard-adapter',
 ];
 
 /** A figure on an edge falls above it in whatever unit it was read. */
@@ -70,21 +99,30 @@ const MANY = 3;
 /** Under this share of the best cylinder a reading is down. */
 const DOWN = 0.88;
 /** The holes behind the edges of `leak`, at the tester that they are told for, mm. */
-const LEAK_HOLES_MM = EDGES.leak.map((percent) => leakHoleMm(552, 552 * (1 - percent / 100), 1, STANDARD_ATMOSPHERE_KPA));
+const LEAK_HOLES_MM = EDGES.leak.map((percent) =>
+  leakHoleMm(552, 552 * (1 - percent / 100), 1, STANDARD_ATMOSPHERE_KPA),
+);
 
 /** Facts of every cylinder, from what the judgement made of the readings. */
 export function factsOf(job: JobFile, cylinders: readonly DraftCylinder[]): Map<string, Facts> {
   const beside = neighbourhoods(job.engine);
-  return new Map(cylinders.map((cylinder): [string, Facts] => {
-    const facts: Facts = {};
-    addCompression(facts, cylinder, cylinders, beside.get(cylinder.id) ?? []);
-    addWet(facts, cylinder);
-    addLeak(facts, job, cylinder);
-    return [cylinder.id, facts];
-  }));
+  return new Map(
+    cylinders.map((cylinder): [string, Facts] => {
+      const facts: Facts = {};
+      addCompression(facts, cylinder, cylinders, beside.get(cylinder.id) ?? []);
+      addWet(facts, cylinder);
+      addLeak(facts, job, cylinder);
+      return [cylinder.id, facts];
+    }),
+  );
 }
 
-function addCompression(facts: Facts, { id, compression, strokes }: DraftCylinder, all: readonly DraftCylinder[], beside: readonly string[]): void {
+function addCompression(
+  facts: Facts,
+  { id, compression, strokes }: DraftCylinder,
+  all: readonly DraftCylinder[],
+  beside: readonly string[],
+): void {
   if (!compression) return;
   const { limit, estimateKPa, readKPa } = compression;
   if (limit.minHereKPa !== undefined) facts.level = binned('level', estimateKPa / limit.minHereKPa);
@@ -92,31 +130,43 @@ function addCompression(facts: Facts, { id, compression, strokes }: DraftCylinde
   const rest = all.filter((other) => other.id !== id && other.compression);
   const best = Math.max(...rest.map((other) => other.compression?.readKPa ?? 0));
   if (best > 0) {
-    facts[rest.length < MANY ? 'others-few' : 'others'] = binned('others', readKPa / Math.max(1e-9, median(rest.map((other) => other.compression?.readKPa ?? 0))));
+    facts[rest.length < MANY ? 'others-few' : 'others'] = binned(
+      'others',
+      readKPa / Math.max(1e-9, median(rest.map((other) => other.compression?.readKPa ?? 0))),
+    );
     const neighbours = rest.filter((other) => beside.includes(other.id));
     const top = Math.max(best, readKPa);
     const down = (kPa: number) => kPa < DOWN * top;
     if (neighbours.length > 0 && rest.length > 1) {
-      const alike = down(readKPa) && neighbours.some((other) => {
-        const theirs = other.compression?.readKPa ?? 0;
-        return down(theirs) && Math.abs(theirs - readKPa) < ALIKE * Math.max(theirs, readKPa);
-      });
+      const alike =
+        down(readKPa) &&
+        neighbours.some((other) => {
+          const theirs = other.compression?.readKPa ?? 0;
+          return down(theirs) && Math.abs(theirs - readKPa) < ALIKE * Math.max(theirs, readKPa);
+        });
       facts['neighbour-alike'] = { bin: alike ? 1 : 0 };
     }
   }
   const pattern = STROKE_BINS.findIndex((name) => name === strokes?.pattern);
   if (pattern >= 0) facts.strokes = { bin: pattern };
   const shares = rest.flatMap((other) => other.strokes?.firstShare ?? []);
-  if (strokes?.firstShare !== undefined && shares.length > 0) facts['first-stroke'] = binned('first-stroke', strokes.firstShare / Math.max(1e-9, median(shares)));
+  if (strokes?.firstShare !== undefined && shares.length > 0)
+    facts['first-stroke'] = binned('first-stroke', strokes.firstShare / Math.max(1e-9, median(shares)));
 }
 
 function addWet(facts: Facts, { wet }: DraftCylinder): void {
   if (!wet) return;
-  if (wet.from === undefined) facts['wet-plain'] = binned('wet-plain', wet.rise); else facts.wet = binned('wet', wet.from);
+  if (wet.from === undefined) facts['wet-plain'] = binned('wet-plain', wet.rise);
+  else facts.wet = binned('wet', wet.from);
 }
 
 const HEARD_FACT: Readonly<Record<Exclude<HeardAt, 'intake'>, HeardFact>> = {
-  exhaust: 'heard-exhaust', crankcase: 'heard-crankcase', coolant: 'heard-coolant', neighbour: 'heard-neighbour', 'head-joint': 'heard-head-joint', adapter: 'heard-adapter',
+  exhaust: 'heard-exhaust',
+  crankcase: 'heard-crankcase',
+  coolant: 'heard-coolant',
+  neighbour: 'heard-neighbour',
+  'head-joint': 'heard-head-joint',
+  adapter: 'heard-adapter',
 };
 
 function addLeak(facts: Facts, job: JobFile, { id, leakage }: DraftCylinder): void {
@@ -124,7 +174,12 @@ function addLeak(facts: Facts, job: JobFile, { id, leakage }: DraftCylinder): vo
   const { holeMm, percent } = leakage;
   facts.leak = { bin: binBelow(holeMm === undefined ? EDGES.leak : LEAK_HOLES_MM, holeMm ?? percent), figure: percent };
   const reading = latestLeakdown(job, id)?.readings.at(-1);
-  const intake: HeardFact = job.engine.cycle === 'two-stroke' ? 'heard-intake-reed' : reading?.breatherOff === true ? 'heard-intake' : 'heard-intake-breather';
+  const intake: HeardFact =
+    job.engine.cycle === 'two-stroke'
+      ? 'heard-intake-reed'
+      : reading?.breatherOff === true
+        ? 'heard-intake'
+        : 'heard-intake-breather';
   for (const { at, level } of leakage.heard) {
     const fact = at === 'intake' ? intake : HEARD_FACT[at];
     facts[fact] = { bin: Math.max(facts[fact]?.bin ?? 0, Math.min(LEVELS - 1, Math.round(level))) };
@@ -151,7 +206,8 @@ const SMALL_CM3 = 25;
 /** By its volume, or by its kind where volumes are not known. */
 export function chamberOf(engine: Engine): Chamber {
   const chamber = volumesOf(engine)?.chamberCm3;
-  if (chamber === undefined) return engine.family === 'handheld' ? 'tiny' : engine.family === 'scooter' ? 'small' : 'large';
+  if (chamber === undefined)
+    return engine.family === 'handheld' ? 'tiny' : engine.family === 'scooter' ? 'small' : 'large';
   return chamber < TINY_CM3 ? 'tiny' : chamber < SMALL_CM3 ? 'small' : 'large';
 }
 
@@ -175,7 +231,8 @@ export function conditionsOf(job: JobFile): Conditions | undefined {
 
 /** By the speed where it was measured, else by what the battery did meanwhile. */
 function crankingOf(job: JobFile, { crankingRpm }: CompressionTest): Conditions['cranking'] {
-  if (crankingRpm !== undefined) return crankingRpm < LABOURS_BELOW * presetOf(job.engine).freeRpm ? 'labours' : 'turns-well';
+  if (crankingRpm !== undefined)
+    return crankingRpm < LABOURS_BELOW * presetOf(job.engine).freeRpm ? 'labours' : 'turns-well';
   const note = crankingNote(job);
   return note === undefined ? 'unsaid' : note.labours ? 'labours' : 'turns-well';
 }

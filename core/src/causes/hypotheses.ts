@@ -3,8 +3,8 @@ import type { Engine } from '../engine/engine';
 import type { JobFile } from '../jobfile/job-file';
 import { type Chamber, CHAMBERS, type Conditions } from './facts';
 import { likelierBy } from './symptoms';
-import { canHave } from "../engine/faults";
-import type { CylinderCause } from "./cylinder-cause";
+import { canHave } from '../engine/faults';
+import type { CylinderCause } from './cylinder-cause';
 
 /** Faults of the test: the first two belong to a cylinder, the others to all of them. */
 export type OwnTestFault = 'adapter-leak' | 'off-tdc';
@@ -12,14 +12,31 @@ export type SharedTestFault = 'tester-without-valve' | 'throttle-closed' | 'slow
 export type TestFault = OwnTestFault | SharedTestFault;
 
 export const GRADED_CAUSES = [
-  'rings-or-bore', 'piston-damage', 'intake-valve', 'exhaust-valve', 'head-gasket-external', 'head-gasket-between', 'head-gasket-coolant', 'valve-train', 'carbon',
+  'rings-or-bore',
+  'piston-damage',
+  'intake-valve',
+  'exhaust-valve',
+  'head-gasket-external',
+  'head-gasket-between',
+  'head-gasket-coolant',
+  'valve-train',
+  'carbon',
 ] as const satisfies readonly CylinderCause[];
-export const SHARED_TEST_FAULTS: readonly SharedTestFault[] = ['tester-without-valve', 'throttle-closed', 'slow-cranking', 'cold-engine'];
+export const SHARED_TEST_FAULTS: readonly SharedTestFault[] = [
+  'tester-without-valve',
+  'throttle-closed',
+  'slow-cranking',
+  'cold-engine',
+];
 /** A slight fault and a gross one read so differently that each has tables of its own: severities up to these. */
 export const GRADES = [0.4, 0.65, 1] as const;
 
 /** One way in which a cylinder, or the test on it, may be: the row of the evidence tables. */
-export interface Hypothesis { row: string; cause: CylinderCause | 'test-fault'; which?: TestFault }
+export interface Hypothesis {
+  row: string;
+  cause: CylinderCause | 'test-fault';
+  which?: TestFault;
+}
 
 export const OWN_HYPOTHESES: readonly Hypothesis[] = [
   { row: 'sound', cause: 'sound' },
@@ -30,16 +47,29 @@ export const OWN_HYPOTHESES: readonly Hypothesis[] = [
 ];
 
 /** The row of a shared test fault: a hose takes more from a small chamber. */
-export const sharedRow = (fault: SharedTestFault, chamber: Chamber): string => (fault === 'tester-without-valve' ? `${fault}:${chamber}` : fault);
-export const SHARED_ROWS: readonly string[] = [...CHAMBERS.map((chamber) => `tester-without-valve:${chamber}`), 'throttle-closed', 'slow-cranking', 'cold-engine'];
+export const sharedRow = (fault: SharedTestFault, chamber: Chamber): string =>
+  fault === 'tester-without-valve' ? `${fault}:${chamber}` : fault;
+export const SHARED_ROWS: readonly string[] = [
+  ...CHAMBERS.map((chamber) => `tester-without-valve:${chamber}`),
+  'throttle-closed',
+  'slow-cranking',
+  'cold-engine',
+];
 
 /**
  * How often each cause is met, before anything is measured, as odds against the others of its engine.
  * Source: the order in which the trade suspects them; hours and symptoms move them, measurements decide.
  */
 const FREQUENCY: Readonly<Record<Exclude<CylinderCause, 'sound' | 'compression-release'>, number>> = {
-  'rings-or-bore': 1, 'exhaust-valve': 0.8, 'intake-valve': 0.45, 'head-gasket-external': 0.3, 'head-gasket-between': 0.35, 'head-gasket-coolant': 0.35,
-  'valve-train': 0.3, 'piston-damage': 0.3, carbon: 0.3,
+  'rings-or-bore': 1,
+  'exhaust-valve': 0.8,
+  'intake-valve': 0.45,
+  'head-gasket-external': 0.3,
+  'head-gasket-between': 0.35,
+  'head-gasket-coolant': 0.35,
+  'valve-train': 0.3,
+  'piston-damage': 0.3,
+  carbon: 0.3,
 };
 /** Chance that an engine on the bench has a fault of its own in some cylinder. */
 const FAULTY_ENGINE = 0.6;
@@ -51,7 +81,8 @@ const TWO_STROKE: Partial<typeof FREQUENCY> = { 'rings-or-bore': 1.4, 'piston-da
 const USUAL_HOURS = 800;
 
 /** Whether an engine can have a cause at all. */
-export const canHaveCause = (engine: Engine, cause: CylinderCause | 'crank-seal' | 'test-fault'): boolean => cause === 'sound' || cause === 'test-fault' || canHave(engine, cause);
+export const canHaveCause = (engine: Engine, cause: CylinderCause | 'crank-seal' | 'test-fault'): boolean =>
+  cause === 'sound' || cause === 'test-fault' || canHave(engine, cause);
 
 /** Prior of each own hypothesis of one cylinder, adding up to 1. */
 export function priorsOf(job: Pick<JobFile, 'engine' | 'symptoms' | 'books'>, cylinder: string): Map<string, number> {
@@ -59,16 +90,21 @@ export function priorsOf(job: Pick<JobFile, 'engine' | 'symptoms' | 'books'>, cy
   const n = engine.cylinders.length;
   const odds = new Map<CylinderCause, number>();
   for (const cause of GRADED_CAUSES) {
-    if (!canHave(engine, cause) || (cause === 'head-gasket-between' && neighboursOfCylinder(engine, cylinder).length === 0)) continue;
+    if (
+      !canHave(engine, cause) ||
+      (cause === 'head-gasket-between' && neighboursOfCylinder(engine, cylinder).length === 0)
+    )
+      continue;
     const usual = (engine.cycle === 'two-stroke' ? TWO_STROKE[cause] : undefined) ?? FREQUENCY[cause];
-    const said = symptoms.reduce((product, symptom) => product * (likelierBy(symptom, cause)), 1);
+    const said = symptoms.reduce((product, symptom) => product * likelierBy(symptom, cause), 1);
     const worn = cause === 'rings-or-bore' ? wearFactor(engine) : 1;
     odds.set(cause, usual * said * worn);
   }
   const all = [...odds.values()].reduce((a, b) => a + b, 0);
   const faulty = n === 1 ? FAULTY_ENGINE : (1.1 * FAULTY_ENGINE) / n;
   const priors = new Map<string, number>();
-  for (const [cause, one] of odds) GRADES.forEach((_, grade) => priors.set(`${cause}:${grade + 1}`, (faulty * one) / all / GRADES.length));
+  for (const [cause, one] of odds)
+    GRADES.forEach((_, grade) => priors.set(`${cause}:${grade + 1}`, (faulty * one) / all / GRADES.length));
   if (canHave(engine, 'compression-release')) priors.set('compression-release', releasePrior(job));
   priors.set('adapter-leak', 0.03 / Math.sqrt(n));
   priors.set('off-tdc', 0.03 / Math.sqrt(n));
@@ -88,7 +124,10 @@ function wearFactor({ family, hours }: Engine): number {
   return Math.min(2.5, Math.max(0.5, Math.sqrt((onRoad ? hours / KM_AN_HOUR : hours) / USUAL_HOURS)));
 }
 
-/** A release that the book does not count in explains a low reading by itself; one that is counted in may hang. A lever is now and then forgotten. */
+/**
+ * A release that the book does not count in explains a low reading by itself; one that is counted in may hang. A lever
+ * is now and then forgotten.
+ */
 function releasePrior({ engine, books }: Pick<JobFile, 'engine' | 'books'>): number {
   if (engine.compressionRelease !== 'automatic') return 0.06;
   const book = books?.find(({ compression }) => compression)?.compression;
@@ -99,9 +138,14 @@ function releasePrior({ engine, books }: Pick<JobFile, 'engine' | 'books'>): num
  * Prior of each fault that the whole test may share: testers made for larger engines are met on small ones above all.
  * Source: what is found wrong with tests when they are repeated with care.
  */
-export const sharedPrior = (fault: SharedTestFault, chamber: Chamber): number => (fault === 'tester-without-valve' ? WITHOUT_VALVE[chamber] : SHARED_PRIOR[fault]);
+export const sharedPrior = (fault: SharedTestFault, chamber: Chamber): number =>
+  fault === 'tester-without-valve' ? WITHOUT_VALVE[chamber] : SHARED_PRIOR[fault];
 const WITHOUT_VALVE: Readonly<Record<Chamber, number>> = { tiny: 0.15, small: 0.06, large: 0.03 };
-const SHARED_PRIOR: Readonly<Record<Exclude<SharedTestFault, 'tester-without-valve'>, number>> = { 'throttle-closed': 0.045, 'slow-cranking': 0.05, 'cold-engine': 0.04 };
+const SHARED_PRIOR: Readonly<Record<Exclude<SharedTestFault, 'tester-without-valve'>, number>> = {
+  'throttle-closed': 0.045,
+  'slow-cranking': 0.05,
+  'cold-engine': 0.04,
+};
 
 /**
  * How likely a note is when the test has a fault, and when it has none. Rows that are not listed: as likely either way.
@@ -130,7 +174,12 @@ export function notedProbability(fact: NotedFact, conditions: Conditions, fault:
   return table[conditions[fact]] ?? 1;
 }
 
-const NOT_THE_ENGINE: ReadonlySet<string> = new Set(['adapter-leak', 'off-tdc', 'compression-release', ...SHARED_TEST_FAULTS]);
+const NOT_THE_ENGINE: ReadonlySet<string> = new Set([
+  'adapter-leak',
+  'off-tdc',
+  'compression-release',
+  ...SHARED_TEST_FAULTS,
+]);
 /** Whether a name stands for the test, or for a release at work, rather than for something broken. */
 export const isTestFault = (name: string): boolean => NOT_THE_ENGINE.has(name);
 
@@ -143,4 +192,5 @@ const RULED_OUT_BY: Readonly<Record<SharedTestFault, (conditions: Conditions) =>
   'slow-cranking': ({ cranking }) => cranking === 'turns-well',
   'cold-engine': ({ temperature }) => temperature === 'warm',
 };
-export const isRuledOut = (name: string, conditions: Conditions | undefined): boolean => conditions !== undefined && name in RULED_OUT_BY && RULED_OUT_BY[name as SharedTestFault](conditions);
+export const isRuledOut = (name: string, conditions: Conditions | undefined): boolean =>
+  conditions !== undefined && name in RULED_OUT_BY && RULED_OUT_BY[name as SharedTestFault](conditions);

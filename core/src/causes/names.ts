@@ -1,18 +1,30 @@
 import { sharedRow, type TestFault } from './hypotheses';
 import type { Belief, CylinderBelief } from './infer';
 import { type RowShares, sharesOf } from './tables';
-import type { CylinderCause } from "./cylinder-cause";
+import type { CylinderCause } from './cylinder-cause';
 
 /** What a cylinder may have, as it is told: the grades of a cause together, the faults of the test among them. */
 export type Named = CylinderCause | TestFault;
 
-export interface Row { shares: RowShares; name: Named; probability: number }
+export interface Row {
+  shares: RowShares;
+  name: Named;
+  probability: number;
+}
 
 /** Everything that a cylinder may have, shared faults too, with the odds as they stand. */
 export function rowsOf(belief: Belief, one: CylinderBelief): Row[] {
   return [
-    ...one.rows.map(({ hypothesis: { cause, which }, shares }, i): Row => ({ shares, name: which ?? (cause as CylinderCause), probability: one.posterior[i] as number })),
-    ...[...belief.shared].map(([fault, probability]): Row => ({ shares: sharesOf(sharedRow(fault, belief.conditions?.chamber ?? 'large')), name: fault, probability })),
+    ...one.rows.map(({ hypothesis: { cause, which }, shares }, i): Row => ({
+      shares,
+      name: which ?? (cause as CylinderCause),
+      probability: one.posterior[i] as number,
+    })),
+    ...[...belief.shared].map(([fault, probability]): Row => ({
+      shares: sharesOf(sharedRow(fault, belief.conditions?.chamber ?? 'large')),
+      name: fault,
+      probability,
+    })),
   ];
 }
 

@@ -5,11 +5,18 @@ import { COVERAGE } from '../quantity/doubt';
 import { roundOff } from '../quantity/round-off';
 import { type Cause, confidenceOf, type Evidence } from './cause';
 import type { FactName } from './facts';
-import { type Hypothesis, NOTED_FACTS, notedProbability, sharedRow, type SharedTestFault, type TestFault } from './hypotheses';
+import {
+  type Hypothesis,
+  NOTED_FACTS,
+  notedProbability,
+  sharedRow,
+  type SharedTestFault,
+  type TestFault,
+} from './hypotheses';
 import type { Belief, CylinderBelief, PriorRow } from './infer';
 import { logShare, shareOf, sharesOf } from './tables';
-import type { JudgedCrankcase } from "../test-kinds/crankcase/judged";
-import type { DraftCylinder } from "../test-kinds/draft-cylinder";
+import type { JudgedCrankcase } from '../test-kinds/crankcase/judged';
+import type { DraftCylinder } from '../test-kinds/draft-cylinder';
 
 /** Below this a cause is listed without its evidence. */
 const WORTH_TELLING = 0.05;
@@ -21,8 +28,14 @@ const DECIBANS = 10 / Math.LN10;
  * Causes in the order in which they are to be read: the cylinder that is least likely to be sound first, each with its
  * likeliest cause first, the faults that the whole test shares among those of the first.
  */
-export function rankCauses(job: JobFile, belief: Belief, cylinders: readonly DraftCylinder[], crankcase: JudgedCrankcase | null): Cause[] {
-  const groups = [...belief.cylinders].map(([id, one]) => ownCauses(job, id, one, cylinders))
+export function rankCauses(
+  job: JobFile,
+  belief: Belief,
+  cylinders: readonly DraftCylinder[],
+  crankcase: JudgedCrankcase | null,
+): Cause[] {
+  const groups = [...belief.cylinders]
+    .map(([id, one]) => ownCauses(job, id, one, cylinders))
     .sort((a, b) => soundIn(a) - soundIn(b));
   const shared = [...belief.shared].map(([fault, probability]) => sharedCause(fault, probability, belief));
   const [first = [], ...rest] = groups;
@@ -41,8 +54,15 @@ function ownCauses(job: JobFile, id: string, belief: CylinderBelief, cylinders: 
     const { cause, which } = (rows[from] as PriorRow).hypothesis;
     let to = from;
     let probability = 0;
-    while (to < rows.length && isSame((rows[to] as PriorRow).hypothesis, cause, which)) probability += posterior[to++] as number;
-    const entry = causeOf(cause, which, id, cause === 'head-gasket-between' ? otherSide(job, id, cylinders) : undefined, probability);
+    while (to < rows.length && isSame((rows[to] as PriorRow).hypothesis, cause, which))
+      probability += posterior[to++] as number;
+    const entry = causeOf(
+      cause,
+      which,
+      id,
+      cause === 'head-gasket-between' ? otherSide(job, id, cylinders) : undefined,
+      probability,
+    );
     if (probability >= WORTH_TELLING) entry.evidence = evidenceFor(rows.slice(from, to), belief, expected);
     causes.push(entry);
     from = to;
@@ -50,11 +70,24 @@ function ownCauses(job: JobFile, id: string, belief: CylinderBelief, cylinders: 
   return causes;
 }
 
-const isSame = (one: Hypothesis, cause: Hypothesis['cause'], which: Hypothesis['which']) => one.cause === cause && one.which === which;
+const isSame = (one: Hypothesis, cause: Hypothesis['cause'], which: Hypothesis['which']) =>
+  one.cause === cause && one.which === which;
 
 /** Without its evidence yet. */
-function causeOf(cause: Cause['cause'], which: TestFault | undefined, cylinder: string | null, other: string | undefined, probability: number): Cause {
-  const entry: Cause = { cause, cylinder, probability: roundOff(probability), confidence: confidenceOf(probability), evidence: [] };
+function causeOf(
+  cause: Cause['cause'],
+  which: TestFault | undefined,
+  cylinder: string | null,
+  other: string | undefined,
+  probability: number,
+): Cause {
+  const entry: Cause = {
+    cause,
+    cylinder,
+    probability: roundOff(probability),
+    confidence: confidenceOf(probability),
+    evidence: [],
+  };
   if (which) entry.which = which;
   if (other !== undefined) entry.with = other;
   return entry;
@@ -63,24 +96,31 @@ function causeOf(cause: Cause['cause'], which: TestFault | undefined, cylinder: 
 /** Each fact's weight: how much likelier it is under this cause than under all the others of the cylinder. */
 function evidenceFor(rows: readonly PriorRow[], { found }: CylinderBelief, expected: readonly number[]): Evidence[] {
   const mine = rows.reduce((sum, { prior }) => sum + prior, 0);
-  return found.flatMap((one, i): Evidence[] => {
-    const { fact, at, bin, figure, weight: counts } = one;
-    const here = rows.reduce((sum, { prior, shares }) => sum + prior * shareOf(shares, at, bin), 0);
-    const elsewhere = ((expected[i] as number) - here) / Math.max(1e-12, 1 - mine);
-    const weight = DECIBANS * counts * Math.log(here / mine / Math.max(1e-9, elsewhere));
-    if (Math.abs(weight) < LEAST_DECIBANS) return [];
-    return [figure === undefined ? { fact, weight: rounded(weight), bin } : { fact, weight: rounded(weight), bin, figure: roundOff(figure) }];
-  }).sort(byWeight);
+  return found
+    .flatMap((one, i): Evidence[] => {
+      const { fact, at, bin, figure, weight: counts } = one;
+      const here = rows.reduce((sum, { prior, shares }) => sum + prior * shareOf(shares, at, bin), 0);
+      const elsewhere = ((expected[i] as number) - here) / Math.max(1e-12, 1 - mine);
+      const weight = DECIBANS * counts * Math.log(here / mine / Math.max(1e-9, elsewhere));
+      if (Math.abs(weight) < LEAST_DECIBANS) return [];
+      return [
+        figure === undefined
+          ? { fact, weight: rounded(weight), bin }
+          : { fact, weight: rounded(weight), bin, figure: roundOff(figure) },
+      ];
+    })
+    .sort(byWeight);
 }
 
 const byWeight = (a: Evidence, b: Evidence) => Math.abs(b.weight) - Math.abs(a.weight);
 
 /** How likely each fact was before anything was measured, over all that the cylinder may have. */
-const expectedOf = ({ found, rows }: CylinderBelief): number[] => found.map(({ at, bin }) => {
-  let sum = 0;
-  for (const { prior, shares } of rows) sum += prior * shareOf(shares, at, bin);
-  return sum;
-});
+const expectedOf = ({ found, rows }: CylinderBelief): number[] =>
+  found.map(({ at, bin }) => {
+    let sum = 0;
+    for (const { prior, shares } of rows) sum += prior * shareOf(shares, at, bin);
+    return sum;
+  });
 
 const rounded = (weight: number) => Math.round(10 * weight) / 10;
 
@@ -94,14 +134,21 @@ function sharedEvidence(fault: SharedTestFault, { conditions, cylinders }: Belie
   if (!conditions) return [];
   const row = sharesOf(sharedRow(fault, conditions.chamber));
   const notes = NOTED_FACTS.flatMap((fact): Evidence[] => {
-    const weight = DECIBANS * Math.log(notedProbability(fact, conditions, fault) / notedProbability(fact, conditions, undefined));
+    const weight =
+      DECIBANS * Math.log(notedProbability(fact, conditions, fault) / notedProbability(fact, conditions, undefined));
     return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight), noted: conditions[fact] }];
   });
   // What every cylinder says alike, once for the whole row.
   const weights = new Map<FactName, number>();
   for (const one of cylinders.values()) {
     const expected = expectedOf(one);
-    one.found.forEach((found, i) => weights.set(found.fact, (weights.get(found.fact) ?? 0) + DECIBANS * found.weight * (logShare(row, found) - Math.log(expected[i] as number))));
+    one.found.forEach((found, i) =>
+      weights.set(
+        found.fact,
+        (weights.get(found.fact) ?? 0) +
+          DECIBANS * found.weight * (logShare(row, found) - Math.log(expected[i] as number)),
+      ),
+    );
   }
   const told = [...weights].flatMap(([fact, weight]): Evidence[] => {
     return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight) }];
@@ -112,9 +159,12 @@ function sharedEvidence(fault: SharedTestFault, { conditions, cylinders }: Belie
 /** The neighbour that the gasket most likely blew to: where air was heard, else the one that reads most alike. */
 function otherSide(job: JobFile, id: string, cylinders: readonly DraftCylinder[]): string | undefined {
   const one = cylinders.find((cylinder) => cylinder.id === id);
-  const heard = one?.leakage?.heard.filter(({ at, level, cylinder }) => at === 'neighbour' && level > 0 && cylinder !== undefined).sort((a, b) => b.level - a.level)[0]?.cylinder;
+  const heard = one?.leakage?.heard
+    .filter(({ at, level, cylinder }) => at === 'neighbour' && level > 0 && cylinder !== undefined)
+    .sort((a, b) => b.level - a.level)[0]?.cylinder;
   if (heard !== undefined) return heard;
-  const reads = (cylinder: string) => cylinders.find((other) => other.id === cylinder)?.compression?.readKPa ?? Infinity;
+  const reads = (cylinder: string) =>
+    cylinders.find((other) => other.id === cylinder)?.compression?.readKPa ?? Infinity;
   const mine = reads(id);
   return neighboursOfCylinder(job.engine, id).sort((a, b) => Math.abs(reads(a) - mine) - Math.abs(reads(b) - mine))[0];
 }
@@ -127,7 +177,15 @@ function crankSeals(crankcase: JudgedCrankcase | null): Cause[] {
     const probability = Math.min(0.98, Math.max(0.02, over));
     const entry = causeOf('crank-seal', undefined, cylinder ?? null, undefined, probability);
     const [hold] = reasons;
-    if (hold) entry.evidence = [{ fact: 'crankcase-hold', weight: rounded(DECIBANS * Math.log(probability / (1 - probability))), hold: roundOff(hold), unit }];
+    if (hold)
+      entry.evidence = [
+        {
+          fact: 'crankcase-hold',
+          weight: rounded(DECIBANS * Math.log(probability / (1 - probability))),
+          hold: roundOff(hold),
+          unit,
+        },
+      ];
     return [entry];
   });
 }

@@ -1,8 +1,20 @@
-import type { CylinderCause } from "./cylinder-cause";
+import type { CylinderCause } from './cylinder-cause';
 
 /** Complaints that move the odds, as they are kept. */
 export const SYMPTOMS = [
-  'burns-oil', 'blue-smoke', 'overheats', 'loses-coolant', 'water-in-oil', 'seized-once', 'rough-idle', 'backfires', 'knocks', 'ticking', 'runs-lean', 'idles-high', 'rebuilt',
+  'burns-oil',
+  'blue-smoke',
+  'overheats',
+  'loses-coolant',
+  'water-in-oil',
+  'seized-once',
+  'rough-idle',
+  'backfires',
+  'knocks',
+  'ticking',
+  'runs-lean',
+  'idles-high',
+  'rebuilt',
 ] as const;
 export type Symptom = (typeof SYMPTOMS)[number];
 
@@ -24,4 +36,9 @@ const LIKELIER: Readonly<Partial<Record<Symptom, Partial<Record<CylinderCause, n
 export const likelierBy = (symptom: string, cause: CylinderCause): number => LIKELIER[symptom as Symptom]?.[cause] ?? 1;
 
 /** Complaints that a leaking crankcase makes while compression is good. */
-export const CASE_SYMPTOMS: readonly string[] = ['runs-lean', 'idles-high', 'seized-once', 'rebuilt'] satisfies Symptom[];
+export const CASE_SYMPTOMS: readonly string[] = [
+  'runs-lean',
+  'idles-high',
+  'seized-once',
+  'rebuilt',
+] satisfies Symptom[];

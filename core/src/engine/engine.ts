@@ -3,7 +3,7 @@ import { InputError } from '../quantity/input-error';
 export type Cycle = 'two-stroke' | 'four-stroke';
 export type Fuel = 'petrol' | 'diesel';
 export type Family =
-  | 'handheld' | 'small-engine' | 'generator' | 'outboard' | 'inboard' | 'motorcycle' | 'scooter' | 'powersports';
+  'handheld' | 'small-engine' | 'generator' | 'outboard' | 'inboard' | 'motorcycle' | 'scooter' | 'powersports';
 export type Layout = 'single' | 'inline' | 'vee' | 'flat';
 export type CompressionRelease = 'none' | 'automatic' | 'lever';
 export type Cooling = 'air' | 'liquid';
@@ -12,7 +12,14 @@ export type ValveGear = 'overhead' | 'side-valve';
 export const CYCLES: readonly Cycle[] = ['two-stroke', 'four-stroke'];
 export const FUELS: readonly Fuel[] = ['petrol', 'diesel'];
 export const FAMILIES: readonly Family[] = [
-  'handheld', 'small-engine', 'generator', 'outboard', 'inboard', 'motorcycle', 'scooter', 'powersports',
+  'handheld',
+  'small-engine',
+  'generator',
+  'outboard',
+  'inboard',
+  'motorcycle',
+  'scooter',
+  'powersports',
 ];
 export const LAYOUTS: readonly Layout[] = ['single', 'inline', 'vee', 'flat'];
 export const RELEASES: readonly CompressionRelease[] = ['none', 'automatic', 'lever'];
@@ -20,7 +27,11 @@ export const VALVE_GEARS: readonly ValveGear[] = ['overhead', 'side-valve'];
 export const COOLINGS: readonly Cooling[] = ['air', 'liquid'];
 
 /** Thread and reach of a spark plug or its hole, mm. */
-export interface Plug { threadMm: number; pitchMm: number; reachMm: number }
+export interface Plug {
+  threadMm: number;
+  pitchMm: number;
+  reachMm: number;
+}
 
 /** An engine as the job file describes it. Lengths in mm, intervals in degrees of crank. */
 export interface Engine {

@@ -3,20 +3,33 @@ import type { Engine } from './engine';
 
 /** What can be wrong with an engine: the causes that a judgement may name and a virtual engine may have. */
 export const FAULT_CAUSES = [
-  'rings-or-bore', 'piston-damage', 'intake-valve', 'exhaust-valve', 'head-gasket-external', 'head-gasket-between',
-  'head-gasket-coolant', 'valve-train', 'carbon', 'crank-seal', 'compression-release',
+  'rings-or-bore',
+  'piston-damage',
+  'intake-valve',
+  'exhaust-valve',
+  'head-gasket-external',
+  'head-gasket-between',
+  'head-gasket-coolant',
+  'valve-train',
+  'carbon',
+  'crank-seal',
+  'compression-release',
 ] as const;
 export type FaultCause = (typeof FAULT_CAUSES)[number];
 
 const hasValves = ({ cycle }: Engine) => cycle === 'four-stroke';
 /** What a cause takes of the engine; the others are met on any. */
 const NEEDS: Readonly<Partial<Record<FaultCause, (engine: Engine) => boolean>>> = {
-  'intake-valve': hasValves, 'exhaust-valve': hasValves, 'valve-train': hasValves,
+  'intake-valve': hasValves,
+  'exhaust-valve': hasValves,
+  'valve-train': hasValves,
   'head-gasket-external': ({ headless }) => headless !== true,
   'head-gasket-coolant': ({ headless, cooling }) => headless !== true && cooling !== 'air',
-  'head-gasket-between': (engine) => engine.headless !== true && engine.cylinders.some((id) => neighboursOfCylinder(engine, id).length > 0),
+  'head-gasket-between': (engine) =>
+    engine.headless !== true && engine.cylinders.some((id) => neighboursOfCylinder(engine, id).length > 0),
   'crank-seal': ({ cycle }) => cycle === 'two-stroke',
-  'compression-release': ({ compressionRelease }) => compressionRelease === 'automatic' || compressionRelease === 'lever',
+  'compression-release': ({ compressionRelease }) =>
+    compressionRelease === 'automatic' || compressionRelease === 'lever',
 };
 /** Which causes an engine can have at all: no valves without valves, no gasket without one. */
 export const canHave = (engine: Engine, cause: FaultCause): boolean => NEEDS[cause]?.(engine) ?? true;

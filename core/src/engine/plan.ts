@@ -22,7 +22,8 @@ type Planned = Pick<Engine, 'layout' | 'cylinders' | 'banks' | 'family'>;
 
 /**
  * Plan coordinates from the engine's data alone, for any number of cylinders and banks of different length.
- * @example planOf({ layout: 'vee', family: 'outboard', cylinders: ['1','2','3','4','5','6'] }).shape // 'vee', 2 wide and 3 high
+ * @example planOf({ layout: 'vee', family: 'outboard', cylinders: ['1','2','3','4','5','6'] }).shape // 'vee', 2 wide
+ *   and 3 high
  */
 export function planOf(engine: Planned): EnginePlan {
   const layout = layoutOf(engine);
@@ -47,15 +48,14 @@ export function planOf(engine: Planned): EnginePlan {
     return { shape: 'vee-twin', width: 2, height: 1, cylinders: place((b) => ({ x: b, y: 0 })) };
   }
   if (layout === 'vee') {
-    return {
-      shape: 'vee', width: banks.length, height: longest,
-      cylinders: place((b, i) => ({ x: b, y: i })),
-    };
+    return { shape: 'vee', width: banks.length, height: longest, cylinders: place((b, i) => ({ x: b, y: i })) };
   }
   // The barrels of a flat engine face outwards and stand a little apart, the second bank half a pitch behind.
   const stagger = banks.length > 1 ? 0.25 : 0;
   return {
-    shape: 'flat', width: 2.6, height: longest + stagger,
+    shape: 'flat',
+    width: 2.6,
+    height: longest + stagger,
     cylinders: place((b, i) => ({ x: b === 0 ? 0 : 1.6, y: i + (b === 0 ? 0 : stagger) })),
   };
 }

@@ -2,8 +2,11 @@ import type { Engine, Family } from './engine';
 
 /** What a family's engines are like where the job does not say. */
 export interface Preset {
-  boreMm: number; strokeMm: number; compressionRatio: number;
-  closesBefore: number; opensAfter: number;
+  boreMm: number;
+  strokeMm: number;
+  compressionRatio: number;
+  closesBefore: number;
+  opensAfter: number;
   /** Turning freely on its starter, rev/min. */
   freeRpm: number;
 }
@@ -23,9 +26,19 @@ const FOUR_STROKE: Readonly<Record<Family, Preset>> = {
   scooter: { boreMm: 54, strokeMm: 55, compressionRatio: 9.8, closesBefore: 128, opensAfter: 130, freeRpm: 460 },
   powersports: { boreMm: 80, strokeMm: 70, compressionRatio: 9.4, closesBefore: 126, opensAfter: 126, freeRpm: 400 },
 };
-const DIESEL: Preset = { boreMm: 84, strokeMm: 88, compressionRatio: 20, closesBefore: 145, opensAfter: 130, freeRpm: 280 };
+const DIESEL: Preset = {
+  boreMm: 84,
+  strokeMm: 88,
+  compressionRatio: 20,
+  closesBefore: 145,
+  opensAfter: 130,
+  freeRpm: 280,
+};
 
 export function presetOf(engine: Pick<Engine, 'cycle' | 'fuel' | 'family'>): Preset {
   if (engine.fuel === 'diesel') return DIESEL;
-  return (engine.cycle === 'two-stroke' ? TWO_STROKE[engine.family] : undefined) ?? (engine.cycle === 'two-stroke' ? TWO_STROKE.powersports as Preset : FOUR_STROKE[engine.family]);
+  return (
+    (engine.cycle === 'two-stroke' ? TWO_STROKE[engine.family] : undefined) ??
+    (engine.cycle === 'two-stroke' ? (TWO_STROKE.powersports as Preset) : FOUR_STROKE[engine.family])
+  );
 }

@@ -5,7 +5,7 @@ import type { Engine } from './engine';
 export function sweptCm3(boreMm: number, strokeMm: number): number {
   if (!(boreMm > 0)) throw new InputError('boreMm', 'must-be-above', { limit: 0 });
   if (!(strokeMm > 0)) throw new InputError('strokeMm', 'must-be-above', { limit: 0 });
-  return (Math.PI / 4) * boreMm ** 2 * strokeMm / 1000;
+  return ((Math.PI / 4) * boreMm ** 2 * strokeMm) / 1000;
 }
 
 /**
@@ -17,8 +17,13 @@ export function chamberCm3(swept: number, compressionRatio: number): number {
   return swept / (compressionRatio - 1);
 }
 
-/** Both volumes when the engine's data allow, else nothing. A ratio from port closing says nothing about the full stroke. */
-export function volumesOf(engine: Pick<Engine, 'boreMm' | 'strokeMm' | 'compressionRatio' | 'ratioBasis'>): { sweptCm3: number; chamberCm3: number } | undefined {
+/**
+ * Both volumes when the engine's data allow, else nothing. A ratio from port closing says nothing about the full
+ * stroke.
+ */
+export function volumesOf(
+  engine: Pick<Engine, 'boreMm' | 'strokeMm' | 'compressionRatio' | 'ratioBasis'>,
+): { sweptCm3: number; chamberCm3: number } | undefined {
   const { boreMm, strokeMm, compressionRatio, ratioBasis } = engine;
   if (!boreMm || !strokeMm || !compressionRatio || ratioBasis === 'port-closing') return undefined;
   const swept = sweptCm3(boreMm, strokeMm);

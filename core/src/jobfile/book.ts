@@ -1,11 +1,19 @@
-import type { PressureUnit, VacuumUnit } from "../quantity/units";
+import type { PressureUnit, VacuumUnit } from '../quantity/units';
 
 export type Temperature = 'cold' | 'warm';
 export type SpreadMethod = 'lowest-vs-highest' | 'each-vs-others' | 'each-vs-mean' | 'difference';
-export const SPREAD_METHODS: readonly SpreadMethod[] = ['lowest-vs-highest', 'each-vs-others', 'each-vs-mean', 'difference'];
+export const SPREAD_METHODS: readonly SpreadMethod[] = [
+  'lowest-vs-highest',
+  'each-vs-others',
+  'each-vs-mean',
+  'difference',
+];
 
 /** A band of a book: from this figure up, as far as the next band. */
-export interface Band { name: string; from: number }
+export interface Band {
+  name: string;
+  from: number;
+}
 
 export interface BookCompression {
   unit: PressureUnit;
@@ -32,7 +40,10 @@ export interface BookCrankcase {
 }
 
 /** From and to, either may be left open; mm. */
-export interface RangeMm { minMm?: number; maxMm?: number }
+export interface RangeMm {
+  minMm?: number;
+  maxMm?: number;
+}
 
 export interface Book {
   source?: string;

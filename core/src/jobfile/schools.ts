@@ -1,5 +1,13 @@
 /** The matters on which practitioners disagree and that a shop settles by naming its school. */
-export type Matter = 'temperatureSchool' | 'throttleSchool' | 'plugSchool' | 'strokeSchool' | 'firstTestSchool' | 'wetRiseSchool' | 'compressionSchool' | 'rebuildSchool';
+export type Matter =
+  | 'temperatureSchool'
+  | 'throttleSchool'
+  | 'plugSchool'
+  | 'strokeSchool'
+  | 'firstTestSchool'
+  | 'wetRiseSchool'
+  | 'compressionSchool'
+  | 'rebuildSchool';
 
 /** The schools of each matter; the first is followed until a shop says otherwise. */
 export const SCHOOLS = {
@@ -25,6 +33,12 @@ export type SchoolOf<M extends Matter> = (typeof SCHOOLS)[M][number];
 export type Schools = { [M in Matter]: SchoolOf<M> };
 
 export const DEFAULT_SCHOOLS: Schools = {
-  temperatureSchool: 'warm', throttleSchool: 'wide-open', plugSchool: 'all-out', strokeSchool: 'until-it-stops', firstTestSchool: 'planner',
-  wetRiseSchool: 'sealing', compressionSchool: 'a', rebuildSchool: 'hone-and-ring',
+  temperatureSchool: 'warm',
+  throttleSchool: 'wide-open',
+  plugSchool: 'all-out',
+  strokeSchool: 'until-it-stops',
+  firstTestSchool: 'planner',
+  wetRiseSchool: 'sealing',
+  compressionSchool: 'a',
+  rebuildSchool: 'hone-and-ring',
 };

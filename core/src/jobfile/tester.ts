@@ -1,7 +1,11 @@
-import type { PressureUnit } from "../quantity/units";
+import type { PressureUnit } from '../quantity/units';
 
 /** What makes a tester's figures true: gain x shown + offset, and the doubt that is left, all in the tester's unit. */
-export interface Correction { gain: number; offset: number; doubt: number }
+export interface Correction {
+  gain: number;
+  offset: number;
+  doubt: number;
+}
 
 /** A gauge with its hose. Figures in `unit`; class in percent of full scale. */
 export interface Tester {

@@ -1,6 +1,6 @@
 import type { Temperature } from './book';
 import type { Tester } from './tester';
-import type { PressureUnit, VacuumUnit } from "../quantity/units";
+import type { PressureUnit, VacuumUnit } from '../quantity/units';
 
 export interface CompressionReading {
   cylinder: string;
@@ -23,7 +23,11 @@ export interface CompressionTest {
 }
 
 export type HeardAt = 'exhaust' | 'intake' | 'crankcase' | 'coolant' | 'neighbour' | 'head-joint' | 'adapter';
-export interface Heard { at: HeardAt; level: number; cylinder?: string }
+export interface Heard {
+  at: HeardAt;
+  level: number;
+  cylinder?: string;
+}
 
 export interface LeakdownReading {
   cylinder: string;
@@ -120,7 +124,9 @@ export interface OilPressureTest {
   readings: OilPressureReading[];
 }
 /** On a gauge in `unit`, or by the lamp, the sender or oil at the rockers: whether it builds at all. */
-export type OilPressureReading = { at: OilPressureAt } & ({ unit: PressureUnit; pressure: number; builds?: never } | { builds: boolean; unit?: never; pressure?: never });
+export type OilPressureReading = { at: OilPressureAt } & (
+  { unit: PressureUnit; pressure: number; builds?: never } | { builds: boolean; unit?: never; pressure?: never }
+);
 export const OIL_PRESSURE_AT = ['cranking', 'idle'] as const;
 export type OilPressureAt = (typeof OIL_PRESSURE_AT)[number];
 
@@ -167,7 +173,8 @@ export type Test = TestShapes[TestKind];
 /** What all readings of one test share. */
 export type ConditionsOf<K extends TestKind> = Omit<TestOf<K>, 'kind' | 'readings' | 'samples'>;
 /** One reading, or one look at a gauge that is watched over time. */
-export type FiguresOf<K extends TestKind> = TestOf<K> extends { readings: (infer R)[] } ? R : TestOf<K> extends { samples: (infer S)[] } ? S : never;
+export type FiguresOf<K extends TestKind> =
+  TestOf<K> extends { readings: (infer R)[] } ? R : TestOf<K> extends { samples: (infer S)[] } ? S : never;
 
 /** Where a test of a kind keeps what was read: a gauge that is watched over time has samples. */
 export const listOf = (kind: TestKind): 'readings' | 'samples' => (kind === 'crankcase' ? 'samples' : 'readings');

@@ -9,5 +9,15 @@ test.each([
   ['a big leak settles low, then the crank goes', at(0.9, 0.6, 0.4, 0.395, 0.1), true],
   ['two looks say nothing', at(0.9, 0.2), false],
   ['a slow sag of the supply is no turn', at(0.9, 0.89, 0.88, 0.87, 0.86, 0.85), false],
-  ['two samples of one moment settle nothing', [{ seconds: 1, share: 0.9 }, { seconds: 1, share: 0.9 }, { seconds: 2, share: 0.3 }], false],
-])('%s', (_, samples, turned) => { expect(crankTurned(samples)).toBe(turned); });
+  [
+    'two samples of one moment settle nothing',
+    [
+      { seconds: 1, share: 0.9 },
+      { seconds: 1, share: 0.9 },
+      { seconds: 2, share: 0.3 },
+    ],
+    false,
+  ],
+])('%s', (_, samples, turned) => {
+  expect(crankTurned(samples)).toBe(turned);
+});

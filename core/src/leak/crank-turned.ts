@@ -1,5 +1,8 @@
 /** One look at the cylinder gauge, as a share of the supply, 0 to 1. */
-export interface SettlingSample { seconds: number; share: number }
+export interface SettlingSample {
+  seconds: number;
+  share: number;
+}
 
 /** A needle that has settled moves less than this share of the supply in a second. */
 const SETTLED_PER_SECOND = 0.02;
@@ -19,7 +22,8 @@ export function crankTurned(samples: readonly SettlingSample[]): boolean {
     const now = samples[i] as SettlingSample;
     const seconds = now.seconds - before.seconds;
     if (rested !== undefined && rested - now.share > RUN_AWAY) return true;
-    if (seconds > 0 && Math.abs(now.share - before.share) <= SETTLED_PER_SECOND * seconds) rested = Math.max(rested ?? 0, now.share);
+    if (seconds > 0 && Math.abs(now.share - before.share) <= SETTLED_PER_SECOND * seconds)
+      rested = Math.max(rested ?? 0, now.share);
   }
   return false;
 }

@@ -3,7 +3,11 @@ import { InputError } from '../quantity/input-error';
 /** Standard gravity: newtons in one kilogram of push. */
 const GRAVITY = 9.80665;
 
-export interface CrankGeometry { boreMm: number; strokeMm: number; conrodMm: number }
+export interface CrankGeometry {
+  boreMm: number;
+  strokeMm: number;
+  conrodMm: number;
+}
 
 /** Push of the air on the piston, N. @param kPa gauge, 0 or more; @param boreMm above 0 */
 export function pistonForceN(kPa: number, boreMm: number): number {

@@ -11,9 +11,11 @@ export interface Turn {
  * In which order to bring the cylinders up, and how far to turn to each. Even firing when intervals are not given.
  * @returns nothing when the firing order is not known
  */
-export function turningSchedule(engine: Pick<Engine, 'cycle' | 'cylinders' | 'firingOrder' | 'firingIntervals'>): Turn[] | undefined {
+export function turningSchedule(
+  engine: Pick<Engine, 'cycle' | 'cylinders' | 'firingOrder' | 'firingIntervals'>,
+): Turn[] | undefined {
   const order = engine.firingOrder ?? (engine.cylinders.length === 1 ? engine.cylinders : undefined);
   if (!order) return undefined;
   const even = cycleDegrees(engine.cycle) / order.length;
-  return order.map((cylinder, i) => ({ cylinder, degrees: i === 0 ? 0 : engine.firingIntervals?.[i - 1] ?? even }));
+  return order.map((cylinder, i) => ({ cylinder, degrees: i === 0 ? 0 : (engine.firingIntervals?.[i - 1] ?? even) }));
 }

@@ -1,6 +1,6 @@
 import { toKPa } from '../quantity/pressure';
 import { bookSource, type LimitSource } from './source';
-import type { Book } from "../jobfile/book";
+import type { Book } from '../jobfile/book';
 
 /** Seals are not made for more, psi, where no book says otherwise. */
 const HIGHEST_PSI = 10;
@@ -8,17 +8,28 @@ const HIGHEST_PSI = 10;
 const RULE_OF_THUMB = { holdSeconds: 180, maxDropKPa: toKPa(0.5, 'psi') } as const;
 
 /** What a closed crankcase must do: lose at most so much in so long, and never see more than its seals are made for. */
-export interface HoldLimits { holdSeconds: number; maxDropKPa: number; highestKPa: number; source: LimitSource }
+export interface HoldLimits {
+  holdSeconds: number;
+  maxDropKPa: number;
+  highestKPa: number;
+  source: LimitSource;
+}
 
 /** By the first book that has figures for a crankcase, else by the trade's rule. kPa. */
 export function holdLimits(books: readonly Book[]): HoldLimits {
   const book = books.find(({ crankcase }) => crankcase);
   if (!book?.crankcase) {
-    return { ...RULE_OF_THUMB, highestKPa: toKPa(HIGHEST_PSI, 'psi'), source: { kind: 'house', rule: 'crankcase-hold' } };
+    return {
+      ...RULE_OF_THUMB,
+      highestKPa: toKPa(HIGHEST_PSI, 'psi'),
+      source: { kind: 'house', rule: 'crankcase-hold' },
+    };
   }
   const { unit, maximum, holdSeconds, maxDrop } = book.crankcase;
   return {
-    holdSeconds, maxDropKPa: toKPa(maxDrop, unit), highestKPa: maximum === undefined ? toKPa(HIGHEST_PSI, 'psi') : toKPa(maximum, unit),
+    holdSeconds,
+    maxDropKPa: toKPa(maxDrop, unit),
+    highestKPa: maximum === undefined ? toKPa(HIGHEST_PSI, 'psi') : toKPa(maximum, unit),
     source: bookSource(book),
   };
 }

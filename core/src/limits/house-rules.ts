@@ -2,7 +2,7 @@ import type { Engine } from '../engine/engine';
 import { InputError } from '../quantity/input-error';
 import { toKPa } from '../quantity/pressure';
 import { DEFAULT_SCHOOLS } from '../jobfile/schools';
-import type { HouseRules } from "../jobfile/house-rules";
+import type { HouseRules } from '../jobfile/house-rules';
 
 /** House rules of a shop that has settled nothing, by engine family. The book wins over all of them. */
 export function defaultHouseRules(engine: Pick<Engine, 'family' | 'cycle'>): HouseRules {
@@ -35,6 +35,7 @@ export function checkHouseRules(rules: HouseRules): void {
     ['leakWatchPercent', 'leakFaultPercent'],
   ];
   for (const [lower, upper] of ordered) {
-    if (Number(rules[lower]) > Number(rules[upper])) throw new InputError(lower, 'must-not-be-above-field', { field: upper });
+    if (Number(rules[lower]) > Number(rules[upper]))
+      throw new InputError(lower, 'must-not-be-above-field', { field: upper });
   }
 }

@@ -6,18 +6,32 @@ import { toKPa } from '../quantity';
 const engine: Engine = { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', cylinders: ['1', '2'] };
 const psi = (figure: number) => toKPa(figure, 'psi');
 const SEA = 101.325;
-const bands = [{ name: 'good', from: 140 }, { name: 'average', from: 125 }, { name: 'poor', from: 0 }];
-const book = (compression: Omit<NonNullable<Book['compression']>, 'unit'>): Book => ({ source: 'the manual', compression: { unit: 'psi', ...compression } });
+const bands = [
+  { name: 'good', from: 140 },
+  { name: 'average', from: 125 },
+  { name: 'poor', from: 0 },
+];
+const book = (compression: Omit<NonNullable<Book['compression']>, 'unit'>): Book => ({
+  source: 'the manual',
+  compression: { unit: 'psi', ...compression },
+});
 
 describe('compression limits', () => {
   test('the first book with figures wins', () => {
-    const limits = compressionLimits(engine, [{ source: 'empty' }, book({ min: 120 }), { ...book({ min: 90 }), source: 'other' }], SEA);
+    const limits = compressionLimits(
+      engine,
+      [{ source: 'empty' }, book({ min: 120 }), { ...book({ min: 90 }), source: 'other' }],
+      SEA,
+    );
     expect(limits).toMatchObject({ source: { kind: 'book', name: 'the manual' }, temperature: 'warm' });
     expect(limits.minKPa).toBeCloseTo(psi(120), 9);
   });
   test('are moved to the air here', () => {
     expect(compressionLimits(engine, [book({ min: 120, max: 170 })], 83.52).minHereKPa).toBeCloseTo(psi(98.91), 0);
-    expect(compressionLimits(engine, [book({ min: 120, max: 170 })], 83.52).maxHereKPa).toBeCloseTo((psi(170) * 83.52) / SEA, 9);
+    expect(compressionLimits(engine, [book({ min: 120, max: 170 })], 83.52).maxHereKPa).toBeCloseTo(
+      (psi(170) * 83.52) / SEA,
+      9,
+    );
   });
   test('a minimum among bands makes the band above it the watch line', () => {
     const limits = compressionLimits(engine, [book({ min: 120, bands })], SEA);
@@ -39,23 +53,49 @@ describe('compression limits', () => {
 });
 
 test.each<[Partial<Engine>, number]>([
-  [{ fuel: 'diesel', family: 'inboard' }, 275], [{ cycle: 'two-stroke', family: 'handheld' }, 90], [{ cycle: 'two-stroke', family: 'outboard' }, 100],
-  [{ family: 'small-engine', compressionRelease: 'automatic' }, 60], [{ family: 'small-engine' }, 90], [{ family: 'generator' }, 90], [{ family: 'inboard' }, 100], [{}, 100],
-])('rule of thumb for %j is %p psi', (change, min) => { expect(ruleOfThumb({ ...engine, ...change }).minPsi).toBe(min); });
+  [{ fuel: 'diesel', family: 'inboard' }, 275],
+  [{ cycle: 'two-stroke', family: 'handheld' }, 90],
+  [{ cycle: 'two-stroke', family: 'outboard' }, 100],
+  [{ family: 'small-engine', compressionRelease: 'automatic' }, 60],
+  [{ family: 'small-engine' }, 90],
+  [{ family: 'generator' }, 90],
+  [{ family: 'inboard' }, 100],
+  [{}, 100],
+])('rule of thumb for %j is %p psi', (change, min) => {
+  expect(ruleOfThumb({ ...engine, ...change }).minPsi).toBe(min);
+});
 
 describe('spread limits', () => {
   const rules = houseRulesFor(engine, {});
   test('house rule by family', () => {
-    expect(spreadLimits([], rules)).toMatchObject({ method: 'lowest-vs-highest', watch: 10, limit: 20, source: { kind: 'house' } });
+    expect(spreadLimits([], rules)).toMatchObject({
+      method: 'lowest-vs-highest',
+      watch: 10,
+      limit: 20,
+      source: { kind: 'house' },
+    });
     expect(houseRulesFor({ family: 'powersports', cycle: 'two-stroke' }).spreadLimitPercent).toBe(10);
     expect(houseRulesFor({ family: 'outboard', cycle: 'four-stroke' }).spreadLimitPercent).toBe(20);
   });
   test('where readings must lie close, the plain difference is close too', () => {
-    expect(houseRulesFor({ family: 'powersports', cycle: 'two-stroke' })).toMatchObject({ spreadWatchPercent: 7, spreadWatchKPa: psi(10), spreadLimitKPa: psi(15) });
-    expect(houseRulesFor({ family: 'outboard', cycle: 'four-stroke' })).toMatchObject({ spreadWatchPercent: 10, spreadWatchKPa: psi(12), spreadLimitKPa: psi(25) });
+    expect(houseRulesFor({ family: 'powersports', cycle: 'two-stroke' })).toMatchObject({
+      spreadWatchPercent: 7,
+      spreadWatchKPa: psi(10),
+      spreadLimitKPa: psi(15),
+    });
+    expect(houseRulesFor({ family: 'outboard', cycle: 'four-stroke' })).toMatchObject({
+      spreadWatchPercent: 10,
+      spreadWatchKPa: psi(12),
+      spreadLimitKPa: psi(25),
+    });
   });
   test('the book wins, and the watch line never lies above it', () => {
-    expect(spreadLimits([{ source: 'b', spread: { method: 'each-vs-mean', limitPercent: 8 } }], rules)).toMatchObject({ method: 'each-vs-mean', watch: 8, limit: 8, source: { kind: 'book' } });
+    expect(spreadLimits([{ source: 'b', spread: { method: 'each-vs-mean', limitPercent: 8 } }], rules)).toMatchObject({
+      method: 'each-vs-mean',
+      watch: 8,
+      limit: 8,
+      source: { kind: 'book' },
+    });
   });
   test('a plain difference is in pressure', () => {
     const limits = spreadLimits([{ spread: { method: 'difference', limit: 15, unit: 'psi' } }], rules);
@@ -66,8 +106,26 @@ describe('spread limits', () => {
   });
 });
 
-test.each([[{ min: 180, max: 170 }, 'compression.min'], [{ bands: [{ name: 'a', from: 5 }, { name: 'b', from: 5 }] }, 'compression.bands[1].from']])(
-  'a book that contradicts itself is refused: %j', (compression, field) => { expect(() => checkBook(book(compression))).toThrow(expect.objectContaining({ field })); });
+test.each([
+  [{ min: 180, max: 170 }, 'compression.min'],
+  [
+    {
+      bands: [
+        { name: 'a', from: 5 },
+        { name: 'b', from: 5 },
+      ],
+    },
+    'compression.bands[1].from',
+  ],
+])('a book that contradicts itself is refused: %j', (compression, field) => {
+  expect(() => checkBook(book(compression))).toThrow(expect.objectContaining({ field }));
+});
 
-test.each([[{ spreadWatchPercent: 30 }, 'spreadWatchPercent'], [{ leakWatchPercent: 40 }, 'leakWatchPercent'], [{ leakSoundPercent: 25 }, 'leakSoundPercent'], [{ spreadWatchKPa: 400 }, 'spreadWatchKPa']])(
-  'house rules whose bands cross are refused: %j', (rules, field) => { expect(() => checkHouseRules(houseRulesFor(engine, rules))).toThrow(expect.objectContaining({ field })); });
+test.each([
+  [{ spreadWatchPercent: 30 }, 'spreadWatchPercent'],
+  [{ leakWatchPercent: 40 }, 'leakWatchPercent'],
+  [{ leakSoundPercent: 25 }, 'leakSoundPercent'],
+  [{ spreadWatchKPa: 400 }, 'spreadWatchKPa'],
+])('house rules whose bands cross are refused: %j', (rules, field) => {
+  expect(() => checkHouseRules(houseRulesFor(engine, rules))).toThrow(expect.objectContaining({ field }));
+});

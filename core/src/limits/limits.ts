@@ -5,9 +5,9 @@ import { toKPa } from '../quantity/pressure';
 import { ruleOfThumb } from './rules-of-thumb';
 import { bookSource, type LimitSource } from './source';
 import { DEFAULT_SCHOOLS } from '../jobfile/schools';
-import type { Book, SpreadMethod, Temperature } from "../jobfile/book";
-import type { HouseRules } from "../jobfile/house-rules";
-import type { PressureUnit } from "../quantity/units";
+import type { Book, SpreadMethod, Temperature } from '../jobfile/book';
+import type { HouseRules } from '../jobfile/house-rules';
+import type { PressureUnit } from '../quantity/units';
 
 /** The compression limits that apply, here and at sea level, kPa gauge. */
 export interface CompressionLimits {
@@ -49,14 +49,20 @@ export function checkBook(book: Book): void {
  * @param rules the shop's schools: they speak only where the book does not
  */
 export function compressionLimits(
-  engine: Engine, books: readonly Book[], atmosphereKPa: number, rules: Pick<HouseRules, 'compressionSchool' | 'temperatureSchool'> = DEFAULT_SCHOOLS,
+  engine: Engine,
+  books: readonly Book[],
+  atmosphereKPa: number,
+  rules: Pick<HouseRules, 'compressionSchool' | 'temperatureSchool'> = DEFAULT_SCHOOLS,
 ): CompressionLimits {
   const book = books.find((candidate) => hasLimit(candidate));
   return book ? fromBook(book, rules.temperatureSchool, atmosphereKPa) : fromRuleOfThumb(engine, rules, atmosphereKPa);
 }
 
 function hasLimit({ compression }: Book): boolean {
-  return compression !== undefined && (compression.min !== undefined || compression.max !== undefined || (compression.bands?.length ?? 0) > 1);
+  return (
+    compression !== undefined &&
+    (compression.min !== undefined || compression.max !== undefined || (compression.bands?.length ?? 0) > 1)
+  );
 }
 
 function fromBook(book: Book, silent: Temperature, atmosphereKPa: number): CompressionLimits {
@@ -70,28 +76,54 @@ function fromBook(book: Book, silent: Temperature, atmosphereKPa: number): Compr
     return min === undefined || top > min;
   });
   const watchBelow = lowestAcceptable > 0 ? bands[lowestAcceptable - 1]?.from : undefined;
-  return moved({
-    source: bookSource(book),
-    unit: compression.unit,
-    temperature: book.engineTemperature ?? silent,
-    temperatureStated: book.engineTemperature !== undefined,
-    releaseActing: compression.releaseActing ?? true,
-  }, kPa(min), kPa(compression.max), kPa(watchBelow), bands[lowestAcceptable]?.name, atmosphereKPa);
+  return moved(
+    {
+      source: bookSource(book),
+      unit: compression.unit,
+      temperature: book.engineTemperature ?? silent,
+      temperatureStated: book.engineTemperature !== undefined,
+      releaseActing: compression.releaseActing ?? true,
+    },
+    kPa(min),
+    kPa(compression.max),
+    kPa(watchBelow),
+    bands[lowestAcceptable]?.name,
+    atmosphereKPa,
+  );
 }
 
-function fromRuleOfThumb(engine: Engine, rules: Pick<HouseRules, 'compressionSchool' | 'temperatureSchool'>, atmosphereKPa: number): CompressionLimits {
+function fromRuleOfThumb(
+  engine: Engine,
+  rules: Pick<HouseRules, 'compressionSchool' | 'temperatureSchool'>,
+  atmosphereKPa: number,
+): CompressionLimits {
   const { name, minPsi, healthyPsi } = ruleOfThumb(engine, rules.compressionSchool);
   const kPa = (psi: number | undefined) => (psi === undefined ? undefined : toKPa(psi, 'psi'));
-  return moved({
-    source: { kind: 'house', rule: name }, unit: 'psi', temperature: rules.temperatureSchool, temperatureStated: false, releaseActing: true,
-  }, kPa(minPsi), undefined, kPa(healthyPsi), undefined, atmosphereKPa);
+  return moved(
+    {
+      source: { kind: 'house', rule: name },
+      unit: 'psi',
+      temperature: rules.temperatureSchool,
+      temperatureStated: false,
+      releaseActing: true,
+    },
+    kPa(minPsi),
+    undefined,
+    kPa(healthyPsi),
+    undefined,
+    atmosphereKPa,
+  );
 }
 
 type Head = Pick<CompressionLimits, 'source' | 'unit' | 'temperature' | 'temperatureStated' | 'releaseActing'>;
 
 function moved(
-  head: Head, min: number | undefined, max: number | undefined, watchBelow: number | undefined,
-  watchBand: string | undefined, atmosphereKPa: number,
+  head: Head,
+  min: number | undefined,
+  max: number | undefined,
+  watchBelow: number | undefined,
+  watchBand: string | undefined,
+  atmosphereKPa: number,
 ): CompressionLimits {
   return {
     ...head,
@@ -114,9 +146,10 @@ export interface SpreadLimits {
 export function spreadLimits(books: readonly Book[], rules: HouseRules): SpreadLimits {
   const book = books.find((candidate) => candidate.spread && spreadLimitOf(candidate.spread) !== undefined);
   const method = book?.spread?.method ?? rules.spreadMethod;
-  const house = method === 'difference'
-    ? { watch: rules.spreadWatchKPa, limit: rules.spreadLimitKPa }
-    : { watch: rules.spreadWatchPercent, limit: rules.spreadLimitPercent };
+  const house =
+    method === 'difference'
+      ? { watch: rules.spreadWatchKPa, limit: rules.spreadLimitKPa }
+      : { watch: rules.spreadWatchPercent, limit: rules.spreadLimitPercent };
   const limit = (book?.spread && spreadLimitOf(book.spread)) ?? house.limit;
   return {
     source: book ? bookSource(book) : { kind: 'house', rule: 'spread' },
@@ -127,14 +160,30 @@ export function spreadLimits(books: readonly Book[], rules: HouseRules): SpreadL
 }
 
 /** The leakage bands that apply, percent. */
-export interface LeakLimits { source: LimitSource; sound: number; watch: number; fault: number }
+export interface LeakLimits {
+  source: LimitSource;
+  sound: number;
+  watch: number;
+  fault: number;
+}
 
-/** A book's figure replaces the shop's sound limit; watch and fault stay where they are unless they are lower, then they move up with it. */
+/**
+ * A book's figure replaces the shop's sound limit; watch and fault stay where they are unless they are lower, then they
+ * move up with it.
+ */
 export function leakLimits(books: readonly Book[], rules: HouseRules): LeakLimits {
   const book = books.find(({ leakage }) => leakage);
   const sound = book?.leakage?.maxPercent ?? rules.leakSoundPercent;
   return {
-    source: book ? bookSource(book) : { kind: 'house', rule: 'leakage', sound: rules.leakSoundPercent, watch: rules.leakWatchPercent, fault: rules.leakFaultPercent },
+    source: book
+      ? bookSource(book)
+      : {
+          kind: 'house',
+          rule: 'leakage',
+          sound: rules.leakSoundPercent,
+          watch: rules.leakWatchPercent,
+          fault: rules.leakFaultPercent,
+        },
     sound,
     watch: Math.max(rules.leakWatchPercent, sound),
     fault: Math.max(rules.leakFaultPercent, sound),

@@ -11,9 +11,16 @@ export interface RuleOfThumb {
   name: ThumbName;
 }
 
-interface Row { applies: (engine: Engine) => boolean; a: RuleOfThumb; b?: RuleOfThumb }
+interface Row {
+  applies: (engine: Engine) => boolean;
+  a: RuleOfThumb;
+  b?: RuleOfThumb;
+}
 
-const is = (...families: Family[]) => (engine: Engine) => families.includes(engine.family);
+const is =
+  (...families: Family[]) =>
+  (engine: Engine) =>
+    families.includes(engine.family);
 
 /** First row that applies. Where the second school says nothing of its own the first stands for both. */
 const ROWS: readonly Row[] = [

@@ -23,5 +23,10 @@ export type SchoolName =
   | { matter: 'wet-rise'; school: SchoolOf<'wetRiseSchool'> };
 
 /** What another school would have called the same reading. Only where its verdict differs. */
-export interface Otherwise { school: SchoolName; state: State }
-export interface WithOthers { others?: Otherwise[] }
+export interface Otherwise {
+  school: SchoolName;
+  state: State;
+}
+export interface WithOthers {
+  others?: Otherwise[];
+}

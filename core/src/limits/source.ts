@@ -19,11 +19,15 @@ export type ThumbName = (typeof THUMB_NAMES)[number];
 /** Where a limit comes from. A rule of thumb is never called a book. */
 export type LimitSource = BookSource | HouseSource;
 /** A book without a name of its own is just the book. */
-export interface BookSource { kind: 'book'; name?: string }
+export interface BookSource {
+  kind: 'book';
+  name?: string;
+}
 export type HouseSource = { kind: 'house' } & (
   | { rule: ThumbName | 'spread' | 'crankcase-hold' | 'battery' }
   | { rule: 'leakage'; sound: number; watch: number; fault: number }
 );
 
 /** A book as the source of a limit. */
-export const bookSource = ({ source }: { source?: string }): BookSource => (source === undefined ? { kind: 'book' } : { kind: 'book', name: source });
+export const bookSource = ({ source }: { source?: string }): BookSource =>
+  source === undefined ? { kind: 'book' } : { kind: 'book', name: source };

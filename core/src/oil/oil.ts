@@ -10,7 +10,10 @@ const MOST_DOSE_ML = 15;
 const DROPS_PER_ML = 20;
 
 /** Both volumes of a cylinder, cm³: swept, and chamber at top dead centre. */
-export interface Volumes { sweptCm3: number; chamberCm3: number }
+export interface Volumes {
+  sweptCm3: number;
+  chamberCm3: number;
+}
 
 /**
  * The most that the oil's own volume can lift a dry reading: all of it stays in the chamber and makes it smaller.
@@ -21,7 +24,12 @@ export interface Volumes { sweptCm3: number; chamberCm3: number }
  * Source: polytropic compression from the same charge into V_c - V_o, n 1.25.
  * @example displacementRise(900, { sweptCm3: 400, chamberCm3: 50 }, 5, 101.325) // 0.139
  */
-export function displacementRise(dryKPa: number, { sweptCm3, chamberCm3 }: Volumes, oilMl: number, atmosphereKPa: number): number {
+export function displacementRise(
+  dryKPa: number,
+  { sweptCm3, chamberCm3 }: Volumes,
+  oilMl: number,
+  atmosphereKPa: number,
+): number {
   if (!(dryKPa > 0)) throw new InputError('peak', 'wet-on-nothing');
   if (!(oilMl >= 0)) throw new InputError('oilMl', 'must-not-be-negative');
   refuseLockingDose(oilMl, chamberCm3);
@@ -39,7 +47,10 @@ export function refuseLockingDose(oilMl: number, chamberCm3: number): void {
   throw new InputError('oilMl', 'locks-the-engine', { oilMl, chamberCm3 });
 }
 
-export interface Dose { ml: number; drops: number }
+export interface Dose {
+  ml: number;
+  drops: number;
+}
 
 /**
  * The dose for this chamber: as much as lifts the needle by 5 % through its own volume, at most 15 ml.

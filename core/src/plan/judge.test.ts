@@ -1,32 +1,67 @@
 import fc from 'fast-check';
 import { type CompressionReading, type CompressionTest, type JobFile, type State } from '..';
-import { judge } from "./judge";
-import { report } from "../report/report";
+import { judge } from './judge';
+import { report } from '../report/report';
 
 const told = (file: JobFile) => report(judge(file));
-const fine = { unit: 'psi' as const, fullScale: 300, division: 2, accuracyPercentOfFullScale: 1, valveAtEngineEnd: true };
+const fine = {
+  unit: 'psi' as const,
+  fullScale: 300,
+  division: 2,
+  accuracyPercentOfFullScale: 1,
+  valveAtEngineEnd: true,
+};
 
-function job(peaks: Readonly<Record<string, number | number[]>>, change: Partial<JobFile> = {}, test: Partial<CompressionTest> = {}): JobFile {
-  const readings = Object.entries(peaks).flatMap(([cylinder, peak]): CompressionReading[] => [peak].flat().map((one) => ({ cylinder, unit: 'psi', peak: one })));
+function job(
+  peaks: Readonly<Record<string, number | number[]>>,
+  change: Partial<JobFile> = {},
+  test: Partial<CompressionTest> = {},
+): JobFile {
+  const readings = Object.entries(peaks).flatMap(([cylinder, peak]): CompressionReading[] =>
+    [peak].flat().map((one) => ({ cylinder, unit: 'psi', peak: one })),
+  );
   return {
-    format: 'rugged-gauge-job', version: 1,
-    engine: { cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', layout: 'inline', cylinders: ['1', '2', '3', '4'] },
-    books: [{ source: 'the manual', engineTemperature: 'warm', compression: { unit: 'psi', min: 120, max: 175 }, spread: { method: 'lowest-vs-highest', limitPercent: 15 } }],
+    format: 'rugged-gauge-job',
+    version: 1,
+    engine: {
+      cycle: 'four-stroke',
+      fuel: 'petrol',
+      family: 'motorcycle',
+      layout: 'inline',
+      cylinders: ['1', '2', '3', '4'],
+    },
+    books: [
+      {
+        source: 'the manual',
+        engineTemperature: 'warm',
+        compression: { unit: 'psi', min: 120, max: 175 },
+        spread: { method: 'lowest-vs-highest', limitPercent: 15 },
+      },
+    ],
     tests: [{ kind: 'compression', engineTemperature: 'warm', throttle: 'open', tester: fine, readings, ...test }],
     ...change,
   };
 }
-const single = { engine: { cycle: 'four-stroke' as const, fuel: 'petrol' as const, family: 'small-engine' as const, cylinders: ['1'] } };
+const single = {
+  engine: { cycle: 'four-stroke' as const, fuel: 'petrol' as const, family: 'small-engine' as const, cylinders: ['1'] },
+};
 const states = (file: JobFile) => Object.fromEntries(judge(file).cylinders.map(({ id, state }) => [id, state]));
-const rules = (file: JobFile, id: string) => judge(file).cylinders.find((cylinder) => cylinder.id === id)?.reasons.map(({ rule }) => rule);
+const rules = (file: JobFile, id: string) =>
+  judge(file)
+    .cylinders.find((cylinder) => cylinder.id === id)
+    ?.reasons.map(({ rule }) => rule);
 const cautions = (file: JobFile) => judge(file).cautions.map(({ caution }) => caution);
 const next = (file: JobFile) => judge(file).next.map(({ test, cylinder }) => [test, cylinder]);
 
 describe('what the test is blamed for', () => {
-  const book = (engineTemperature?: 'warm' | 'cold') => ({ books: [{ compression: { unit: 'psi' as const, min: 120 }, ...(engineTemperature ? { engineTemperature } : {}) }] });
+  const book = (engineTemperature?: 'warm' | 'cold') => ({
+    books: [{ compression: { unit: 'psi' as const, min: 120 }, ...(engineTemperature ? { engineTemperature } : {}) }],
+  });
   test('a warm engine against a book for cold ones, only where the book says so', () => {
     expect(cautions(job({ 1: 150 }, { ...single, ...book('cold') }))).toContain('warm-engine-cold-book');
-    expect(cautions(job({ 1: 150 }, { ...single, ...book('cold') }, { engineTemperature: 'cold' }))).not.toContain('warm-engine-cold-book');
+    expect(cautions(job({ 1: 150 }, { ...single, ...book('cold') }, { engineTemperature: 'cold' }))).not.toContain(
+      'warm-engine-cold-book',
+    );
     expect(cautions(job({ 1: 150 }, { ...single, ...book() }))).not.toContain('warm-engine-cold-book');
     expect(cautions(job({ 1: 150 }, { ...single, ...book('warm') }))).not.toContain('warm-engine-cold-book');
   });
@@ -47,33 +82,53 @@ describe('states', () => {
   test('one under the limit is low, is tested again, then fed with air', () => {
     expect(states(job({ 1: 150, 2: 152, 3: 100, 4: 151 }))).toEqual({ 1: 'sound', 2: 'sound', 3: 'low', 4: 'sound' });
     expect(next(job({ 1: 150, 2: 152, 3: 100, 4: 151 }))[0]).toEqual(['retest', '3']);
-    expect(next(job({ 1: 150, 2: 152, 3: [100, 101], 4: 151 })).slice(0, 2)).toEqual([['leakdown', '3'], ['wet', '3']]);
+    expect(next(job({ 1: 150, 2: 152, 3: [100, 101], 4: 151 })).slice(0, 2)).toEqual([
+      ['leakdown', '3'],
+      ['wet', '3'],
+    ]);
   });
   test('meets the minimum but hangs behind: low by spread alone', () => {
     const file = job({ 1: 160, 2: 162, 3: 130, 4: 161 });
     expect(rules(file, '3')?.slice(0, 2)).toEqual(['meets-minimum', 'spread-missed']);
     expect(states(file)[3]).toBe('low');
   });
-  test('past the watch line is watch', () => { expect(states(job({ 1: 160, 2: 162, 3: 142, 4: 161 }))[3]).toBe('watch'); });
+  test('past the watch line is watch', () => {
+    expect(states(job({ 1: 160, 2: 162, 3: 142, 4: 161 }))[3]).toBe('watch');
+  });
   test('above the maximum is watched for carbon', () => {
     expect(states(job({ 1: 185, 2: 184, 3: 186, 4: 185 }))).toEqual({ 1: 'watch', 2: 'watch', 3: 'watch', 4: 'watch' });
-    expect(judge(job({ 1: 185, 2: 184, 3: 186, 4: 185 })).patterns).toEqual([{ name: 'all-high', cylinders: ['1', '2', '3', '4'] }]);
+    expect(judge(job({ 1: 185, 2: 184, 3: 186, 4: 185 })).patterns).toEqual([
+      { name: 'all-high', cylinders: ['1', '2', '3', '4'] },
+    ]);
   });
   test('too close to the limit is unproven, and says what settles it', () => {
     const file = job({ 1: 121 }, { ...single, books: [{ compression: { unit: 'psi', min: 120 } }] });
     expect(states(file)[1]).toBe('unproven');
-    expect(judge(file).cylinders[0]?.reasons[0]).toMatchObject({ rule: 'too-close-to-minimum', settle: { by: 'finer-gauge' } });
+    expect(judge(file).cylinders[0]?.reasons[0]).toMatchObject({
+      rule: 'too-close-to-minimum',
+      settle: { by: 'finer-gauge' },
+    });
     expect(next(file)[0]).toEqual(['retest', '1']);
   });
   test('a cold engine that a warm one would clear up is told so', () => {
-    const file = job({ 1: 119 }, { ...single, books: [{ compression: { unit: 'psi', min: 120 } }] }, { engineTemperature: 'cold' });
-    expect(judge(file).cylinders[0]?.reasons[0]).toMatchObject({ rule: 'too-close-to-minimum', settle: { by: 'warm-engine' } });
+    const file = job(
+      { 1: 119 },
+      { ...single, books: [{ compression: { unit: 'psi', min: 120 } }] },
+      { engineTemperature: 'cold' },
+    );
+    expect(judge(file).cylinders[0]?.reasons[0]).toMatchObject({
+      rule: 'too-close-to-minimum',
+      settle: { by: 'warm-engine' },
+    });
   });
   test('under a tenth is dead; one reading asks for another, two go to the valves', () => {
     expect(states(job({ 1: 150, 2: 4, 3: 150, 4: 150 }))[2]).toBe('dead');
     expect(cautions(job({ 1: 150, 2: 4, 3: 150, 4: 150 }))).toContain('repeat-a-dead-reading');
     expect(next(job({ 1: 150, 2: 4, 3: 150, 4: 150 }))[0]).toEqual(['retest', '2']);
-    expect(next(job({ 1: 150, 2: [4, 4], 3: 150, 4: 150 })).map(([test]) => test)).toEqual(['inspect-valve-train', 'leakdown']);
+    expect(next(job({ 1: 150, 2: [4, 4], 3: 150, 4: 150 })).map(([test]) => test)).toEqual([
+      'inspect-valve-train',
+      'leakdown',
+    ]);
     expect(cautions(job({ 1: 150, 2: [4, 4], 3: 150, 4: 150 }))).not.toContain('repeat-a-dead-reading');
   });
   test('nothing measured proves nothing', () => {
@@ -86,8 +141,13 @@ describe('states', () => {
     expect(cautions(job({ 1: 150, 2: 150, 3: 150 }))).toContain('not-all-measured');
   });
   test('the lowest band that passes is watch', () => {
-    const bands = [{ name: 'good', from: 140 }, { name: 'average', from: 125 }, { name: 'poor', from: 0 }];
-    const file = (peak: number) => job({ 1: peak }, { ...single, books: [{ compression: { unit: 'psi', min: 110, bands } }] });
+    const bands = [
+      { name: 'good', from: 140 },
+      { name: 'average', from: 125 },
+      { name: 'poor', from: 0 },
+    ];
+    const file = (peak: number) =>
+      job({ 1: peak }, { ...single, books: [{ compression: { unit: 'psi', min: 110, bands } }] });
     expect([117, 135, 150].map((peak) => states(file(peak))[1])).toEqual(['watch', 'sound', 'sound']);
   });
 });
@@ -117,12 +177,26 @@ describe('the test is questioned before the engine', () => {
     const mower = { engine: { ...single.engine, compressionRelease: 'automatic' as const } };
     expect(states(job({ 1: 48 }, { ...mower, books: [] }))[1]).toBe('unproven');
     expect(states(job({ 1: 75 }, { ...mower, books: [{ compression: { unit: 'psi', min: 62 } }] }))[1]).toBe('sound');
-    expect(states(job({ 1: 75 }, { ...mower, books: [{ compression: { unit: 'psi', min: 120, releaseActing: false } }] }))[1]).toBe('unproven');
+    expect(
+      states(
+        job({ 1: 75 }, { ...mower, books: [{ compression: { unit: 'psi', min: 120, releaseActing: false } }] }),
+      )[1],
+    ).toBe('unproven');
     expect(states(job({ 1: 40 }, { ...mower, books: [{ compression: { unit: 'psi', min: 62 } }] }))[1]).toBe('low');
     expect(next(job({}, { ...mower, tests: [] }))[0]).toEqual(['leakdown', '1']);
   });
   test('a valveless hose on a small saw explains what it does on no big engine', () => {
-    const saw = (bore: number): Partial<JobFile> => ({ engine: { ...single.engine, cycle: 'two-stroke', family: 'handheld', boreMm: bore, strokeMm: 0.7 * bore, compressionRatio: 9 }, books: [] });
+    const saw = (bore: number): Partial<JobFile> => ({
+      engine: {
+        ...single.engine,
+        cycle: 'two-stroke',
+        family: 'handheld',
+        boreMm: bore,
+        strokeMm: 0.7 * bore,
+        compressionRatio: 9,
+      },
+      books: [],
+    });
     const valveless = { tester: { ...fine, valveAtEngineEnd: false, hoseVolumeCm3: 14 } };
     expect(states(job({ 1: 40 }, saw(38), valveless))[1]).toBe('unproven');
     expect(states(job({ 1: 40 }, saw(120), valveless))[1]).toBe('low');
@@ -132,15 +206,22 @@ describe('the test is questioned before the engine', () => {
 describe('which readings count', () => {
   test('a later test replaces an earlier one, cylinder by cylinder', () => {
     const file = job({ 1: 150, 2: 100, 3: 150, 4: 150 });
-    const later = { ...(file.tests?.[0] as CompressionTest), readings: [{ cylinder: '2', unit: 'psi' as const, peak: 149 }] };
+    const later = {
+      ...(file.tests?.[0] as CompressionTest),
+      readings: [{ cylinder: '2', unit: 'psi' as const, peak: 149 }],
+    };
     const both = { ...file, tests: [...(file.tests ?? []), later] };
     expect(judge(both).engine.state).toBe('sound');
     expect(cautions(both)).not.toContain('mixed-conditions');
-    expect(cautions({ ...both, tests: [...(file.tests ?? []), { ...later, engineTemperature: 'cold' }] })).toContain('mixed-conditions');
+    expect(cautions({ ...both, tests: [...(file.tests ?? []), { ...later, engineTemperature: 'cold' }] })).toContain(
+      'mixed-conditions',
+    );
   });
   test('an empty later test replaces nothing', () => {
     const file = job({ 1: 150, 2: 150, 3: 150, 4: 150 });
-    expect(judge({ ...file, tests: [...(file.tests ?? []), { kind: 'compression', readings: [] }] }).engine.state).toBe('sound');
+    expect(judge({ ...file, tests: [...(file.tests ?? []), { kind: 'compression', readings: [] }] }).engine.state).toBe(
+      'sound',
+    );
   });
   test('wet readings never count as dry', () => {
     const file = job({ 1: 150, 2: 150, 3: 150, 4: 150 });
@@ -149,22 +230,30 @@ describe('which readings count', () => {
   });
   test('two that disagree are named and a third is asked for', () => {
     const file = job({ 1: [150, 110], 2: 150, 3: 150, 4: 150 });
-    expect(told(file).cautions.find(({ caution }) => caution === 'attempts-disagree')?.text).toBe('Cyl 1 read 150 psi, then 110 psi. Take a third reading.');
+    expect(told(file).cautions.find(({ caution }) => caution === 'attempts-disagree')?.text).toBe(
+      'Cyl 1 read 150 psi, then 110 psi. Take a third reading.',
+    );
     expect(next(file)[0]).toEqual(['retest', '1']);
   });
   test('a needle that falls betrays the tester, not the engine', () => {
-    const file = job({ 1: 150 }, single, { readings: [{ cylinder: '1', unit: 'psi', peak: 150, strokes: [90, 150, 130] }] });
+    const file = job({ 1: 150 }, single, {
+      readings: [{ cylinder: '1', unit: 'psi', peak: 150, strokes: [90, 150, 130] }],
+    });
     expect(cautions(file)).toContain('needle-fell');
   });
 });
 
 describe('altitude', () => {
   test('moves the limit, not the reading', () => {
-    const at = (altitudeM: number) => told(job({ 1: 110 }, { ...single, site: { altitudeM }, books: [{ compression: { unit: 'psi', min: 120 } }] })).cylinders[0];
+    const at = (altitudeM: number) =>
+      told(job({ 1: 110 }, { ...single, site: { altitudeM }, books: [{ compression: { unit: 'psi', min: 120 } }] }))
+        .cylinders[0];
     expect(at(0)?.state).toBe('low');
     expect(at(1600)?.state).toBe('sound');
     expect(at(1600)?.compression?.reading).toBe(110);
-    expect(at(1600)?.reasons.map(({ text }) => text)).toContain('Minimum 120 psi at sea level, 99 psi at 83.5 kPa of air here.');
+    expect(at(1600)?.reasons.map(({ text }) => text)).toContain(
+      'Minimum 120 psi at sea level, 99 psi at 83.5 kPa of air here.',
+    );
   });
 });
 
@@ -173,48 +262,91 @@ describe('bad input names its field', () => {
     ['unknown cylinder', job({ 9: 100 }), 'tests[0].readings[0].cylinder'],
     ['negative', job({ 1: 150, 2: -3 }), 'tests[0].readings[1].peak'],
     ['above scale', job({ 1: 301 }), 'tests[0].readings[0].peak'],
-    ['crossed book', job({}, { books: [{ compression: { unit: 'psi', min: 9, max: 8 } }] }), 'books[0].compression.min'],
+    [
+      'crossed book',
+      job({}, { books: [{ compression: { unit: 'psi', min: 9, max: 8 } }] }),
+      'books[0].compression.min',
+    ],
     ['crossed house rules', job({}, { houseRules: { spreadWatchPercent: 50 } }), 'houseRules.spreadWatchPercent'],
     ['impossible place', job({}, { site: { altitudeM: 12000 } }), 'site.altitudeM'],
-    ['leak-down above supply', job({}, { tests: [{ kind: 'leakdown', readings: [{ cylinder: '1', unit: 'psi', supply: 80, cylinderPressure: 81 }] }] }), 'tests[0].readings[0].cylinderPressure'],
-    ['crankcase of no cylinder', job({}, { tests: [{ kind: 'crankcase', mode: 'pressure', unit: 'psi', case: 'x', samples: [] }] }), 'tests[0].case'],
-  ])('%s', (_name, file, field) => { expect(() => judge(file)).toThrow(expect.objectContaining({ name: 'InputError', field })); });
+    [
+      'leak-down above supply',
+      job(
+        {},
+        { tests: [{ kind: 'leakdown', readings: [{ cylinder: '1', unit: 'psi', supply: 80, cylinderPressure: 81 }] }] },
+      ),
+      'tests[0].readings[0].cylinderPressure',
+    ],
+    [
+      'crankcase of no cylinder',
+      job({}, { tests: [{ kind: 'crankcase', mode: 'pressure', unit: 'psi', case: 'x', samples: [] }] }),
+      'tests[0].case',
+    ],
+  ])('%s', (_name, file, field) => {
+    expect(() => judge(file)).toThrow(expect.objectContaining({ name: 'InputError', field }));
+  });
 });
 
 describe('properties', () => {
-  const peaks = fc.record({ 1: fc.integer({ min: 0, max: 300 }), 2: fc.integer({ min: 0, max: 300 }), 3: fc.integer({ min: 0, max: 300 }), 4: fc.integer({ min: 0, max: 300 }) });
+  const peaks = fc.record({
+    1: fc.integer({ min: 0, max: 300 }),
+    2: fc.integer({ min: 0, max: 300 }),
+    3: fc.integer({ min: 0, max: 300 }),
+    4: fc.integer({ min: 0, max: 300 }),
+  });
   const rank: Readonly<Record<State, number>> = { sound: 0, watch: 1, unproven: 2, low: 3, dead: 4 };
 
   test('every state has a reason and every reason a sentence, without a NaN anywhere', () => {
-    fc.assert(fc.property(peaks, fc.constantFrom('cold' as const, 'warm' as const, undefined), (row, engineTemperature) => {
-      const judged = told(job(row, {}, engineTemperature ? { engineTemperature } : {}));
-      for (const { reasons } of judged.cylinders) {
-        expect(reasons.length).toBeGreaterThan(0);
-        for (const { text } of reasons) expect(text).toMatch(/^[A-Z0-9].*[.:]$/);
-      }
-      expect(JSON.stringify(judged)).not.toMatch(/NaN|null,"peak|Infinity|undefined/);
-    }));
+    fc.assert(
+      fc.property(peaks, fc.constantFrom('cold' as const, 'warm' as const, undefined), (row, engineTemperature) => {
+        const judged = told(job(row, {}, engineTemperature ? { engineTemperature } : {}));
+        for (const { reasons } of judged.cylinders) {
+          expect(reasons.length).toBeGreaterThan(0);
+          for (const { text } of reasons) expect(text).toMatch(/^[A-Z0-9].*[.:]$/);
+        }
+        expect(JSON.stringify(judged)).not.toMatch(/NaN|null,"peak|Infinity|undefined/);
+      }),
+    );
   });
   test('on a single a higher reading is never judged worse below the maximum', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 160 }), fc.integer({ min: 1, max: 8 }), (peak, more) => {
-      const at = (figure: number) => rank[judge(job({ 1: figure }, single)).cylinders[0]?.state ?? 'unproven'];
-      expect(at(peak + more)).toBeLessThanOrEqual(at(peak));
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 160 }), fc.integer({ min: 1, max: 8 }), (peak, more) => {
+        const at = (figure: number) => rank[judge(job({ 1: figure }, single)).cylinders[0]?.state ?? 'unproven'];
+        expect(at(peak + more)).toBeLessThanOrEqual(at(peak));
+      }),
+    );
   });
   test('the unit of the gauge does not change the verdict', () => {
-    fc.assert(fc.property(peaks, (row) => {
-      const inBar = job(row);
-      const test = inBar.tests?.[0] as CompressionTest;
-      const bar = 0.06894757293168;
-      const converted = { ...inBar, tests: [{ ...test, tester: { ...fine, unit: 'bar' as const, fullScale: 300 * bar, division: 2 * bar }, readings: test.readings.map((reading) => ({ ...reading, unit: 'bar' as const, peak: reading.peak * bar })) }] };
-      expect(states(converted)).toEqual(states(job(row)));
-    }));
+    fc.assert(
+      fc.property(peaks, (row) => {
+        const inBar = job(row);
+        const test = inBar.tests?.[0] as CompressionTest;
+        const bar = 0.06894757293168;
+        const converted = {
+          ...inBar,
+          tests: [
+            {
+              ...test,
+              tester: { ...fine, unit: 'bar' as const, fullScale: 300 * bar, division: 2 * bar },
+              readings: test.readings.map((reading) => ({
+                ...reading,
+                unit: 'bar' as const,
+                peak: reading.peak * bar,
+              })),
+            },
+          ],
+        };
+        expect(states(converted)).toEqual(states(job(row)));
+      }),
+    );
   });
   test('the order in which cylinders were read does not matter', () => {
-    fc.assert(fc.property(peaks, (row) => {
-      const file = job(row);
-      const test = file.tests?.[0] as CompressionTest;
-      expect(states({ ...file, tests: [{ ...test, readings: [...test.readings].reverse() }] })).toEqual(states(file));
-    }));
+    fc.assert(
+      fc.property(peaks, (row) => {
+        const file = job(row);
+        const test = file.tests?.[0] as CompressionTest;
+        expect(states({ ...file, tests: [{ ...test, readings: [...test.readings].reverse() }] })).toEqual(states(file));
+      }),
+    );
   });
 });

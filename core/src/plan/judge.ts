@@ -5,7 +5,9 @@ import type { Verdict } from '../verdict/verdict';
 import { type NextStep, nextSteps } from './next-step';
 
 /** The verdict and what to do next, in codes and figures. Sentences are made of it by `report`. */
-export interface Judgement extends Verdict { next: NextStep[] }
+export interface Judgement extends Verdict {
+  next: NextStep[];
+}
 
 /**
  * What the readings of a job prove, and what an experienced colleague would do next.

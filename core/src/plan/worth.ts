@@ -2,7 +2,7 @@ import { binsOf, FACT_NAMES, type FactName, type HeardFact } from '../causes/fac
 import type { Belief } from '../causes/infer';
 import { type RowShares, shareOf } from '../causes/tables';
 import type { Engine } from '../engine/engine';
-import { type Named, rowsOf, entropy, byName } from "../causes/names";
+import { type Named, rowsOf, entropy, byName } from '../causes/names';
 
 /** What a test on one cylinder is worth: how much doubt it takes away, and what each of its outcomes would mean. */
 export interface Worth {
@@ -19,17 +19,29 @@ const CLEAR = 2;
 /** Leak bins in which little or nothing gets out. */
 const HOLDS_BELOW_BIN = 2;
 const WET_OUTCOMES: readonly { outcome: Outcome; bins: readonly number[] }[] = [
-  { outcome: 'oil-does-nothing', bins: [0, 1] }, { outcome: 'oil-seals-little', bins: [2, 3] }, { outcome: 'oil-seals', bins: [4, 5, 6] },
+  { outcome: 'oil-does-nothing', bins: [0, 1] },
+  { outcome: 'oil-seals-little', bins: [2, 3] },
+  { outcome: 'oil-seals', bins: [4, 5, 6] },
 ];
 
 /** Oil over the piston. */
-export const wetWorth = (belief: Belief, cylinder: string): Worth => worth(belief, cylinder, WET_OUTCOMES.map(({ outcome, bins }) => [outcome, (row) => bins.reduce((sum, bin) => sum + share(row, 'wet', bin), 0)]));
+export const wetWorth = (belief: Belief, cylinder: string): Worth =>
+  worth(
+    belief,
+    cylinder,
+    WET_OUTCOMES.map(({ outcome, bins }) => [
+      outcome,
+      (row) => bins.reduce((sum, bin) => sum + share(row, 'wet', bin), 0),
+    ]),
+  );
 
 /** Air in at top dead centre, and an ear at every place of this engine. */
 export function leakdownWorth(belief: Belief, cylinder: string, engine: Engine): Worth {
   const places = placesOf(engine);
-  const loud = (row: RowShares, place: HeardFact) => Array.from({ length: binsOf(place) - CLEAR }, (_, i) => share(row, place, CLEAR + i)).reduce((a, b) => a + b, 0);
-  const holds = (row: RowShares) => Array.from({ length: HOLDS_BELOW_BIN }, (_, bin) => share(row, 'leak', bin)).reduce((a, b) => a + b, 0);
+  const loud = (row: RowShares, place: HeardFact) =>
+    Array.from({ length: binsOf(place) - CLEAR }, (_, i) => share(row, place, CLEAR + i)).reduce((a, b) => a + b, 0);
+  const holds = (row: RowShares) =>
+    Array.from({ length: HOLDS_BELOW_BIN }, (_, bin) => share(row, 'leak', bin)).reduce((a, b) => a + b, 0);
   // The loudest place is the answer: loud here, and not there.
   const alone = (row: RowShares) => {
     const chances = places.map((place) => loud(row, place));
@@ -41,18 +53,30 @@ export function leakdownWorth(belief: Belief, cylinder: string, engine: Engine):
   return worth(belief, cylinder, [
     ['holds', holds],
     ['heard-nowhere', (row) => (1 - holds(row)) * alone(row).silent],
-    ...places.map((place, i): [Outcome, (row: RowShares) => number] => [place, (row) => (1 - holds(row)) * (alone(row).one[i] ?? 0)]),
+    ...places.map((place, i): [Outcome, (row: RowShares) => number] => [
+      place,
+      (row) => (1 - holds(row)) * (alone(row).one[i] ?? 0),
+    ]),
   ]);
 }
 
 const placesOf = (engine: Engine): HeardFact[] => [
-  'heard-crankcase', 'heard-adapter', 'heard-exhaust', engine.cycle === 'two-stroke' ? 'heard-intake-reed' : 'heard-intake',
-  ...(engine.headless ? [] : ['heard-head-joint' as const]), ...(engine.cooling === 'air' || engine.headless ? [] : ['heard-coolant' as const]), ...(engine.cylinders.length > 1 ? ['heard-neighbour' as const] : []),
+  'heard-crankcase',
+  'heard-adapter',
+  'heard-exhaust',
+  engine.cycle === 'two-stroke' ? 'heard-intake-reed' : 'heard-intake',
+  ...(engine.headless ? [] : ['heard-head-joint' as const]),
+  ...(engine.cooling === 'air' || engine.headless ? [] : ['heard-coolant' as const]),
+  ...(engine.cylinders.length > 1 ? ['heard-neighbour' as const] : []),
 ];
 
 const share = (row: RowShares, fact: FactName, bin: number) => shareOf(row, FACT_NAMES.indexOf(fact), bin);
 
-function worth(belief: Belief, cylinder: string, outcomes: readonly (readonly [Outcome, (row: RowShares) => number])[]): Worth {
+function worth(
+  belief: Belief,
+  cylinder: string,
+  outcomes: readonly (readonly [Outcome, (row: RowShares) => number])[],
+): Worth {
   const one = belief.cylinders.get(cylinder);
   if (!one) return { bits: 0, outcomes: [] };
   const rows = rowsOf(belief, one);

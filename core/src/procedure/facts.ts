@@ -4,10 +4,10 @@ import { houseRulesFor } from '../limits/house-rules';
 import { formatPressure, toKPa } from '../quantity/pressure';
 import { recommendedDose } from '../oil/oil';
 import type { When } from '../step/step';
-import type { Book } from "../jobfile/book";
-import type { HouseRules } from "../jobfile/house-rules";
-import type { Tester } from "../jobfile/tester";
-import { UNIT_SIGN, type PressureUnit } from "../quantity/units";
+import type { Book } from '../jobfile/book';
+import type { HouseRules } from '../jobfile/house-rules';
+import type { Tester } from '../jobfile/tester';
+import { UNIT_SIGN, type PressureUnit } from '../quantity/units';
 
 /** What a procedure is made for. */
 export interface ProcedureContext {
@@ -53,18 +53,27 @@ export function factsOf({ engine, houseRules, tester }: ProcedureContext): Requi
 }
 
 /** The figures that steps name, already in words. */
-export function figuresOf({ engine, books = [], houseRules, unit, dryKPa, atmosphereKPa = 101.325 }: ProcedureContext): Readonly<Record<string, string>> {
+export function figuresOf({
+  engine,
+  books = [],
+  houseRules,
+  unit,
+  dryKPa,
+  atmosphereKPa = 101.325,
+}: ProcedureContext): Readonly<Record<string, string>> {
   const rules = houseRulesFor(engine, houseRules);
   const inWords = (kPa: number) => `${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`;
   const crankcase = books.find((book) => book.crankcase)?.crankcase;
   const volumes = volumesOf(engine);
-  const dose = volumes && dryKPa !== undefined && dryKPa > 0 ? recommendedDose(dryKPa, volumes, atmosphereKPa) : undefined;
+  const dose =
+    volumes && dryKPa !== undefined && dryKPa > 0 ? recommendedDose(dryKPa, volumes, atmosphereKPa) : undefined;
   return {
     pulls: engine.cycle === 'four-stroke' ? '8 to 20' : '5 to 10',
     turn: String(turnDegrees(engine.cycle, engine.cylinders.length)),
     supply: inWords(rules.leakSupplyKPa),
     case: crankcase ? inWords(toKPa(crankcase.pressure, crankcase.unit)) : inWords(toKPa(5, 'psi')),
-    caseLimit: crankcase?.maximum !== undefined ? inWords(toKPa(crankcase.maximum, crankcase.unit)) : inWords(toKPa(8, 'psi')),
+    caseLimit:
+      crankcase?.maximum !== undefined ? inWords(toKPa(crankcase.maximum, crankcase.unit)) : inWords(toKPa(8, 'psi')),
     hold: crankcase ? minutes(crankcase.holdSeconds) : '3 minutes',
     dose: dose ? `${dose.ml.toFixed(1)} ml, ${dose.drops} drops` : 'a few drops',
     order: engine.firingOrder?.join(', ') ?? engine.cylinders.join(', '),
@@ -74,4 +83,5 @@ export function figuresOf({ engine, books = [], houseRules, unit, dryKPa, atmosp
 
 const turnDegrees = (cycle: Cycle, cylinders: number) => Math.round((cycle === 'four-stroke' ? 720 : 360) / cylinders);
 
-const minutes = (seconds: number) => (seconds % 60 === 0 ? `${seconds / 60} ${seconds === 60 ? 'minute' : 'minutes'}` : `${seconds} seconds`);
+const minutes = (seconds: number) =>
+  seconds % 60 === 0 ? `${seconds / 60} ${seconds === 60 ? 'minute' : 'minutes'}` : `${seconds} seconds`;

@@ -9,7 +9,11 @@ export class InputError<C extends RefusalCode = RefusalCode> extends Error {
   readonly reason: string;
   private readonly params: RefusalParams<C>;
 
-  constructor(readonly field: string, readonly code: C, ...params: RefusalParams<C>) {
+  constructor(
+    readonly field: string,
+    readonly code: C,
+    ...params: RefusalParams<C>
+  ) {
     const reason = (REFUSALS[code] as (...given: RefusalParams<C>) => string)(...params);
     super(`${field}: ${reason}`);
     this.reason = reason;

@@ -1,8 +1,11 @@
 import { InputError } from './input-error';
-import { fixed } from "./fixed";
-import { type VacuumUnit, DECIMALS } from "./units";
+import { fixed } from './fixed';
+import { type VacuumUnit, DECIMALS } from './units';
 
-/** kPa in one of each unit. Source: international avoirdupois pound and standard gravity, exact by definition; inHg at 0 °C. */
+/**
+ * kPa in one of each unit. Source: international avoirdupois pound and standard gravity, exact by definition; inHg at 0
+ * °C.
+ */
 const KPA_PER: Readonly<Record<VacuumUnit, number>> = {
   psi: 6.894757293168,
   kPa: 1,
@@ -32,7 +35,10 @@ export function fromKPa(kPa: number, unit: VacuumUnit): number {
   return kPa / KPA_PER[unit];
 }
 
-/** A pressure as a figure without its unit, rounded to what the unit is read to: `formatPressure(827.37, 'psi') // '120'`. */
+/**
+ * A pressure as a figure without its unit, rounded to what the unit is read to: `formatPressure(827.37, 'psi') //
+ * '120'`.
+ */
 export function formatPressure(kPa: number, unit: VacuumUnit): string {
   const text = fixed(fromKPa(kPa, unit), DECIMALS[unit]);
   return Number(text) === 0 ? text.replace('-', '') : text;

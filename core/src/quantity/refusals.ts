@@ -1,8 +1,9 @@
 import { fixed } from './fixed';
-import { UNIT_SIGN, type VacuumUnit } from "./units";
+import { UNIT_SIGN, type VacuumUnit } from './units';
 
 /**
- * Every refusal of an input by its code, as the rest of a sentence that begins with the field. They stand with the error
+ * Every refusal of an input by its code, as the rest of a sentence that begins with the field. They stand with the
+ * error
  * itself, below all floors, so that an error can be read wherever it is caught; code compares codes, never these words.
  */
 export const REFUSALS = {
@@ -24,13 +25,15 @@ export const REFUSALS = {
   'no-such-neighbour': ({ cylinder }: { cylinder: string }) => `cylinder ${cylinder} has no such neighbour`,
   'single-of-several': () => 'a single has one cylinder',
   'intervals-missing': ({ needed }: { needed: number }) => `needs ${needed} intervals, one a cylinder`,
-  'intervals-do-not-add-up': ({ whole, sum }: { whole: number; sum: number }) => `must add up to ${whole} degrees, not ${sum}`,
+  'intervals-do-not-add-up': ({ whole, sum }: { whole: number; sum: number }) =>
+    `must add up to ${whole} degrees, not ${sum}`,
   'rod-too-short': () => 'must be longer than half the stroke',
   'must-exceed-the-chamber': () => 'must be more than the chamber',
   'four-stroke-case': () => 'is of a two-stroke: a four-stroke breathes through its own crankcase',
 
   // Books and site
-  'minimum-above-maximum': ({ min, max }: { min: number; max: number }) => `the minimum (${min}) is above the maximum (${max})`,
+  'minimum-above-maximum': ({ min, max }: { min: number; max: number }) =>
+    `the minimum (${min}) is above the maximum (${max})`,
   'bands-start-alike': ({ from }: { from: number }) => `two bands start at ${from}`,
   'barometer-out-of-range': () => 'must be between 45 and 110 kPa, as read on the spot',
   'altitude-out-of-range': () => 'must be between -500 and 6000 m',
@@ -38,18 +41,30 @@ export const REFUSALS = {
   // Readings
   'more-than-cranking-makes': ({ figure, unit, fuel }: { figure: number; unit: VacuumUnit; fuel: string }) =>
     `${figure} ${UNIT_SIGN[unit]} is more than a ${fuel} engine can make while cranking`,
-  'above-full-scale': ({ figure, unit, fullScale, scaleUnit }: { figure: number; unit: VacuumUnit; fullScale: number; scaleUnit: VacuumUnit }) =>
-    `${figure} ${UNIT_SIGN[unit]} is above the gauge's full scale of ${fullScale} ${UNIT_SIGN[scaleUnit]}`,
+  'above-full-scale': ({
+    figure,
+    unit,
+    fullScale,
+    scaleUnit,
+  }: {
+    figure: number;
+    unit: VacuumUnit;
+    fullScale: number;
+    scaleUnit: VacuumUnit;
+  }) => `${figure} ${UNIT_SIGN[unit]} is above the gauge's full scale of ${fullScale} ${UNIT_SIGN[scaleUnit]}`,
   'peak-below-a-stroke': ({ place, stroke, unit }: { place: number; stroke: number; unit: VacuumUnit }) =>
     `is below stroke ${place} (${stroke} ${UNIT_SIGN[unit]}): the peak is the highest figure reached`,
   'wet-on-nothing': () => 'must be above 0 for a wet test: on a cylinder that makes nothing oil tells nothing',
   'locks-the-engine': ({ oilMl, chamberCm3 }: { oilMl: number; chamberCm3: number }) =>
     `${oilMl} ml is half of this ${fixed(chamberCm3, 1)} cm³ chamber or more: it would lock the engine hydraulically`,
   'above-the-supply': ({ supply }: { supply: number }) => `is above the supply of ${supply}`,
-  'above-what-seals-take': ({ highest, unit }: { highest: number; unit: VacuumUnit }) => `is above the ${fixed(highest, 1)} ${unit} that crank seals are made for`,
+  'above-what-seals-take': ({ highest, unit }: { highest: number; unit: VacuumUnit }) =>
+    `is above the ${fixed(highest, 1)} ${unit} that crank seals are made for`,
   'held-above-start': ({ pressure }: { pressure: number }) => `is above the pressure of ${pressure} it was held from`,
-  'more-than-the-battery': ({ system }: { system: number }) => `is more than a ${system} V battery can show: which system is it?`,
-  'volts-rise-while-cranking': ({ before }: { before: number }) => `is above the ${before} V at rest: a starter only takes`,
+  'more-than-the-battery': ({ system }: { system: number }) =>
+    `is more than a ${system} V battery can show: which system is it?`,
+  'volts-rise-while-cranking': ({ before }: { before: number }) =>
+    `is above the ${before} V at rest: a starter only takes`,
   'needs-different-times': () => 'needs at least two, with some time between the first and the last',
   'needs-different-hours': () => 'needs at least two, at different hours',
 
@@ -64,7 +79,8 @@ export const REFUSALS = {
   'time-runs-backwards': ({ sample }: { sample: number }) => `runs backwards at sample ${sample}`,
   'not-json': ({ why }: { why: string }) => `is not JSON: ${why}`,
   'cannot-be-read': ({ why }: { why: string }) => `cannot be read: ${why}`,
-  'newer-version': ({ version, known }: { version: number; known: number }) => `is ${version}: this program reads version ${known}, a newer one is needed`,
+  'newer-version': ({ version, known }: { version: number; known: number }) =>
+    `is ${version}: this program reads version ${known}, a newer one is needed`,
 
   // Virtual engines
   'virtual-missing': () => 'is required to simulate',

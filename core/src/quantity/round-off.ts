@@ -1,5 +1,6 @@
 const DECIMALS = 1e9;
-const cutOne = (x: number): number => (Number.isInteger(x) || !Number.isFinite(x) ? x : Math.round(x * DECIMALS) / DECIMALS);
+const cutOne = (x: number): number =>
+  Number.isInteger(x) || !Number.isFinite(x) ? x : Math.round(x * DECIMALS) / DECIMALS;
 
 /**
  * A value with every number in it cut to nine decimals: engines of different makers differ in the last bits of a power

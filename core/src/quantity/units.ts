@@ -9,5 +9,9 @@ export const DECIMALS: Readonly<Record<VacuumUnit, number>> = { psi: 0, kPa: 0, 
 
 /** How the unit is written for people. */
 export const UNIT_SIGN: Readonly<Record<VacuumUnit, string>> = {
-  psi: 'psi', kPa: 'kPa', bar: 'bar', 'kgf/cm2': 'kgf/cm²', inHg: 'inHg',
+  psi: 'psi',
+  kPa: 'kPa',
+  bar: 'bar',
+  'kgf/cm2': 'kgf/cm²',
+  inHg: 'inHg',
 };

@@ -36,7 +36,11 @@ export function countAttempts(peaksKPa: readonly number[], gauge: Gauge): Counte
   };
 }
 
-export interface Settled { counted: readonly number[]; mean: number; disagreement?: { earlier: number; latest: number } }
+export interface Settled {
+  counted: readonly number[];
+  mean: number;
+  disagreement?: { earlier: number; latest: number };
+}
 
 /**
  * Of several figures in one unit, the run that agrees with the latest within the doubt of two of them, and its mean.

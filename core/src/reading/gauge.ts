@@ -1,8 +1,8 @@
 import type { Fuel } from '../engine/engine';
 import { combined, rectangular } from '../quantity/doubt';
 import { toKPa } from '../quantity/pressure';
-import type { Tester } from "../jobfile/tester";
-import type { PressureUnit } from "../quantity/units";
+import type { Tester } from '../jobfile/tester';
+import type { PressureUnit } from '../quantity/units';
 
 /** A gauge with every figure known, in kPa. */
 export interface Gauge {
@@ -22,7 +22,10 @@ const SUPPOSED: Readonly<Record<Fuel, { fullScale: number; division: number }>> 
   diesel: { fullScale: 1000, division: 10 },
 };
 
-/** The compression gauge behind a test. What the tester does not state is supposed: class 2 %, a full scale that suits the fuel. */
+/**
+ * The compression gauge behind a test. What the tester does not state is supposed: class 2 %, a full scale that suits
+ * the fuel.
+ */
 export function compressionGauge(tester: Tester | undefined, fuel: Fuel): Gauge {
   return gaugeOf(tester, SUPPOSED[fuel]);
 }
@@ -35,9 +38,15 @@ export function gaugeOf(tester: Tester | undefined, supposed: { fullScale: numbe
     divisionKPa: tester?.division === undefined ? toKPa(supposed.division, 'psi') : toKPa(tester.division, unit),
     accuracyPercentOfFullScale: tester?.accuracyPercentOfFullScale ?? SUPPOSED_CLASS_PERCENT,
     fullScaleStated: tester?.fullScale !== undefined,
-    ...(tester?.correction ? { correction: {
-      gain: tester.correction.gain, offsetKPa: tester.correction.offset * toKPa(1, unit), doubtKPa: tester.correction.doubt * toKPa(1, unit),
-    } } : {}),
+    ...(tester?.correction
+      ? {
+          correction: {
+            gain: tester.correction.gain,
+            offsetKPa: tester.correction.offset * toKPa(1, unit),
+            doubtKPa: tester.correction.doubt * toKPa(1, unit),
+          },
+        }
+      : {}),
   };
 }
 

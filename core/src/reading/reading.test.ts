@@ -1,8 +1,17 @@
 import fc from 'fast-check';
-import { classDoubtKPa, compressionGauge, countAttempts, divisionDoubtKPa, readingDoubtKPa, scaleFit, strokePattern, warmEstimate } from '.';
+import {
+  classDoubtKPa,
+  compressionGauge,
+  countAttempts,
+  divisionDoubtKPa,
+  readingDoubtKPa,
+  scaleFit,
+  strokePattern,
+  warmEstimate,
+} from '.';
 import type { CompressionReading } from '../jobfile';
 import { toKPa } from '../quantity';
-import { checkCompressionReading } from "../test-kinds/compression/check";
+import { checkCompressionReading } from '../test-kinds/compression/check';
 
 const engine = { cylinders: ['1', '2'], fuel: 'petrol' as const };
 const gauge = compressionGauge({ unit: 'psi', fullScale: 300, division: 5, accuracyPercentOfFullScale: 2 }, 'petrol');
@@ -15,13 +24,22 @@ describe('doubt of a gauge', () => {
     expect(readingDoubtKPa(gauge) / psi(1)).toBeCloseTo(3.7528, 4);
   });
   test('what is not stated is supposed by the fuel', () => {
-    expect(compressionGauge(undefined, 'petrol')).toMatchObject({ fullScaleKPa: psi(300), accuracyPercentOfFullScale: 2, fullScaleStated: false });
+    expect(compressionGauge(undefined, 'petrol')).toMatchObject({
+      fullScaleKPa: psi(300),
+      accuracyPercentOfFullScale: 2,
+      fullScaleStated: false,
+    });
     expect(compressionGauge(undefined, 'petrol').divisionKPa).toBeCloseTo(psi(5), 9);
     expect(compressionGauge(undefined, 'diesel').fullScaleKPa).toBeCloseTo(psi(1000), 9);
     expect(compressionGauge(undefined, 'diesel').divisionKPa).toBeCloseTo(psi(10), 9);
   });
   test('a gauge is trusted from a quarter to nine tenths of its scale', () => {
-    expect([74, 76, 269, 271].map((figure) => scaleFit(psi(figure), gauge))).toEqual(['below', 'good', 'good', 'above']);
+    expect([74, 76, 269, 271].map((figure) => scaleFit(psi(figure), gauge))).toEqual([
+      'below',
+      'good',
+      'good',
+      'above',
+    ]);
   });
 });
 
@@ -36,16 +54,24 @@ describe('a reading that cannot be is refused at its field', () => {
     [{ peak: 120, strokes: [80, 131] }, 'peak', /below stroke 2 \(131 psi\)/],
     [{ peak: 120, strokes: [800] }, 'strokes[0]', /more than a petrol engine|full scale/],
   ])('%j', (change, field, reason) => {
-    expect(() => checkCompressionReading({ cylinder: '1', unit: 'psi', peak: 120, ...change }, engine, tester))
-      .toThrow(expect.objectContaining({ field, reason: expect.stringMatching(reason) }));
+    expect(() => checkCompressionReading({ cylinder: '1', unit: 'psi', peak: 120, ...change }, engine, tester)).toThrow(
+      expect.objectContaining({ field, reason: expect.stringMatching(reason) }),
+    );
   });
   test('absurd is refused without a tester too, and more is believed of a diesel', () => {
-    expect(() => checkCompressionReading({ cylinder: '1', unit: 'bar', peak: 60 }, engine)).toThrow(/more than a petrol engine/);
-    expect(() => checkCompressionReading({ cylinder: '1', unit: 'bar', peak: 60 }, { ...engine, fuel: 'diesel' })).not.toThrow();
+    expect(() => checkCompressionReading({ cylinder: '1', unit: 'bar', peak: 60 }, engine)).toThrow(
+      /more than a petrol engine/,
+    );
+    expect(() =>
+      checkCompressionReading({ cylinder: '1', unit: 'bar', peak: 60 }, { ...engine, fuel: 'diesel' }),
+    ).not.toThrow();
   });
   test('the full scale itself, zero, and a peak as high as its last stroke are good', () => {
-    for (const peak of [0, 300]) expect(() => checkCompressionReading({ cylinder: '1', unit: 'psi', peak }, engine, tester)).not.toThrow();
-    expect(() => checkCompressionReading({ cylinder: '1', unit: 'psi', peak: 120, strokes: [90, 120] }, engine, tester)).not.toThrow();
+    for (const peak of [0, 300])
+      expect(() => checkCompressionReading({ cylinder: '1', unit: 'psi', peak }, engine, tester)).not.toThrow();
+    expect(() =>
+      checkCompressionReading({ cylinder: '1', unit: 'psi', peak: 120, strokes: [90, 120] }, engine, tester),
+    ).not.toThrow();
   });
 });
 
@@ -74,7 +100,9 @@ describe('which attempt counts', () => {
     expect(thrice.doubtKPa).toBeLessThan(once.doubtKPa);
   });
   test('scatter widens the doubt', () => {
-    expect(countAttempts([psi(118), psi(126)], gauge).ownDoubtKPa).toBeGreaterThan(countAttempts([psi(122), psi(122)], gauge).ownDoubtKPa);
+    expect(countAttempts([psi(118), psi(126)], gauge).ownDoubtKPa).toBeGreaterThan(
+      countAttempts([psi(122), psi(122)], gauge).ownDoubtKPa,
+    );
   });
 });
 
@@ -95,13 +123,28 @@ describe('stroke pattern', () => {
     expect(read.strokeAt95).toBe(strokeAt95);
   });
   test('does not depend on the unit', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 10, max: 200 }), { minLength: 1, maxLength: 8 }), fc.double({ min: 0.01, max: 7, noNaN: true }), (figures, scale) => {
-      const strokes = [...figures].sort((a, b) => a - b);
-      const peak = strokes[strokes.length - 1] as number;
-      // A factor may move a share by a rounding; the pattern must not sit on the edge.
-      fc.pre(Math.abs((strokes[0] as number) / peak - 0.5) > 1e-6 && strokes.every((stroke) => Math.abs(stroke / peak - 0.95) > 1e-6));
-      expect(strokePattern(strokes.map((stroke) => stroke * scale), peak * scale, false).pattern).toBe(strokePattern(strokes, peak, false).pattern);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 10, max: 200 }), { minLength: 1, maxLength: 8 }),
+        fc.double({ min: 0.01, max: 7, noNaN: true }),
+        (figures, scale) => {
+          const strokes = [...figures].sort((a, b) => a - b);
+          const peak = strokes[strokes.length - 1] as number;
+          // A factor may move a share by a rounding; the pattern must not sit on the edge.
+          fc.pre(
+            Math.abs((strokes[0] as number) / peak - 0.5) > 1e-6 &&
+              strokes.every((stroke) => Math.abs(stroke / peak - 0.95) > 1e-6),
+          );
+          expect(
+            strokePattern(
+              strokes.map((stroke) => stroke * scale),
+              peak * scale,
+              false,
+            ).pattern,
+          ).toBe(strokePattern(strokes, peak, false).pattern);
+        },
+      ),
+    );
   });
 });
 

@@ -32,6 +32,7 @@ export function strokePattern(strokes: readonly number[] | undefined, peak: numb
   const strokeAt95 = at95 >= 0 ? at95 + 1 : undefined;
   const whole = { firstShare, ...(strokeAt95 === undefined ? {} : { strokeAt95 }) };
   if (low && peak < FLAT_GAIN * first) return { pattern: 'flat-low', ...whole };
-  if (firstShare >= QUICK_FIRST_SHARE && (strokeAt95 === undefined || strokeAt95 <= QUICK_FULL_BY)) return { pattern: 'quick', ...whole };
+  if (firstShare >= QUICK_FIRST_SHARE && (strokeAt95 === undefined || strokeAt95 <= QUICK_FULL_BY))
+    return { pattern: 'quick', ...whole };
   return { pattern: 'climbing', ...whole };
 }

@@ -1,5 +1,5 @@
 import { rectangular } from '../quantity/doubt';
-import type { Temperature } from "../jobfile/book";
+import type { Temperature } from '../jobfile/book';
 
 export interface WarmEstimate {
   kPa: number;

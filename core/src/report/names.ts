@@ -1,4 +1,4 @@
-import type { SpreadMethod } from "../jobfile/book";
+import type { SpreadMethod } from '../jobfile/book';
 export const METHOD_NAME: Readonly<Record<SpreadMethod, string>> = {
   'lowest-vs-highest': 'lowest against highest',
   'each-vs-others': 'each against the mean of the others',

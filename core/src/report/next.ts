@@ -1,7 +1,7 @@
 import type { NextReason, NextTest, StepOutcome } from '../plan/next-step';
 import type { Outcome } from '../plan/worth';
 import { capital, cylinders, percent } from './phrases';
-import { CAUSE_NAME } from "./cause-names";
+import { CAUSE_NAME } from './cause-names';
 
 /** What to do next, why, and what it may show. */
 
@@ -9,74 +9,174 @@ import { CAUSE_NAME } from "./cause-names";
 export function tellStep(test: NextTest, cylinder: string | null): string {
   const on = cylinder === null ? '' : ` on cylinder ${cylinder}`;
   switch (test) {
-    case 'compression': return cylinder === null ? 'Compression' : `Compression, cylinder ${cylinder} first`;
-    case 'leakdown': return `Leak-down${on}`;
-    case 'crankcase': return 'Crankcase pressure';
-    case 'valve-clearance': return 'Valve clearances';
-    case 'manifold-vacuum': return 'Manifold vacuum';
-    case 'wet': return `Wet test${on}`;
-    case 'retest': return cylinder === null ? 'Test again' : `Test cylinder ${cylinder} again`;
-    case 'inspect-valve-train': return cylinder === null ? 'Look under the rocker cover' : `Look under the rocker cover, cylinder ${cylinder}`;
-    case 'check-tester': return 'Question the test first';
-    case 'quick-checks': return 'Spark and fuel';
-    case 'stop': return 'Enough tested';
+    case 'compression':
+      return cylinder === null ? 'Compression' : `Compression, cylinder ${cylinder} first`;
+    case 'leakdown':
+      return `Leak-down${on}`;
+    case 'crankcase':
+      return 'Crankcase pressure';
+    case 'valve-clearance':
+      return 'Valve clearances';
+    case 'manifold-vacuum':
+      return 'Manifold vacuum';
+    case 'wet':
+      return `Wet test${on}`;
+    case 'retest':
+      return cylinder === null ? 'Test again' : `Test cylinder ${cylinder} again`;
+    case 'inspect-valve-train':
+      return cylinder === null ? 'Look under the rocker cover' : `Look under the rocker cover, cylinder ${cylinder}`;
+    case 'check-tester':
+      return 'Question the test first';
+    case 'quick-checks':
+      return 'Spark and fuel';
+    case 'stop':
+      return 'Enough tested';
   }
 }
 
 export function tellNext(reason: NextReason): string {
   switch (reason.because) {
-    case 'nothing-measured': return 'Nothing measured yet. Every cylinder, dry, the same number of strokes on each.';
-    case 'release-hides': return 'The compression release makes a sound engine read low. Leak-down is the honest test here.';
-    case 'still-to-measure': return `Still to measure: ${cylinders(reason.missing)}. A verdict needs them all.`;
-    case 'read-once': return `It reads ${reason.state} on one reading. Test it again before you believe it.`;
-    case 'attempts-disagree': return 'Two readings disagree. A third settles which one counts.';
-    case 'too-close': return 'Too close to its limit to call.';
-    case 'all-low': return 'Low all round speaks of the test first: throttle, battery, tester valve, decompression.';
-    case 'takes-most-doubt': return `Of what can be done this takes away the most doubt for its minutes. Now: ${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}.`;
-    case 'sure-enough': return `More testing adds little: ${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}. Decide.`;
-    case 'test-likelier': return `${capital(CAUSE_NAME[reason.likeliest.cause])} is the likeliest, ${percent(100 * reason.likeliest.probability)}. Put the test right before you test on.`;
-    case 'wrong-stroke': return 'Nearly all of it is lost: turn one full turn, find the top of compression, and feed it again.';
-    case 'case-may-leak': return 'Compression is good, and the complaint is one that a leaking crankcase makes.';
-    case 'no-tester-for-it': return `It takes ${TESTER[reason.missing]}, and the shop has none.`;
-    case 'find-where-the-air-goes': return 'Air in at top dead centre, and listen where it goes.';
-    case 'reads-nothing': return 'Oil cannot help a cylinder that makes nothing. Look at the valves moving, then listen for the air.';
-    case 'half-of-the-other': return `About half of cylinder ${reason.other}: valve train or rod. Open the rocker cover before ordering anything.`;
-    case 'past-watch': return 'It passes, with little to spare. Note it, and test again next season.';
-    case 'good-and-even': return 'Good and even. Compression is not the trouble: look at spark and fuel.';
-    case 'enough-known': return 'Dry, wet and leak-down are all in. More testing adds little: decide.';
-    case 'school-first': return `The school of this shop: ${SCHOOL_FIRST[reason.school]} before anything else.`;
-    case 'no-oil-pressure': return 'No oil pressure. Do not crank or run it further: level, pump, pick-up and filter first.';
-    case 'no-spark': return `It seals, and ${cylinders(reason.cylinders)} ${reason.cylinders.length === 1 ? 'has' : 'have'} no good spark: plug, lead, coil, then what feeds it.`;
-    case 'spark-is-there': return 'Good and even, and spark on every plug: look at fuel and air.';
-    case 'weak-battery': return 'The battery falls too low while it cranks, and that makes every cylinder read low. Charge or boost it, and crank again.';
-    case 'cannot-crank': return 'It cannot be cranked, so put air in instead.';
+    case 'nothing-measured':
+      return 'Nothing measured yet. Every cylinder, dry, the same number of strokes on each.';
+    case 'release-hides':
+      return 'The compression release makes a sound engine read low. Leak-down is the honest test here.';
+    case 'still-to-measure':
+      return `Still to measure: ${cylinders(reason.missing)}. A verdict needs them all.`;
+    case 'read-once':
+      return `It reads ${reason.state} on one reading. Test it again before you believe it.`;
+    case 'attempts-disagree':
+      return 'Two readings disagree. A third settles which one counts.';
+    case 'too-close':
+      return 'Too close to its limit to call.';
+    case 'all-low':
+      return 'Low all round speaks of the test first: throttle, battery, tester valve, decompression.';
+    case 'takes-most-doubt':
+      return (
+        'Of what can be done this takes away the most doubt for its minutes. Now: ' +
+        `${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}.`
+      );
+    case 'sure-enough':
+      return (
+        `More testing adds little: ${CAUSE_NAME[reason.likeliest.cause]}, ` +
+        `${percent(100 * reason.likeliest.probability)}. Decide.`
+      );
+    case 'test-likelier':
+      return (
+        `${capital(CAUSE_NAME[reason.likeliest.cause])} is the likeliest, ` +
+        `${percent(100 * reason.likeliest.probability)}. Put the test right before you test on.`
+      );
+    case 'wrong-stroke':
+      return 'Nearly all of it is lost: turn one full turn, find the top of compression, and feed it again.';
+    case 'case-may-leak':
+      return 'Compression is good, and the complaint is one that a leaking crankcase makes.';
+    case 'no-tester-for-it':
+      return `It takes ${TESTER[reason.missing]}, and the shop has none.`;
+    case 'find-where-the-air-goes':
+      return 'Air in at top dead centre, and listen where it goes.';
+    case 'reads-nothing':
+      return 'Oil cannot help a cylinder that makes nothing. Look at the valves moving, then listen for the air.';
+    case 'half-of-the-other':
+      return (
+        `About half of cylinder ${reason.other}: valve train or rod. Open the rocker cover before ordering ` +
+        'anything.'
+      );
+    case 'past-watch':
+      return 'It passes, with little to spare. Note it, and test again next season.';
+    case 'good-and-even':
+      return 'Good and even. Compression is not the trouble: look at spark and fuel.';
+    case 'enough-known':
+      return 'Dry, wet and leak-down are all in. More testing adds little: decide.';
+    case 'school-first':
+      return `The school of this shop: ${SCHOOL_FIRST[reason.school]} before anything else.`;
+    case 'no-oil-pressure':
+      return 'No oil pressure. Do not crank or run it further: level, pump, pick-up and filter first.';
+    case 'no-spark':
+      return (
+        `It seals, and ${cylinders(reason.cylinders)} ${reason.cylinders.length === 1 ? 'has' : 'have'} no good ` +
+        'spark: plug, lead, coil, then what feeds it.'
+      );
+    case 'spark-is-there':
+      return 'Good and even, and spark on every plug: look at fuel and air.';
+    case 'weak-battery':
+      return (
+        'The battery falls too low while it cranks, and that makes every cylinder read low. Charge or boost it, ' +
+        'and crank again.'
+      );
+    case 'cannot-crank':
+      return 'It cannot be cranked, so put air in instead.';
   }
 }
 
-
 const TESTER = { leakdown: 'a leak-down tester with air', compression: 'a compression tester' } as const;
-const SCHOOL_FIRST = { compression: 'compression', 'leak-down': 'leak-down', 'valve-clearance': 'valve clearances', vacuum: 'vacuum' } as const;
+const SCHOOL_FIRST = {
+  compression: 'compression',
+  'leak-down': 'leak-down',
+  'valve-clearance': 'valve clearances',
+  vacuum: 'vacuum',
+} as const;
 
 const OUTCOME: Readonly<Record<Outcome, string>> = {
-  holds: 'It holds its air', 'heard-nowhere': 'It leaks, and nothing is heard', 'heard-exhaust': 'Air at the exhaust', 'heard-intake': 'Air at the intake', 'heard-intake-breather': 'Air at the intake, breather on',
-  'heard-intake-reed': 'Air at the intake', 'heard-crankcase': 'Air at the crankcase', 'heard-coolant': 'Bubbles in the coolant', 'heard-neighbour': 'Air at the next plug hole', 'heard-head-joint': 'Air at the head joint',
-  'heard-adapter': 'Air at the adapter', 'oil-seals': 'Oil lifts it clearly', 'oil-seals-little': 'Oil lifts it a little', 'oil-does-nothing': 'Oil changes nothing',
+  holds: 'It holds its air',
+  'heard-nowhere': 'It leaks, and nothing is heard',
+  'heard-exhaust': 'Air at the exhaust',
+  'heard-intake': 'Air at the intake',
+  'heard-intake-breather': 'Air at the intake, breather on',
+  'heard-intake-reed': 'Air at the intake',
+  'heard-crankcase': 'Air at the crankcase',
+  'heard-coolant': 'Bubbles in the coolant',
+  'heard-neighbour': 'Air at the next plug hole',
+  'heard-head-joint': 'Air at the head joint',
+  'heard-adapter': 'Air at the adapter',
+  'oil-seals': 'Oil lifts it clearly',
+  'oil-seals-little': 'Oil lifts it a little',
+  'oil-does-nothing': 'Oil changes nothing',
 };
 
 /** Where the trade's rule decides there are no odds to tell, only what follows. */
 const FOLLOWS: Readonly<Partial<Record<NextTest, readonly { outcome: string; then: string }[]>>> = {
-  compression: [{ outcome: 'Good and even', then: 'Stop. Look at spark and fuel' }, { outcome: 'One low', then: 'Test it again, then find where it goes' }, { outcome: 'Low all round', then: 'Question the test first' }],
-  retest: [{ outcome: 'The same again', then: 'It is real: find where it goes' }, { outcome: 'Another figure', then: 'A third reading settles it' }],
-  'check-tester': [{ outcome: 'Something is found', then: 'Put it right and test again' }, { outcome: 'The test is good', then: 'Then it is the engine: air in, and listen' }],
-  'inspect-valve-train': [{ outcome: 'A valve does not move', then: 'Rod, rocker or cam' }, { outcome: 'Both move', then: 'Air in, and listen' }],
-  leakdown: [{ outcome: 'It holds its air', then: 'The cylinder is sound' }, { outcome: 'It leaks', then: 'Where the air is heard names the part' }],
-  crankcase: [{ outcome: 'It holds', then: 'Look at fuel and air' }, { outcome: 'It drops', then: 'Soapy water on seals and joints' }],
-  'valve-clearance': [{ outcome: 'One is tight', then: 'It may not close: set it, then test' }, { outcome: 'All in range', then: 'Compression' }],
-  'manifold-vacuum': [{ outcome: 'Steady and high', then: 'Little is wrong inside' }, { outcome: 'It flicks or sways', then: 'Valve, guide or timing: compression next' }],
+  compression: [
+    { outcome: 'Good and even', then: 'Stop. Look at spark and fuel' },
+    { outcome: 'One low', then: 'Test it again, then find where it goes' },
+    { outcome: 'Low all round', then: 'Question the test first' },
+  ],
+  retest: [
+    { outcome: 'The same again', then: 'It is real: find where it goes' },
+    { outcome: 'Another figure', then: 'A third reading settles it' },
+  ],
+  'check-tester': [
+    { outcome: 'Something is found', then: 'Put it right and test again' },
+    { outcome: 'The test is good', then: 'Then it is the engine: air in, and listen' },
+  ],
+  'inspect-valve-train': [
+    { outcome: 'A valve does not move', then: 'Rod, rocker or cam' },
+    { outcome: 'Both move', then: 'Air in, and listen' },
+  ],
+  leakdown: [
+    { outcome: 'It holds its air', then: 'The cylinder is sound' },
+    { outcome: 'It leaks', then: 'Where the air is heard names the part' },
+  ],
+  crankcase: [
+    { outcome: 'It holds', then: 'Look at fuel and air' },
+    { outcome: 'It drops', then: 'Soapy water on seals and joints' },
+  ],
+  'valve-clearance': [
+    { outcome: 'One is tight', then: 'It may not close: set it, then test' },
+    { outcome: 'All in range', then: 'Compression' },
+  ],
+  'manifold-vacuum': [
+    { outcome: 'Steady and high', then: 'Little is wrong inside' },
+    { outcome: 'It flicks or sways', then: 'Valve, guide or timing: compression next' },
+  ],
   'quick-checks': [{ outcome: 'Spark or fuel is missing', then: 'Put it right' }],
 };
 
-export function tellOutcomes(test: NextTest, outcomes: readonly StepOutcome[] | undefined): { outcome: string; then: string }[] {
+export function tellOutcomes(
+  test: NextTest,
+  outcomes: readonly StepOutcome[] | undefined,
+): { outcome: string; then: string }[] {
   if (!outcomes) return [...(FOLLOWS[test] ?? [])];
-  return outcomes.map(({ outcome, then }) => ({ outcome: OUTCOME[outcome], then: `${capital(CAUSE_NAME[then.cause])}, ${percent(100 * then.probability)}` }));
+  return outcomes.map(({ outcome, then }) => ({
+    outcome: OUTCOME[outcome],
+    then: `${capital(CAUSE_NAME[then.cause])}, ${percent(100 * then.probability)}`,
+  }));
 }

@@ -1,4 +1,4 @@
-import { fixed } from "../quantity/fixed";
+import { fixed } from '../quantity/fixed';
 
 /** Small pieces that every sentence is made of. */
 

@@ -10,17 +10,27 @@ import { tellCause, tellEvidence, whyEvidence } from './causes';
 import { headline } from './headline';
 import { tellNext, tellOutcomes } from './next';
 import { tellCaution, tellReason } from './sentences';
-import { tellInspection } from "./test-kinds";
-import type { PressureUnit } from "../quantity/units";
+import { tellInspection } from './test-kinds';
+import type { PressureUnit } from '../quantity/units';
 
 /** Something judged, with its sentence. */
 export type Told<T> = T & { text: string };
 
-export interface ToldCylinder extends Omit<JudgedCylinder, 'reasons'> { reasons: Told<Reason>[] }
-export interface ToldHold extends Omit<JudgedHold, 'reasons'> { reasons: Told<HoldReason>[] }
-export interface ToldCrankcase extends Omit<JudgedCrankcase, 'reasons' | 'tests'> { reasons: Told<HoldReason>[]; tests: ToldHold[] }
+export interface ToldCylinder extends Omit<JudgedCylinder, 'reasons'> {
+  reasons: Told<Reason>[];
+}
+export interface ToldHold extends Omit<JudgedHold, 'reasons'> {
+  reasons: Told<HoldReason>[];
+}
+export interface ToldCrankcase extends Omit<JudgedCrankcase, 'reasons' | 'tests'> {
+  reasons: Told<HoldReason>[];
+  tests: ToldHold[];
+}
 export type ToldEvidence = Told<Evidence> & { why: string };
-export interface ToldCause extends Omit<Cause, 'evidence'> { text: string; evidence: ToldEvidence[] }
+export interface ToldCause extends Omit<Cause, 'evidence'> {
+  text: string;
+  evidence: ToldEvidence[];
+}
 export interface ToldStep extends Omit<NextStep, 'reason' | 'outcomes'> {
   reason: Told<NextReason>;
   /** What each result would mean, the likeliest first. */
@@ -28,7 +38,10 @@ export interface ToldStep extends Omit<NextStep, 'reason' | 'outcomes'> {
 }
 
 /** A judgement with its sentences: what a person reads, on the phone, from the server and on the command line. */
-export interface Report extends Omit<Judgement, 'cylinders' | 'crankcase' | 'inspections' | 'engine' | 'causes' | 'cautions' | 'next'> {
+export interface Report extends Omit<
+  Judgement,
+  'cylinders' | 'crankcase' | 'inspections' | 'engine' | 'causes' | 'cautions' | 'next'
+> {
   cylinders: ToldCylinder[];
   crankcase: ToldCrankcase | null;
   inspections: Told<JudgedInspection>[];
@@ -40,27 +53,45 @@ export interface Report extends Omit<Judgement, 'cylinders' | 'crankcase' | 'ins
 
 /**
  * Tells a judgement.
- * @param unit of the pressures in the sentences; the job's own where nobody asks. A crankcase is told in the unit of its gauge
+ * @param unit of the pressures in the sentences; the job's own where nobody asks. A crankcase is told in the unit of
+ *   its gauge
  */
 export function report(judgement: Judgement, unit: PressureUnit = judgement.unit): Report {
   const { cylinders, crankcase, inspections, engine, causes, cautions, next, patterns, spread } = judgement;
   return {
     ...judgement,
-    cylinders: cylinders.map((one) => ({ ...one, reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, unit) })) })),
+    cylinders: cylinders.map((one) => ({
+      ...one,
+      reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, unit) })),
+    })),
     crankcase: crankcase && { ...toldHold(crankcase), state: crankcase.state, tests: crankcase.tests.map(toldHold) },
     inspections: inspections.map((one) => ({ ...one, text: tellInspection(one) })),
     engine: { ...engine, headline: headline(engine.state, cylinders, patterns, spread ?? undefined, unit, crankcase) },
     causes: causes.map(toldCause),
     cautions: cautions.map((caution) => ({ ...caution, text: tellCaution(caution, unit) })),
-    next: next.map((step) => ({ ...step, reason: { ...step.reason, text: tellNext(step.reason) }, outcomes: tellOutcomes(step.test, step.outcomes) })),
+    next: next.map((step) => ({
+      ...step,
+      reason: { ...step.reason, text: tellNext(step.reason) },
+      outcomes: tellOutcomes(step.test, step.outcomes),
+    })),
   };
 }
 
-const toldHold = (one: JudgedHold): ToldHold => ({ ...one, reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, one.unit) })) });
+const toldHold = (one: JudgedHold): ToldHold => ({
+  ...one,
+  reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, one.unit) })),
+});
 
 /** There are many of these: built field by field, which is several times as fast as copying and adding. */
 function toldCause(cause: Cause): ToldCause {
-  const told: ToldCause = { cause: cause.cause, cylinder: cause.cylinder, probability: cause.probability, confidence: cause.confidence, text: tellCause(cause), evidence: [] };
+  const told: ToldCause = {
+    cause: cause.cause,
+    cylinder: cause.cylinder,
+    probability: cause.probability,
+    confidence: cause.confidence,
+    text: tellCause(cause),
+    evidence: [],
+  };
   if (cause.which !== undefined) told.which = cause.which;
   if (cause.with !== undefined) told.with = cause.with;
   for (const one of cause.evidence) told.evidence.push(toldEvidence(cause, one));

@@ -2,50 +2,89 @@ import { type SchoolOf } from '../jobfile/schools';
 import type { State } from '../jobfile/state';
 import type { RingResponse } from '../oil/sealing-rise';
 import { METHOD_NAME } from './names';
-import { type SchoolName, type Otherwise } from "../limits/schools";
-import { thumbName } from "./sources";
+import { type SchoolName, type Otherwise } from '../limits/schools';
+import { thumbName } from './sources';
 
 /** How the schools are called in sentences. */
 
 export const WET_SCHOOL: Readonly<Record<SchoolOf<'wetRiseSchool'>, string>> = {
-  sealing: 'sealing alone', 'any-clear-rise': 'any clear rise', 'others-level': 'back to the others', 'ten-percent': 'ten percent as read',
+  sealing: 'sealing alone',
+  'any-clear-rise': 'any clear rise',
+  'others-level': 'back to the others',
+  'ten-percent': 'ten percent as read',
 };
 
 /** Who holds a spread limit, by its percent. */
 export const SPREAD_HELD_BY: Readonly<Record<number, string>> = {
-  10: 'powersports and outboards', 15: 'the middle way', 20: 'marine and general', 25: 'the patient', 30: 'a fault for certain',
+  10: 'powersports and outboards',
+  15: 'the middle way',
+  20: 'marine and general',
+  25: 'the patient',
+  30: 'a fault for certain',
 };
 
-const STATE_WORD: Readonly<Record<State, string>> = { sound: 'sound', watch: 'one to watch', low: 'low', dead: 'dead', unproven: 'undecided' };
-const RESPONSE_WORD: Readonly<Record<RingResponse, string>> = { shown: 'rings', absent: 'not the rings', undecided: 'undecided' };
+const STATE_WORD: Readonly<Record<State, string>> = {
+  sound: 'sound',
+  watch: 'one to watch',
+  low: 'low',
+  dead: 'dead',
+  unproven: 'undecided',
+};
+const RESPONSE_WORD: Readonly<Record<RingResponse, string>> = {
+  shown: 'rings',
+  absent: 'not the rings',
+  undecided: 'undecided',
+};
 
 /** `With 10 or 15 % it would be low.` Schools that agree with each other share a sentence. */
 export function tellOtherwise(others: readonly Otherwise[]): string {
   const states = [...new Set(others.map(({ state }) => state))];
-  return states.map((state) => `${schoolList(others.filter((one) => one.state === state).map(({ school }) => school))} would call it ${STATE_WORD[state]}.`).join(' ');
+  return states
+    .map(
+      (state) =>
+        `${schoolList(others.filter((one) => one.state === state).map(({ school }) => school))} would call it ` +
+        `${STATE_WORD[state]}.`,
+    )
+    .join(' ');
 }
 
-export function tellOtherResponses(others: readonly { school: SchoolOf<'wetRiseSchool'>; response: RingResponse }[]): string {
-  return others.map(({ school, response }) => `The school of ${WET_SCHOOL[school]} would say ${RESPONSE_WORD[response]}.`).join(' ');
+export function tellOtherResponses(
+  others: readonly { school: SchoolOf<'wetRiseSchool'>; response: RingResponse }[],
+): string {
+  return others
+    .map(({ school, response }) => `The school of ${WET_SCHOOL[school]} would say ${RESPONSE_WORD[response]}.`)
+    .join(' ');
 }
 
 function schoolList(schools: readonly SchoolName[]): string {
   const limits = schools.flatMap((school) => (school.matter === 'spread-limit' ? [school.percent] : []));
   const named = schools.filter(({ matter }) => matter !== 'spread-limit').map(schoolName);
   const heldBy = limits.length === 1 ? SPREAD_HELD_BY[limits[0] ?? 0] : undefined;
-  const all = [...(limits.length > 0 ? [`a limit of ${or(limits.map(String))} %${heldBy ? ` (${heldBy})` : ''}`] : []), ...named];
+  const all = [
+    ...(limits.length > 0 ? [`a limit of ${or(limits.map(String))} %${heldBy ? ` (${heldBy})` : ''}`] : []),
+    ...named,
+  ];
   return `Another school, ${or(all)},`;
 }
 
 function schoolName(school: SchoolName): string {
   switch (school.matter) {
-    case 'spread-limit': return `a limit of ${school.percent} %`;
-    case 'spread-method': return METHOD_NAME[school.method];
-    case 'leak-limit': return `${school.sound} % sound and ${school.fault} % a fault`;
-    case 'compression': return thumbName(school.rule);
-    case 'temperature': return school.school === 'cold' ? 'taking the figures as for a cold engine' : 'taking the figures as for a warm engine';
-    case 'throttle': return 'holding that the throttle makes no difference';
-    case 'wet-rise': return WET_SCHOOL[school.school];
+    case 'spread-limit':
+      return `a limit of ${school.percent} %`;
+    case 'spread-method':
+      return METHOD_NAME[school.method];
+    case 'leak-limit':
+      return `${school.sound} % sound and ${school.fault} % a fault`;
+    case 'compression':
+      return thumbName(school.rule);
+    case 'temperature':
+      return school.school === 'cold'
+        ? 'taking the figures as for a cold engine'
+        : 'taking the figures as for a warm engine';
+    case 'throttle':
+      return 'holding that the throttle makes no difference';
+    case 'wet-rise':
+      return WET_SCHOOL[school.school];
   }
 }
 

@@ -1,26 +1,46 @@
 import type { Inspected, JudgedInspection, Says } from '../test-kinds/inspection';
-import { sourceName } from "./sources";
-import { capital } from "./phrases";
-import type { TestKind } from "../jobfile/tests";
-import type { ProcedureName } from "../step/step";
-import { UNIT_SIGN } from "../quantity/units";
+import { sourceName } from './sources';
+import { capital } from './phrases';
+import type { TestKind } from '../jobfile/tests';
+import type { ProcedureName } from '../step/step';
+import { UNIT_SIGN } from '../quantity/units';
 
 /** The words of every kind of test: its name, what it measures, what that says. */
 
 export const TEST_NAME: Readonly<Record<TestKind, string>> = {
-  compression: 'Compression', leakdown: 'Leak-down', crankcase: 'Crankcase', 'running-compression': 'Running compression', 'manifold-vacuum': 'Manifold vacuum',
-  'fuel-pressure': 'Fuel pressure', 'valve-clearance': 'Valve clearance', bore: 'Bore', 'ring-gap': 'Ring gap', piston: 'Piston and pin', 'oil-pressure': 'Oil pressure', spark: 'Spark', 'battery-cranking': 'Battery while cranking',
+  compression: 'Compression',
+  leakdown: 'Leak-down',
+  crankcase: 'Crankcase',
+  'running-compression': 'Running compression',
+  'manifold-vacuum': 'Manifold vacuum',
+  'fuel-pressure': 'Fuel pressure',
+  'valve-clearance': 'Valve clearance',
+  bore: 'Bore',
+  'ring-gap': 'Ring gap',
+  piston: 'Piston and pin',
+  'oil-pressure': 'Oil pressure',
+  spark: 'Spark',
+  'battery-cranking': 'Battery while cranking',
 };
 
 /** The names of the procedures: a test's own, and those that are no test. */
 export const PROCEDURE_TITLE: Readonly<Record<ProcedureName, string>> = {
   ...TEST_NAME,
-  'valve-clearance': 'Valve clearances', wet: 'Wet test', listening: 'Listening', 'crankcase-pressure': 'Crankcase, pressure', 'crankcase-vacuum': 'Crankcase, vacuum',
-  'quick-checks': 'Quick checks', waking: 'Waking a stored engine', teardown: 'Teardown', 'lead-map': 'Leads', 'leave-as-found': 'Leave as found',
+  'valve-clearance': 'Valve clearances',
+  wet: 'Wet test',
+  listening: 'Listening',
+  'crankcase-pressure': 'Crankcase, pressure',
+  'crankcase-vacuum': 'Crankcase, vacuum',
+  'quick-checks': 'Quick checks',
+  waking: 'Waking a stored engine',
+  teardown: 'Teardown',
+  'lead-map': 'Leads',
+  'leave-as-found': 'Leave as found',
 };
 
 const SAYS: Readonly<Record<Says, string>> = {
-  'does-not-breathe': 'Cranking it is fine, running it is not: it does not breathe. Cam lobe, blocked exhaust, or a port that stays shut',
+  'does-not-breathe':
+    'Cranking it is fine, running it is not: it does not breathe. Cam lobe, blocked exhaust, or a port that stays shut',
   'burnt-or-held-open-valve': 'A flick that comes back each time is one valve that does not seat',
   'sticking-valve-or-guide': 'A flick now and then is a sticking valve or a worn guide',
   'mixture-or-timing': 'A slow sway is mixture or timing',
@@ -44,18 +64,31 @@ const SAYS: Readonly<Record<Says, string>> = {
   'no-spark': 'Plug, lead, coil, then what feeds it',
   'weak-spark': 'It may not jump under pressure: gap, plug, coil, battery',
   'battery-flat': 'Charge it before the engine is judged by its starter',
-  'starter-starved': 'The starter labours, and every cylinder reads low: battery, clamps, cable thickness, then the starter itself',
+  'starter-starved':
+    'The starter labours, and every cylinder reads low: battery, clamps, cable thickness, then the starter itself',
 };
 
-const OF: Readonly<Record<Exclude<Inspected['of'], 'valve-clearance' | 'ring-gap' | 'fuel-pressure-lost' | 'oil-pressure'>, string>> = {
-  'idle-compression': 'compression at idle', 'snap-compression': 'compression on a snapped throttle', 'manifold-vacuum': 'manifold vacuum',
-  'fuel-pressure': 'fuel pressure', bore: 'bore at its widest', taper: 'taper', ovality: 'ovality', 'piston-clearance': 'piston clearance', 'pin-clearance': 'pin clearance',
-  spark: 'spark', 'battery-before': 'battery at rest', 'battery-cranking': 'battery while it cranks',
+const OF: Readonly<
+  Record<Exclude<Inspected['of'], 'valve-clearance' | 'ring-gap' | 'fuel-pressure-lost' | 'oil-pressure'>, string>
+> = {
+  'idle-compression': 'compression at idle',
+  'snap-compression': 'compression on a snapped throttle',
+  'manifold-vacuum': 'manifold vacuum',
+  'fuel-pressure': 'fuel pressure',
+  bore: 'bore at its widest',
+  taper: 'taper',
+  ovality: 'ovality',
+  'piston-clearance': 'piston clearance',
+  'pin-clearance': 'pin clearance',
+  spark: 'spark',
+  'battery-before': 'battery at rest',
+  'battery-cranking': 'battery while it cranks',
 };
 
 /** What was measured, in a few words: `exhaust valve 2 clearance`. */
 export function inspectedName(what: Inspected): string {
-  if (what.of === 'valve-clearance') return `${what.valve} valve${what.number === undefined ? '' : ` ${what.number}`} clearance`;
+  if (what.of === 'valve-clearance')
+    return `${what.valve} valve${what.number === undefined ? '' : ` ${what.number}`} clearance`;
   if (what.of === 'ring-gap') return `${what.ring} ring gap`;
   if (what.of === 'fuel-pressure-lost') return `fuel pressure lost${what.seconds > 0 ? ` in ${what.seconds} s` : ''}`;
   if (what.of === 'oil-pressure') return `oil pressure ${what.at === 'idle' ? 'at idle' : 'while it cranks'}`;
@@ -75,17 +108,44 @@ export function tellInspection(one: JudgedInspection): string {
   const says = one.says.map((word) => `${SAYS[word]}.`);
   if (one.figure === undefined) {
     const words = seen(one);
-    return [`${one.cylinder === null ? capital(words) : `Cyl ${one.cylinder}: ${words}`}.`, ...(one.says[0] === 'oil-builds' ? [] : says)].join(' ');
+    return [
+      `${one.cylinder === null ? capital(words) : `Cyl ${one.cylinder}: ${words}`}.`,
+      ...(one.says[0] === 'oil-builds' ? [] : says),
+    ].join(' ');
   }
-  const decimals = one.unit === 'V' ? 1 : one.unit === 'mm' ? 2 : one.unit === 'bar' || one.unit === 'kgf/cm2' ? 2 : one.unit === 'inHg' ? 1 : 0;
+  const decimals =
+    one.unit === 'V'
+      ? 1
+      : one.unit === 'mm'
+        ? 2
+        : one.unit === 'bar' || one.unit === 'kgf/cm2'
+          ? 2
+          : one.unit === 'inHg'
+            ? 1
+            : 0;
   const sign = one.unit === 'mm' || one.unit === 'V' ? one.unit : UNIT_SIGN[one.unit];
   const figure = (n: number) => n.toFixed(decimals);
   const where = one.cylinder === null ? '' : `Cyl ${one.cylinder}: `;
   const name = inspectedName(one);
-  const head = `${where}${where ? name : name.charAt(0).toUpperCase() + name.slice(1)} ${figure(one.figure)} ± ${one.plusMinus.toFixed(Math.max(1, decimals))} ${sign}`;
+  const head =
+    `${where}${where ? name : name.charAt(0).toUpperCase() + name.slice(1)} ${figure(one.figure)} ± ` +
+    `${one.plusMinus.toFixed(Math.max(1, decimals))} ${sign}`;
   const { min, max } = one;
-  const book = min === undefined && max === undefined ? '' : ` (${one.source ? sourceName(one.source) : ''}: ${min === undefined ? `up to ${figure(max ?? 0)}` : max === undefined ? `${figure(min)} and up` : `${figure(min)} to ${figure(max)}`} ${sign})`;
+  const between = () => {
+    if (min === undefined) return `up to ${figure(max ?? 0)}`;
+    return max === undefined ? `${figure(min)} and up` : `${figure(min)} to ${figure(max)}`;
+  };
+  const book =
+    min === undefined && max === undefined
+      ? ''
+      : ` (${one.source ? sourceName(one.source) : ''}: ` + `${between()} ${sign})`;
   const limits = one.source?.kind === 'house' ? 'its limits' : 'the book';
-  const verdict = !book ? ', with no figure in the book to hold it against' : one.state === 'sound' ? ` is within ${limits}` : one.state === 'low' ? ` is outside ${limits}` : ` is too close to ${limits} to call`;
+  const verdict = !book
+    ? ', with no figure in the book to hold it against'
+    : one.state === 'sound'
+      ? ` is within ${limits}`
+      : one.state === 'low'
+        ? ` is outside ${limits}`
+        : ` is too close to ${limits} to call`;
   return [`${head}${verdict}${book}.`, ...says].join(' ');
 }

@@ -29,7 +29,9 @@ const NEARLY_ZERO = 0.1 + 1e-9;
  * @param limitKPa the limit here, when there is one, to know nothing from little on a single
  */
 export function patterns(
-  row: readonly PatternInput[], neighbours: readonly (readonly [string, string])[], limitKPa: number | undefined,
+  row: readonly PatternInput[],
+  neighbours: readonly (readonly [string, string])[],
+  limitKPa: number | undefined,
   veeTwin: boolean,
 ): Pattern[] {
   const found: Pattern[] = [];
@@ -50,7 +52,16 @@ export function patterns(
 
   const [lowest] = [...row].sort((a, b) => a.kPa - b.kPa);
   const other = row.find((c) => c !== lowest);
-  if (veeTwin && row.length === 2 && lowest && other && lowest.low && !other.low && lowest.kPa > floor && lowest.kPa < 0.6 * other.kPa) {
+  if (
+    veeTwin &&
+    row.length === 2 &&
+    lowest &&
+    other &&
+    lowest.low &&
+    !other.low &&
+    lowest.kPa > floor &&
+    lowest.kPa < 0.6 * other.kPa
+  ) {
     found.push({ name: 'half-of-the-other', cylinders: [lowest.cylinder], other: other.cylinder });
   }
   if (row.length > 1 && low.length === row.length) {
@@ -61,7 +72,8 @@ export function patterns(
     if (low.length === 1 && row.length > 1 && only) found.push({ name: 'one-low', cylinders: [only.cylinder] });
   }
   const [onlyHigh] = high;
-  if (row.length > 1 && high.length === row.length) found.push({ name: 'all-high', cylinders: high.map((c) => c.cylinder) });
+  if (row.length > 1 && high.length === row.length)
+    found.push({ name: 'all-high', cylinders: high.map((c) => c.cylinder) });
   else if (high.length === 1 && onlyHigh) found.push({ name: 'one-high', cylinders: [onlyHigh.cylinder] });
   return found;
 }

@@ -1,7 +1,11 @@
-import type { SpreadMethod } from "../jobfile/book";
+import type { SpreadMethod } from '../jobfile/book';
 
 /** A cylinder's figure with the doubt it does not share with the others, both in one unit. */
-export interface SpreadInput { cylinder: string; figure: number; ownDoubt: number }
+export interface SpreadInput {
+  cylinder: string;
+  figure: number;
+  ownDoubt: number;
+}
 
 export interface CylinderSpread {
   cylinder: string;
@@ -37,7 +41,11 @@ export function spread(inputs: readonly SpreadInput[], method: SpreadMethod): Sp
     const value = signed(figures, i);
     const variance = inputs.reduce((sum, other, j) => {
       const step = Math.max(1e-3 * other.ownDoubt, 1e-9);
-      const moved = (by: number) => signed(figures.map((x, k) => (k === j ? x + by : x)), i);
+      const moved = (by: number) =>
+        signed(
+          figures.map((x, k) => (k === j ? x + by : x)),
+          i,
+        );
       return sum + (((moved(step) - moved(-step)) / (2 * step)) * other.ownDoubt) ** 2;
     }, 0);
     return {

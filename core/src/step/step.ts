@@ -3,19 +3,61 @@ import type { TestKind } from '../jobfile/tests';
 /** Procedures there are: each test has one of its name, or shares one; and what comes before, between and after. */
 export type ProcedureName =
   | Exclude<TestKind, 'crankcase' | 'bore' | 'ring-gap' | 'piston'>
-  | 'wet' | 'listening' | 'crankcase-pressure' | 'crankcase-vacuum' | 'quick-checks' | 'waking' | 'teardown' | 'lead-map' | 'leave-as-found';
+  | 'wet'
+  | 'listening'
+  | 'crankcase-pressure'
+  | 'crankcase-vacuum'
+  | 'quick-checks'
+  | 'waking'
+  | 'teardown'
+  | 'lead-map'
+  | 'leave-as-found';
 
 /** What a step changes on the machine, to be put back when the job is closed. */
 export const CHANGES = [
-  'ignition-off', 'fuel-off', 'injection-off', 'stop-held', 'plugs-out', 'leads-off', 'valve-core-out', 'clamp-on', 'blade-off', 'breather-off', 'caps-on',
-  'lever-set', 'filler-open', 'battery-boosted', 'vacuum-tapped', 'fuel-tapped', 'cover-off', 'oil-in-bores', 'head-off', 'throttle-tied', 'oil-tapped',
+  'ignition-off',
+  'fuel-off',
+  'injection-off',
+  'stop-held',
+  'plugs-out',
+  'leads-off',
+  'valve-core-out',
+  'clamp-on',
+  'blade-off',
+  'breather-off',
+  'caps-on',
+  'lever-set',
+  'filler-open',
+  'battery-boosted',
+  'vacuum-tapped',
+  'fuel-tapped',
+  'cover-off',
+  'oil-in-bores',
+  'head-off',
+  'throttle-tied',
+  'oil-tapped',
 ] as const;
 export type Change = (typeof CHANGES)[number];
 
 /** Where the hand is in danger. */
-export type Hand = 'plug-hole' | 'flywheel' | 'ignition' | 'fuel' | 'air' | 'cooling' | 'eyes' | 'exhaust' | 'case' | 'battery' | 'lifting' | 'boat';
+export type Hand =
+  | 'plug-hole'
+  | 'flywheel'
+  | 'ignition'
+  | 'fuel'
+  | 'air'
+  | 'cooling'
+  | 'eyes'
+  | 'exhaust'
+  | 'case'
+  | 'battery'
+  | 'lifting'
+  | 'boat';
 
-export interface StepCaution { text: string; hand: Hand }
+export interface StepCaution {
+  text: string;
+  hand: Hand;
+}
 
 export interface Step {
   id: string;
@@ -26,7 +68,10 @@ export interface Step {
   changes?: Change;
 }
 
-export interface Procedure { name: ProcedureName; steps: Step[] }
+export interface Procedure {
+  name: ProcedureName;
+  steps: Step[];
+}
 
 /** What the steps of a procedure depend on. Absent conditions hold always. */
 export interface When {
@@ -51,4 +96,6 @@ export interface When {
 }
 
 /** A step as the data has it: with when it applies, and {places} for figures. */
-export interface StepData extends Step { when?: When }
+export interface StepData extends Step {
+  when?: When;
+}

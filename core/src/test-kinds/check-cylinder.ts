@@ -7,4 +7,5 @@ export function checkCylinder({ engine }: CheckedJob, cylinder: string, field: s
 }
 
 /** The check of a reading of which nothing can be wrong but its cylinder. */
-export const onCylinder = ({ cylinder }: { cylinder: string }, _test: unknown, job: CheckedJob): void => checkCylinder(job, cylinder, 'cylinder');
+export const onCylinder = ({ cylinder }: { cylinder: string }, _test: unknown, job: CheckedJob): void =>
+  checkCylinder(job, cylinder, 'cylinder');

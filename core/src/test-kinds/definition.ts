@@ -20,7 +20,10 @@ export interface InspectContext {
 }
 
 /** What a test notes of how the engine was cranked: it explains readings that are low all round. */
-export interface CrankingNote { labours: boolean; volts?: number }
+export interface CrankingNote {
+  labours: boolean;
+  volts?: number;
+}
 
 /** All that the core knows of one kind of test. `registry.ts` has one for each kind, and the compiler asks for it. */
 export interface KindDefinition<K extends TestKind> {
@@ -30,12 +33,17 @@ export interface KindDefinition<K extends TestKind> {
   takes: readonly string[];
   /** @throws InputError naming the field within the reading, for what cannot be true on this engine */
   check(reading: FiguresOf<K>, test: TestOf<K>, job: CheckedJob): void;
-  /** The same for what all readings share, or what is checked of all at once. @throws InputError naming the field within the test */
+  /**
+   * The same for what all readings share, or what is checked of all at once. @throws InputError naming the field within
+   * the test
+   */
   checkTest?(test: TestOf<K>, job: CheckedJob): void;
   /** Its readings against the book. What moves a cylinder's state has none: the verdict asks for it by name. */
   inspect?(test: TestOf<K>, context: InspectContext): JudgedInspection[];
   crankingNote?(test: TestOf<K>): CrankingNote | undefined;
-  /** For how long readings set up alike belong to one test, hours: then the engine has cooled and the zero has drifted. */
+  /**
+   * For how long readings set up alike belong to one test, hours: then the engine has cooled and the zero has drifted.
+   */
   sessionHours: number;
   /** Which procedure leads to a reading. */
   procedure(test: TestOf<K>): Exclude<ProcedureName, 'leave-as-found'>;

@@ -6,7 +6,7 @@ import { COVERAGE } from '../quantity/doubt';
 import { probabilityBelow } from '../quantity/normal';
 import { fromKPa, toKPa } from '../quantity/pressure';
 import { type Gauge, readingDoubtKPa } from '../reading/gauge';
-import type { VacuumUnit } from "../quantity/units";
+import type { VacuumUnit } from '../quantity/units';
 
 /** What is measured with the other gauges, named as a mechanic names it. */
 export type Inspected =
@@ -24,9 +24,31 @@ export type Inspected =
 
 /** What a figure outside its limits, or a needle, says of the engine. */
 export type Says =
-  | 'does-not-breathe' | 'burnt-or-held-open-valve' | 'sticking-valve-or-guide' | 'mixture-or-timing' | 'steady-and-low' | 'pump-filter-or-regulator'
-  | 'return-or-regulator' | 'leaks-back' | 'valve-held-open' | 'valve-opens-late' | 'bore-worn' | 'rings-worn' | 'ring-ends-butt' | 'piston-slaps' | 'piston-seizes' | 'pin-worn' | 'pin-tight' | 'book-temperature-differs'
-  | 'oil-builds' | 'no-oil-pressure' | 'oil-pressure-low' | 'no-spark' | 'weak-spark' | 'battery-flat' | 'starter-starved';
+  | 'does-not-breathe'
+  | 'burnt-or-held-open-valve'
+  | 'sticking-valve-or-guide'
+  | 'mixture-or-timing'
+  | 'steady-and-low'
+  | 'pump-filter-or-regulator'
+  | 'return-or-regulator'
+  | 'leaks-back'
+  | 'valve-held-open'
+  | 'valve-opens-late'
+  | 'bore-worn'
+  | 'rings-worn'
+  | 'ring-ends-butt'
+  | 'piston-slaps'
+  | 'piston-seizes'
+  | 'pin-worn'
+  | 'pin-tight'
+  | 'book-temperature-differs'
+  | 'oil-builds'
+  | 'no-oil-pressure'
+  | 'oil-pressure-low'
+  | 'no-spark'
+  | 'weak-spark'
+  | 'battery-flat'
+  | 'starter-starved';
 
 /** One figure against the book, with its doubt. Pressures are in `unit`, sizes in mm, a battery in volts. */
 interface JudgedFigure {
@@ -38,12 +60,19 @@ interface JudgedFigure {
   source: LimitSource | null;
 }
 /** Something that was looked at and has no figure. */
-interface Look { figure?: undefined; source: null }
+interface Look {
+  figure?: undefined;
+  source: null;
+}
 
 /** What a gauge beside the pressure tests says. */
-export type JudgedInspection = Inspected & (JudgedFigure | Look) & { test: TestKind; cylinder: string | null; state: State; says: Says[] };
+export type JudgedInspection = Inspected &
+  (JudgedFigure | Look) & { test: TestKind; cylinder: string | null; state: State; says: Says[] };
 
-export interface Bounds { min?: number; max?: number }
+export interface Bounds {
+  min?: number;
+  max?: number;
+}
 
 /**
  * A figure against one or two bounds, by probability. All in one unit.
@@ -51,7 +80,11 @@ export interface Bounds { min?: number; max?: number }
  * @param doubt standard uncertainty of the figure
  * @returns the state and which side it misses; without a bound nothing is proven
  */
-export function judgeWithin(figure: number, doubt: number, { min, max }: Bounds): { state: State; missed: 'below' | 'above' | null } {
+export function judgeWithin(
+  figure: number,
+  doubt: number,
+  { min, max }: Bounds,
+): { state: State; missed: 'below' | 'above' | null } {
   if (min === undefined && max === undefined) return { state: 'unproven', missed: null };
   const below = min === undefined ? 0 : probabilityBelow(min, figure, doubt);
   const above = max === undefined ? 0 : 1 - probabilityBelow(max, figure, doubt);
@@ -62,24 +95,41 @@ export function judgeWithin(figure: number, doubt: number, { min, max }: Bounds)
 
 /** Everything but what was measured and what it says, from a figure and its bounds. */
 export function judged(
-  figure: number, doubt: number, unit: JudgedFigure['unit'], bounds: Bounds, source: LimitSource | null,
+  figure: number,
+  doubt: number,
+  unit: JudgedFigure['unit'],
+  bounds: Bounds,
+  source: LimitSource | null,
 ): JudgedFigure & { state: State; missed: 'below' | 'above' | null } {
   const { min, max } = bounds;
   return {
-    figure, unit, plusMinus: COVERAGE * doubt, ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }),
-    source: min === undefined && max === undefined ? null : source, ...judgeWithin(figure, doubt, bounds),
+    figure,
+    unit,
+    plusMinus: COVERAGE * doubt,
+    ...(min === undefined ? {} : { min }),
+    ...(max === undefined ? {} : { max }),
+    source: min === undefined && max === undefined ? null : source,
+    ...judgeWithin(figure, doubt, bounds),
   };
 }
 
 /** The first book that speaks of the matter, and its name. */
-export function find<K extends keyof Book>(books: readonly Book[], matter: K): { figures?: NonNullable<Book[K]>; source: LimitSource | null } {
+export function find<K extends keyof Book>(
+  books: readonly Book[],
+  matter: K,
+): { figures?: NonNullable<Book[K]>; source: LimitSource | null } {
   const book = books.find((candidate) => candidate[matter] !== undefined);
   return book ? { figures: book[matter] as NonNullable<Book[K]>, source: bookSource(book) } : { source: null };
 }
 
 /** What was measured, how it stands against its bounds, and what that says. */
 export function finish(
-  what: Inspected, test: TestKind, cylinder: string | null, found: ReturnType<typeof judged>, says: (missed: 'below' | 'above') => Says | undefined, more: Says[] = [],
+  what: Inspected,
+  test: TestKind,
+  cylinder: string | null,
+  found: ReturnType<typeof judged>,
+  says: (missed: 'below' | 'above') => Says | undefined,
+  more: Says[] = [],
 ): JudgedInspection {
   const { missed, figure, unit, plusMinus, min, max, source, state } = found;
   const said = missed && says(missed);
@@ -99,6 +149,10 @@ export function finish(
 }
 
 /** Bounds given in one unit, wanted in another. */
-export const inUnit = (figure: number | undefined, from: VacuumUnit, to: VacuumUnit) => (figure === undefined ? undefined : fromKPa(toKPa(figure, from), to));
-export const bounds = (min: number | undefined, max: number | undefined): Bounds => ({ ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) });
+export const inUnit = (figure: number | undefined, from: VacuumUnit, to: VacuumUnit) =>
+  figure === undefined ? undefined : fromKPa(toKPa(figure, from), to);
+export const bounds = (min: number | undefined, max: number | undefined): Bounds => ({
+  ...(min === undefined ? {} : { min }),
+  ...(max === undefined ? {} : { max }),
+});
 export const doubtIn = (gauge: Gauge, unit: VacuumUnit) => fromKPa(readingDoubtKPa(gauge), unit);

@@ -10,20 +10,29 @@ function latestOfEach({ tests = [] }: Pick<JobFile, 'tests'>): Map<TestKind, Tes
 }
 
 /** Every figure of the gauges beside the pressure tests, against the first book that has one for it. */
-export function judgeInspections(job: JobFile, cranksWell: ReadonlySet<string>, atmosphereKPa: number): JudgedInspection[] {
+export function judgeInspections(
+  job: JobFile,
+  cranksWell: ReadonlySet<string>,
+  atmosphereKPa: number,
+): JudgedInspection[] {
   const tests = latestOfEach(job);
   const context: InspectContext = {
-    engine: job.engine, books: job.books ?? [], cranksWell, atmosphereKPa,
+    engine: job.engine,
+    books: job.books ?? [],
+    cranksWell,
+    atmosphereKPa,
     latest: <K extends TestKind>(kind: K) => tests.get(kind) as TestOf<K> | undefined,
   };
   return [...tests.values()].flatMap((test) => inspect(test.kind, test, context));
 }
 
-const inspect = <K extends TestKind>(kind: K, test: TestOf<K>, context: InspectContext): JudgedInspection[] => KINDS[kind].inspect?.(test, context) ?? [];
+const inspect = <K extends TestKind>(kind: K, test: TestOf<K>, context: InspectContext): JudgedInspection[] =>
+  KINDS[kind].inspect?.(test, context) ?? [];
 
 /** What the tests note of how the engine was cranked. The latest word counts. */
 export function crankingNote(job: Pick<JobFile, 'tests'>): CrankingNote | undefined {
   return [...latestOfEach(job).values()].flatMap((test) => noteOf(test.kind, test) ?? []).at(-1);
 }
 
-const noteOf = <K extends TestKind>(kind: K, test: TestOf<K>): CrankingNote | undefined => KINDS[kind].crankingNote?.(test);
+const noteOf = <K extends TestKind>(kind: K, test: TestOf<K>): CrankingNote | undefined =>
+  KINDS[kind].crankingNote?.(test);

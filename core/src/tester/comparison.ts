@@ -2,7 +2,10 @@ import type { Correction } from '../jobfile/tester';
 import { InputError } from '../quantity/input-error';
 
 /** One pressure shown by the tester and by a better gauge on the same hose, in the tester's unit. */
-export interface ComparedPoint { shown: number; master: number }
+export interface ComparedPoint {
+  shown: number;
+  master: number;
+}
 
 /** A comparison is a comparison from two pressures on; a straight line needs three to leave anything to judge it by. */
 const LEAST_POINTS = 2;
@@ -12,7 +15,8 @@ const WORST_GAIN = 0.25;
 /**
  * The straight line that brings a tester to a master gauge.
  *
- * @param points in one unit, at least two, at different pressures; @param masterDoubt standard, of the master gauge, same unit
+ * @param points in one unit, at least two, at different pressures; @param masterDoubt standard, of the master gauge,
+ *   same unit
  * @returns doubt: the master's and the scatter round the line, combined (two points have no scatter of their own)
  * @throws InputError at `comparison` when the points are too few or alike, or the tester is more than a quarter out
  * Source: ordinary least squares; the residual variance has n - 2 degrees of freedom.
@@ -28,6 +32,7 @@ export function correctionOf(points: readonly ComparedPoint[], masterDoubt = 0):
   const gain = points.reduce((sum, { shown, master }) => sum + (shown - meanShown) * (master - meanMaster), 0) / spread;
   if (!(Math.abs(gain - 1) <= WORST_GAIN)) throw new InputError('comparison', 'tester-too-far-out');
   const offset = meanMaster - gain * meanShown;
-  const residual = n > 2 ? points.reduce((sum, { shown, master }) => sum + (master - gain * shown - offset) ** 2, 0) / (n - 2) : 0;
+  const residual =
+    n > 2 ? points.reduce((sum, { shown, master }) => sum + (master - gain * shown - offset) ** 2, 0) / (n - 2) : 0;
   return { gain, offset, doubt: Math.hypot(masterDoubt, Math.sqrt(residual)) };
 }

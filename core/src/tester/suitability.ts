@@ -1,7 +1,7 @@
 import type { Engine, Plug } from '../engine/engine';
 import { toKPa } from '../quantity/pressure';
 import { gaugeOf } from '../reading/gauge';
-import type { Tester } from "../jobfile/tester";
+import type { Tester } from '../jobfile/tester';
 
 export const TESTER_KINDS = ['compression', 'leakdown', 'crankcase'] as const;
 export type TesterKind = (typeof TESTER_KINDS)[number];
@@ -45,10 +45,16 @@ const DAY_MS = 24 * 3600 * 1000;
 /**
  * What speaks against this tester for this engine, the worst first; nothing where it suits.
  *
- * @param on.today `YYYY-MM-DD`; @param on.expectedKPa the highest pressure to be looked for, where anything says so; @param on.chamberCm3 where it is known
+ * @param on.today `YYYY-MM-DD`; @param on.expectedKPa the highest pressure to be looked for, where anything says so;
+ *   @param on.chamberCm3 where it is known
  */
-export function suitability(card: TesterCard, engine: Engine, on: { wanted: TesterKind; today: string; expectedKPa?: number; chamberCm3?: number }): Unsuited[] {
-  if (card.kind !== on.wanted) return [{ unsuited: 'wrong-kind', severity: 'stop', kind: card.kind, wanted: on.wanted }];
+export function suitability(
+  card: TesterCard,
+  engine: Engine,
+  on: { wanted: TesterKind; today: string; expectedKPa?: number; chamberCm3?: number },
+): Unsuited[] {
+  if (card.kind !== on.wanted)
+    return [{ unsuited: 'wrong-kind', severity: 'stop', kind: card.kind, wanted: on.wanted }];
   const found = [...range(card, on), ...adapter(card, engine), ...valve(card, on), ...age(card, on)];
   return found.sort((a, b) => Number(b.severity === 'stop') - Number(a.severity === 'stop'));
 }
@@ -57,32 +63,59 @@ function range({ kind, tester }: TesterCard, { expectedKPa }: { expectedKPa?: nu
   const gauge = gaugeOf(tester, { fullScale: 300, division: 5 });
   if (!gauge.fullScaleStated || expectedKPa === undefined) return [];
   const share = expectedKPa / gauge.fullScaleKPa;
-  if (share > (kind === 'crankcase' ? 1 : ABOVE)) return [{ unsuited: 'range-too-small', severity: 'stop', fullScaleKPa: gauge.fullScaleKPa, expectedKPa }];
-  return share < BELOW ? [{ unsuited: 'range-too-large', severity: 'caution', fullScaleKPa: gauge.fullScaleKPa, expectedKPa }] : [];
+  if (share > (kind === 'crankcase' ? 1 : ABOVE))
+    return [{ unsuited: 'range-too-small', severity: 'stop', fullScaleKPa: gauge.fullScaleKPa, expectedKPa }];
+  return share < BELOW
+    ? [{ unsuited: 'range-too-large', severity: 'caution', fullScaleKPa: gauge.fullScaleKPa, expectedKPa }]
+    : [];
 }
 
 /** Thread and reach are only judged where the engine and the register say them. */
 function adapter({ kind, adapters }: TesterCard, { plug }: Engine): Unsuited[] {
   if (kind === 'crankcase' || !plug || !adapters || adapters.length === 0) return [];
-  const fits = adapters.filter((one) => Math.abs(one.threadMm - plug.threadMm) < SAME_MM && Math.abs(one.pitchMm - plug.pitchMm) < SAME_MM);
+  const fits = adapters.filter(
+    (one) => Math.abs(one.threadMm - plug.threadMm) < SAME_MM && Math.abs(one.pitchMm - plug.pitchMm) < SAME_MM,
+  );
   if (fits.length === 0) return [{ unsuited: 'no-adapter', severity: 'stop', plug }];
   const safe = fits.filter((one) => one.reachMm <= plug.reachMm + REACH_MM);
-  if (safe.length === 0) return [{ unsuited: 'reach-too-long', severity: 'stop', plug, reachMm: Math.min(...fits.map((one) => one.reachMm)) }];
+  if (safe.length === 0)
+    return [
+      { unsuited: 'reach-too-long', severity: 'stop', plug, reachMm: Math.min(...fits.map((one) => one.reachMm)) },
+    ];
   const longest = Math.max(...safe.map((one) => one.reachMm));
-  return longest < plug.reachMm / 2 ? [{ unsuited: 'reach-too-short', severity: 'caution', plug, reachMm: longest }] : [];
+  return longest < plug.reachMm / 2
+    ? [{ unsuited: 'reach-too-short', severity: 'caution', plug, reachMm: longest }]
+    : [];
 }
 
 function valve({ kind, tester }: TesterCard, { chamberCm3 }: { chamberCm3?: number }): Unsuited[] {
   if (kind !== 'compression' || tester.valveAtEngineEnd !== false) return [];
-  const chamberShare = chamberCm3 === undefined || tester.hoseVolumeCm3 === undefined ? undefined : tester.hoseVolumeCm3 / chamberCm3;
-  return [{ unsuited: 'valve-at-gauge', severity: chamberShare !== undefined && chamberShare < HOSE_OF_CHAMBER ? 'caution' : 'stop', ...(chamberShare === undefined ? {} : { chamberShare }) }];
+  const chamberShare =
+    chamberCm3 === undefined || tester.hoseVolumeCm3 === undefined ? undefined : tester.hoseVolumeCm3 / chamberCm3;
+  return [
+    {
+      unsuited: 'valve-at-gauge',
+      severity: chamberShare !== undefined && chamberShare < HOSE_OF_CHAMBER ? 'caution' : 'stop',
+      ...(chamberShare === undefined ? {} : { chamberShare }),
+    },
+  ];
 }
 
 function age({ kind, oRingCheckedOn, dueOn }: TesterCard, { today }: { today: string }): Unsuited[] {
   const old = oRingCheckedOn === undefined || Date.parse(today) - Date.parse(oRingCheckedOn) > O_RING_DAYS * DAY_MS;
   return [
-    ...(old && kind !== 'crankcase' ? [{ unsuited: 'o-ring-unchecked' as const, severity: 'caution' as const, ...(oRingCheckedOn === undefined ? {} : { on: oRingCheckedOn }) }] : []),
-    ...(dueOn !== undefined && dueOn < today ? [{ unsuited: 'comparison-due' as const, severity: 'caution' as const, on: dueOn }] : []),
+    ...(old && kind !== 'crankcase'
+      ? [
+          {
+            unsuited: 'o-ring-unchecked' as const,
+            severity: 'caution' as const,
+            ...(oRingCheckedOn === undefined ? {} : { on: oRingCheckedOn }),
+          },
+        ]
+      : []),
+    ...(dueOn !== undefined && dueOn < today
+      ? [{ unsuited: 'comparison-due' as const, severity: 'caution' as const, on: dueOn }]
+      : []),
   ];
 }
 

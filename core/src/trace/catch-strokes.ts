@@ -36,7 +36,10 @@ export function catchStrokes(sampleHz: number, leastLift: number): StrokeCatcher
     if (p > held) held = p;
     const lift = Math.max(leastLift, LEAST_LIFT * held);
     if (rising) {
-      if (p > highest) { highest = p; highestAt = taken; }
+      if (p > highest) {
+        highest = p;
+        highestAt = taken;
+      }
       if (p < highest - lift) {
         if (highest >= LEAST_PEAK * held) strokes.push({ seconds: highestAt / sampleHz, peak: highest });
         rising = false;
@@ -44,15 +47,27 @@ export function catchStrokes(sampleHz: number, leastLift: number): StrokeCatcher
       }
     } else {
       if (p < lowest) lowest = p;
-      if (p > lowest + lift) { rising = true; highest = p; highestAt = taken; }
+      if (p > lowest + lift) {
+        rising = true;
+        highest = p;
+        highestAt = taken;
+      }
     }
     taken += 1;
   };
   return {
-    take(samples) { for (let i = 0; i < samples.length; i += 1) one(samples[i] as number); },
-    get strokes() { return strokes; },
-    get held() { return held; },
-    get taken() { return taken; },
+    take(samples) {
+      for (let i = 0; i < samples.length; i += 1) one(samples[i] as number);
+    },
+    get strokes() {
+      return strokes;
+    },
+    get held() {
+      return held;
+    },
+    get taken() {
+      return taken;
+    },
     strokesPerMinute() {
       const some = strokes.slice(-SPEED_OVER);
       const [first, last] = [some[0], some[some.length - 1]];

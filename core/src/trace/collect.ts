@@ -37,7 +37,10 @@ export function collectTrace(decimalComma: () => boolean = () => false): TraceCo
       const at = number(row[time]);
       // A row without a time cannot be placed; one without a figure is a dropout.
       if (Number.isNaN(at)) continue;
-      if (count === seconds.length) { seconds = grown(seconds, new Float64Array(2 * count)); pressure = grown(pressure, new Float32Array(2 * count)); }
+      if (count === seconds.length) {
+        seconds = grown(seconds, new Float64Array(2 * count));
+        pressure = grown(pressure, new Float32Array(2 * count));
+      }
       seconds[count] = at * secondsPerUnit;
       pressure[count] = number(row[column]);
       count += 1;
@@ -51,7 +54,10 @@ export function collectTrace(decimalComma: () => boolean = () => false): TraceCo
     },
     end() {
       if (!columns) settle();
-      return { columns: columns as unknown as Columns, samples: { seconds: seconds.subarray(0, count), pressure: pressure.subarray(0, count) } };
+      return {
+        columns: columns as unknown as Columns,
+        samples: { seconds: seconds.subarray(0, count), pressure: pressure.subarray(0, count) },
+      };
     },
   };
 }

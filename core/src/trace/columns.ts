@@ -1,4 +1,4 @@
-import type { PressureUnit } from "../quantity/units";
+import type { PressureUnit } from '../quantity/units';
 
 /** Which column is what in a recorded trace. */
 export interface Columns {
@@ -14,10 +14,20 @@ export interface Columns {
 
 const TIME_NAME = /^\W*(t|time|elapsed|timestamp|seconds?|secs?|millis(econds)?)\b|^t[ _([]|time/i;
 const PRESSURE_NAME = /press|^p$|^p[ _([]|psi|kpa|bar|kgf|cyl/i;
-const TIME_UNITS: readonly [RegExp, number][] = [[/µs|\bus\b|_us\b|micro/i, 1e-6], [/\bms\b|_ms\b|milli/i, 1e-3], [/\bmin\b|_min\b|minute/i, 60]];
-const PRESSURE_UNITS_IN_NAMES: readonly [RegExp, PressureUnit][] = [[/kgf/i, 'kgf/cm2'], [/psi/i, 'psi'], [/kpa/i, 'kPa'], [/bar/i, 'bar']];
+const TIME_UNITS: readonly [RegExp, number][] = [
+  [/µs|\bus\b|_us\b|micro/i, 1e-6],
+  [/\bms\b|_ms\b|milli/i, 1e-3],
+  [/\bmin\b|_min\b|minute/i, 60],
+];
+const PRESSURE_UNITS_IN_NAMES: readonly [RegExp, PressureUnit][] = [
+  [/kgf/i, 'kgf/cm2'],
+  [/psi/i, 'psi'],
+  [/kpa/i, 'kPa'],
+  [/bar/i, 'bar'],
+];
 
-const isNumber = (text: string | undefined) => text !== undefined && text.trim() !== '' && Number.isFinite(Number(text.replace(',', '.')));
+const isNumber = (text: string | undefined) =>
+  text !== undefined && text.trim() !== '' && Number.isFinite(Number(text.replace(',', '.')));
 
 /**
  * The columns by their header names; without a header by what they hold: time never falls, pressure does.
@@ -31,16 +41,25 @@ export function columnsOf(rows: readonly (readonly string[])[]): Columns | undef
   const header = first.some((field) => field.trim() !== '' && !isNumber(field));
   const body = rows.slice(header ? 1 : 0);
   const width = Math.max(0, ...rows.map((row) => row.length));
-  const numeric = Array.from({ length: width }, (_, i) => i).filter((i) => body.length === 0 ? header : body.some((row) => isNumber(row[i])));
+  const numeric = Array.from({ length: width }, (_, i) => i).filter((i) =>
+    body.length === 0 ? header : body.some((row) => isNumber(row[i])),
+  );
   const [left, right] = numeric;
   if (left === undefined || right === undefined) return undefined;
-  const named = (name: RegExp, not = -1) => (header ? numeric.find((i) => i !== not && name.test(first[i]?.trim() ?? '')) : undefined);
+  const named = (name: RegExp, not = -1) =>
+    header ? numeric.find((i) => i !== not && name.test(first[i]?.trim() ?? '')) : undefined;
   const time = named(TIME_NAME) ?? numeric.find((i) => rises(body, i)) ?? left;
   const pressure = named(PRESSURE_NAME, time) ?? (time === left ? right : left);
-  const timeName = header ? first[time] ?? '' : '';
-  const pressureName = header ? first[pressure] ?? '' : '';
+  const timeName = header ? (first[time] ?? '') : '';
+  const pressureName = header ? (first[pressure] ?? '') : '';
   const unit = PRESSURE_UNITS_IN_NAMES.find(([name]) => name.test(pressureName))?.[1];
-  return { time, pressure, secondsPerUnit: TIME_UNITS.find(([name]) => name.test(timeName))?.[1] ?? 1, header, ...(unit ? { unit } : {}) };
+  return {
+    time,
+    pressure,
+    secondsPerUnit: TIME_UNITS.find(([name]) => name.test(timeName))?.[1] ?? 1,
+    header,
+    ...(unit ? { unit } : {}),
+  };
 }
 
 /** Every figure above the one before. */

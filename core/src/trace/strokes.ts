@@ -1,7 +1,10 @@
 import { InputError } from '../quantity/input-error';
 
 /** Samples of one gauge or sensor: seconds, rising, and pressure in any one unit, NaN where the sample is missing. */
-export interface Samples { seconds: Float64Array; pressure: Float32Array }
+export interface Samples {
+  seconds: Float64Array;
+  pressure: Float32Array;
+}
 
 export interface Stroke {
   /** When the pressure was highest, s. */
@@ -28,7 +31,9 @@ export interface TraceReading {
 export const LEAST_LIFT = 0.08;
 /** A swing that peaks under this share of the highest is the exhaust stroke, or air that comes back into a vacuum. */
 export const LEAST_PEAK = 0.15;
-/** From the first time above the lower share to the last, a held gauge is above the upper one for at least this part. */
+/**
+ * From the first time above the lower share to the last, a held gauge is above the upper one for at least this part.
+ */
 const STARTED = 0.2;
 const NEAR_TOP = 0.6;
 const HELD_SHARE = 0.3;
@@ -55,12 +60,18 @@ export function readStrokes({ seconds, pressure }: Samples): TraceReading {
   const lift = LEAST_LIFT * (high - low);
   if (!(high - low > 0)) return { kind: 'cylinder', strokes: [], peak: high, dropouts, saturation: [] };
   const kind = isHeld(pressure, low, high) ? 'held' : 'cylinder';
-  const strokes = kind === 'held' ? steps(seconds, pressure, LEAST_STEP * (high - low), range.interval) : swings(seconds, pressure, lift).filter(({ peak }) => peak >= LEAST_PEAK * high);
+  const strokes =
+    kind === 'held'
+      ? steps(seconds, pressure, LEAST_STEP * (high - low), range.interval)
+      : swings(seconds, pressure, lift).filter(({ peak }) => peak >= LEAST_PEAK * high);
   const first = strokes[0];
   const peak = Math.max(...strokes.map((stroke) => stroke.peak));
   const perMinute = rate(strokes);
   return {
-    kind, strokes, peak: strokes.length > 0 ? peak : high, dropouts,
+    kind,
+    strokes,
+    peak: strokes.length > 0 ? peak : high,
+    dropouts,
     ...(first && peak > 0 ? { firstShare: first.peak / peak } : {}),
     ...(perMinute === undefined ? {} : { strokesPerMinute: perMinute }),
     saturation: kind === 'cylinder' ? clipped(seconds, pressure, high) : [],
@@ -72,7 +83,8 @@ function rangeOf(seconds: Float64Array, pressure: Float32Array): { low: number; 
   let high = -Infinity;
   let figures = 0;
   for (let i = 0; i < seconds.length; i += 1) {
-    if (i > 0 && (seconds[i] as number) < (seconds[i - 1] as number)) throw new InputError('time', 'time-runs-backwards', { sample: i + 1 });
+    if (i > 0 && (seconds[i] as number) < (seconds[i - 1] as number))
+      throw new InputError('time', 'time-runs-backwards', { sample: i + 1 });
     const p = pressure[i] as number;
     if (Number.isNaN(p)) continue;
     figures += 1;
@@ -103,11 +115,22 @@ function swings(seconds: Float64Array, pressure: Float32Array, lift: number): St
     const p = pressure[i] as number;
     if (Number.isNaN(p)) continue;
     if (rising) {
-      if (p > highest) { highest = p; highestAt = i; }
-      if (p < highest - lift) { found.push({ seconds: seconds[highestAt] as number, peak: highest }); rising = false; lowest = p; }
+      if (p > highest) {
+        highest = p;
+        highestAt = i;
+      }
+      if (p < highest - lift) {
+        found.push({ seconds: seconds[highestAt] as number, peak: highest });
+        rising = false;
+        lowest = p;
+      }
     } else {
       if (p < lowest) lowest = p;
-      if (p > lowest + lift) { rising = true; highest = p; highestAt = i; }
+      if (p > lowest + lift) {
+        rising = true;
+        highest = p;
+        highestAt = i;
+      }
     }
   }
   if (rising) found.push({ seconds: seconds[highestAt] as number, peak: highest });
@@ -123,7 +146,10 @@ function isHeld(pressure: Float32Array, low: number, high: number): boolean {
   let above = 0;
   for (let i = 0; i < pressure.length; i += 1) {
     const p = pressure[i] as number;
-    if (p >= started) { if (first < 0) first = i; last = i; }
+    if (p >= started) {
+      if (first < 0) first = i;
+      last = i;
+    }
     if (p >= near) above += 1;
   }
   return above > HELD_SHARE * (last - first + 1);
@@ -140,9 +166,16 @@ function steps(seconds: Float64Array, pressure: Float32Array, least: number, int
     const p = pressure[i] as number;
     const t = seconds[i] as number;
     if (Number.isNaN(p)) continue;
-    if (p < top - 8 * least) { top = p; topSince = t; climbing = undefined; }
+    if (p < top - 8 * least) {
+      top = p;
+      topSince = t;
+      climbing = undefined;
+    }
     if (p > top + least || (climbing && p > top)) {
-      if (!climbing || t - topSince > rest) { climbing = { seconds: t, peak: p }; found.push(climbing); }
+      if (!climbing || t - topSince > rest) {
+        climbing = { seconds: t, peak: p };
+        found.push(climbing);
+      }
       climbing.peak = p;
       climbing.seconds = t;
       top = p;
@@ -155,7 +188,10 @@ function steps(seconds: Float64Array, pressure: Float32Array, least: number, int
 /** Strokes a minute, by the median of the intervals, so that a missed stroke does not count double. */
 function rate(strokes: readonly Stroke[]): number | undefined {
   if (strokes.length < 3) return undefined;
-  const between = strokes.slice(1).map((stroke, i) => stroke.seconds - (strokes[i] as Stroke).seconds).sort((a, b) => a - b);
+  const between = strokes
+    .slice(1)
+    .map((stroke, i) => stroke.seconds - (strokes[i] as Stroke).seconds)
+    .sort((a, b) => a - b);
   const middle = between[between.length >> 1] as number;
   return middle > 0 ? 60 / middle : undefined;
 }
@@ -166,7 +202,8 @@ function gaps(seconds: Float64Array, pressure: Float32Array, interval: number): 
   for (let i = 0; i < seconds.length; i += 1) {
     if (Number.isNaN(pressure[i])) continue;
     const from = last < 0 ? undefined : (seconds[last] as number);
-    if (from !== undefined && interval > 0 && (seconds[i] as number) - from > GAP * interval) found.push({ from, to: seconds[i] as number });
+    if (from !== undefined && interval > 0 && (seconds[i] as number) - from > GAP * interval)
+      found.push({ from, to: seconds[i] as number });
     last = i;
   }
   return found;
@@ -179,7 +216,8 @@ function clipped(seconds: Float64Array, pressure: Float32Array, high: number): T
     const atTop = i < seconds.length && (pressure[i] as number) === high;
     if (atTop && from < 0) from = i;
     if (!atTop && from >= 0) {
-      if (i - from >= CLIPPED_SAMPLES) found.push({ from: seconds[from] as number, to: seconds[i - 1] as number, at: high });
+      if (i - from >= CLIPPED_SAMPLES)
+        found.push({ from: seconds[from] as number, to: seconds[i - 1] as number, at: high });
       from = -1;
     }
   }

@@ -45,7 +45,10 @@ describe('strokes of a trace', () => {
   });
   test('a held gauge released and filled again begins anew', () => {
     const once = heldTrace([85, 120, 134], 0.2);
-    const twice = { seconds: Float64Array.from({ length: 2 * once.seconds.length }, (_, i) => i / HZ), pressure: Float32Array.from([...once.pressure, ...once.pressure]) };
+    const twice = {
+      seconds: Float64Array.from({ length: 2 * once.seconds.length }, (_, i) => i / HZ),
+      pressure: Float32Array.from([...once.pressure, ...once.pressure]),
+    };
     expect(readStrokes(twice).strokes.map(({ peak }) => Math.round(peak))).toEqual([85, 120, 134, 85, 120, 134]);
   });
   test('noise makes no strokes', () => {
@@ -55,19 +58,30 @@ describe('strokes of a trace', () => {
     expect(readStrokes(cylinderTrace([100, 5, 130, 6, 135, 6], 0.2)).strokes).toHaveLength(3);
   });
   test('any number of strokes at any speed, peaks in any unit', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 60, max: 140 }), { minLength: 3, maxLength: 12 }), fc.integer({ min: 90, max: 700 }), fc.constantFrom(1, 6.894757, 0.0689), (peaks, perMinute, scale) => {
-      const trace = cylinderTrace(peaks, 60 / perMinute, 0, 4 * HZ);
-      const found = readStrokes({ ...trace, pressure: trace.pressure.map((p) => p * scale) });
-      expect(found.strokes).toHaveLength(peaks.length);
-      expect((found.strokesPerMinute ?? 0) / perMinute).toBeCloseTo(1, 1);
-      found.strokes.forEach(({ peak }, i) => expect(peak / scale).toBeCloseTo(peaks[i] ?? NaN, 0));
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 60, max: 140 }), { minLength: 3, maxLength: 12 }),
+        fc.integer({ min: 90, max: 700 }),
+        fc.constantFrom(1, 6.894757, 0.0689),
+        (peaks, perMinute, scale) => {
+          const trace = cylinderTrace(peaks, 60 / perMinute, 0, 4 * HZ);
+          const found = readStrokes({ ...trace, pressure: trace.pressure.map((p) => p * scale) });
+          expect(found.strokes).toHaveLength(peaks.length);
+          expect((found.strokesPerMinute ?? 0) / perMinute).toBeCloseTo(1, 1);
+          found.strokes.forEach(({ peak }, i) => expect(peak / scale).toBeCloseTo(peaks[i] ?? NaN, 0));
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
   test('missing samples and gaps are dropouts', () => {
     const trace = cylinderTrace([100, 130, 135], 0.2);
     trace.pressure.fill(NaN, 300, 320);
     const later = Float64Array.from(trace.seconds, (t, i) => (i >= 450 ? t + 0.05 : t));
-    expect(readStrokes({ ...trace, seconds: later }).dropouts).toEqual([{ from: 0.299, to: 0.32 }, { from: 0.449, to: 0.5 }]);
+    expect(readStrokes({ ...trace, seconds: later }).dropouts).toEqual([
+      { from: 0.299, to: 0.32 },
+      { from: 0.449, to: 0.5 },
+    ]);
   });
   test('a clipped sensor is said to be one, a held gauge at rest is not', () => {
     const trace = cylinderTrace([100, 130, 135], 0.2);
@@ -77,42 +91,122 @@ describe('strokes of a trace', () => {
     expect(readStrokes(heldTrace([100, 130, 138], 0.2)).saturation).toEqual([]);
   });
   test('a flat line has no strokes', () => {
-    expect(readStrokes({ seconds: Float64Array.of(0, 1, 2), pressure: Float32Array.of(5, 5, 5) })).toMatchObject({ strokes: [], peak: 5 });
+    expect(readStrokes({ seconds: Float64Array.of(0, 1, 2), pressure: Float32Array.of(5, 5, 5) })).toMatchObject({
+      strokes: [],
+      peak: 5,
+    });
   });
   test.each([
-    [[0, 2, 1], [1, 2, 3], 'time'], [[0, 1, 2], [NaN, 5, NaN], 'pressure'], [[], [], 'pressure'],
+    [[0, 2, 1], [1, 2, 3], 'time'],
+    [[0, 1, 2], [NaN, 5, NaN], 'pressure'],
+    [[], [], 'pressure'],
   ])('%j s, %j: refused', (seconds, pressure, field) => {
-    expect(() => readStrokes({ seconds: Float64Array.from(seconds), pressure: Float32Array.from(pressure) })).toThrow(expect.objectContaining({ field }));
+    expect(() => readStrokes({ seconds: Float64Array.from(seconds), pressure: Float32Array.from(pressure) })).toThrow(
+      expect.objectContaining({ field }),
+    );
   });
 });
 
 describe('columns', () => {
   test.each([
-    ['names and units', [['time (ms)', 'pressure (psi)'], ['0', '14']], { time: 0, pressure: 1, secondsPerUnit: 0.001, unit: 'psi', header: true }],
-    ['the other way round', [['Cyl_kPa', 't_s', 'rpm'], ['3', '0', '300']], { time: 1, pressure: 0, secondsPerUnit: 1, unit: 'kPa', header: true }],
-    ['bar over seconds', [['seconds', 'p [bar]'], ['0', '1']], { time: 0, pressure: 1, secondsPerUnit: 1, unit: 'bar', header: true }],
-    ['microseconds', [['t_us', 'kgf/cm2'], ['0', '1']], { time: 0, pressure: 1, secondsPerUnit: 1e-6, unit: 'kgf/cm2', header: true }],
-    ['no unit', [['time', 'pressure'], ['0', '14']], { time: 0, pressure: 1, secondsPerUnit: 1, header: true }],
-    ['no header: time is what never falls', [['14', '0'], ['90', '0.1'], ['20', '0.2']], { time: 1, pressure: 0, secondsPerUnit: 1, header: false }],
-    ['a column of words between', [['time', 'note', 'press_psi'], ['0', 'start', '14']], { time: 0, pressure: 2, secondsPerUnit: 1, unit: 'psi', header: true }],
-  ])('%s', (_, rows, columns) => { expect(columnsOf(rows)).toEqual(columns); });
-  test.each([[[['a', 'b'], ['x', 'y']]], [[['1'], ['2']]], [[[]]]])('%j holds no trace', (rows) => { expect(columnsOf(rows)).toBeUndefined(); });
+    [
+      'names and units',
+      [
+        ['time (ms)', 'pressure (psi)'],
+        ['0', '14'],
+      ],
+      { time: 0, pressure: 1, secondsPerUnit: 0.001, unit: 'psi', header: true },
+    ],
+    [
+      'the other way round',
+      [
+        ['Cyl_kPa', 't_s', 'rpm'],
+        ['3', '0', '300'],
+      ],
+      { time: 1, pressure: 0, secondsPerUnit: 1, unit: 'kPa', header: true },
+    ],
+    [
+      'bar over seconds',
+      [
+        ['seconds', 'p [bar]'],
+        ['0', '1'],
+      ],
+      { time: 0, pressure: 1, secondsPerUnit: 1, unit: 'bar', header: true },
+    ],
+    [
+      'microseconds',
+      [
+        ['t_us', 'kgf/cm2'],
+        ['0', '1'],
+      ],
+      { time: 0, pressure: 1, secondsPerUnit: 1e-6, unit: 'kgf/cm2', header: true },
+    ],
+    [
+      'no unit',
+      [
+        ['time', 'pressure'],
+        ['0', '14'],
+      ],
+      { time: 0, pressure: 1, secondsPerUnit: 1, header: true },
+    ],
+    [
+      'no header: time is what never falls',
+      [
+        ['14', '0'],
+        ['90', '0.1'],
+        ['20', '0.2'],
+      ],
+      { time: 1, pressure: 0, secondsPerUnit: 1, header: false },
+    ],
+    [
+      'a column of words between',
+      [
+        ['time', 'note', 'press_psi'],
+        ['0', 'start', '14'],
+      ],
+      { time: 0, pressure: 2, secondsPerUnit: 1, unit: 'psi', header: true },
+    ],
+  ])('%s', (_, rows, columns) => {
+    expect(columnsOf(rows)).toEqual(columns);
+  });
+  test.each([
+    [
+      [
+        ['a', 'b'],
+        ['x', 'y'],
+      ],
+    ],
+    [[['1'], ['2']]],
+    [[[]]],
+  ])('%j holds no trace', (rows) => {
+    expect(columnsOf(rows)).toBeUndefined();
+  });
 });
 
 describe('collecting', () => {
   test('rows in any portions give the same samples', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 900 }), { minLength: 5, maxLength: 90 }), fc.integer({ min: 1, max: 40 }), (figures, portion) => {
-      const rows = [['t_ms', 'psi'], ...figures.map((figure, i) => [String(i), String(figure)])];
-      const collector = collectTrace();
-      for (let i = 0; i < rows.length; i += portion) collector.rows(rows.slice(i, i + portion));
-      const { samples } = collector.end();
-      expect([...samples.pressure]).toEqual(figures);
-      expect(samples.seconds[4]).toBeCloseTo(0.004, 12);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 900 }), { minLength: 5, maxLength: 90 }),
+        fc.integer({ min: 1, max: 40 }),
+        (figures, portion) => {
+          const rows = [['t_ms', 'psi'], ...figures.map((figure, i) => [String(i), String(figure)])];
+          const collector = collectTrace();
+          for (let i = 0; i < rows.length; i += portion) collector.rows(rows.slice(i, i + portion));
+          const { samples } = collector.end();
+          expect([...samples.pressure]).toEqual(figures);
+          expect(samples.seconds[4]).toBeCloseTo(0.004, 12);
+        },
+      ),
+    );
   });
   test('a long trace grows, an empty field is a dropout, a row without a time is left out', () => {
     const collector = collectTrace();
-    collector.rows([['t', 'psi'], ...Array.from({ length: 10_000 }, (_, i) => [String(i), i === 5 ? '' : String(i)]), ['', '7']]);
+    collector.rows([
+      ['t', 'psi'],
+      ...Array.from({ length: 10_000 }, (_, i) => [String(i), i === 5 ? '' : String(i)]),
+      ['', '7'],
+    ]);
     const { samples } = collector.end();
     expect(samples.seconds).toHaveLength(10_000);
     expect(samples.pressure[5]).toBeNaN();
@@ -120,8 +214,14 @@ describe('collecting', () => {
   });
   test('decimal commas', () => {
     const collector = collectTrace(() => true);
-    collector.rows([['t', 'bar'], ['0,5', '1,25'], ['1', '2']]);
+    collector.rows([
+      ['t', 'bar'],
+      ['0,5', '1,25'],
+      ['1', '2'],
+    ]);
     expect([...collector.end().samples.pressure]).toEqual([1.25, 2]);
   });
-  test('no figures at all', () => { expect(() => collectTrace().end()).toThrow(expect.objectContaining({ field: '(columns)' })); });
+  test('no figures at all', () => {
+    expect(() => collectTrace().end()).toThrow(expect.objectContaining({ field: '(columns)' }));
+  });
 });

@@ -19,12 +19,17 @@ const DEVIATIONS = 1.959964;
  *
  * @param points x and y in any unit; two or more different x
  * @throws InputError below two different x
- * Source: P. K. Sen, "Estimates of the regression coefficient based on Kendall's tau", JASA 63, 1968; variance without ties.
+ * Source: P. K. Sen, "Estimates of the regression coefficient based on Kendall's tau", JASA 63, 1968; variance without
+ * ties.
  * @example theilSen([{ x: 0, y: 10 }, { x: 1, y: 9 }, { x: 2, y: 8 }]).slope // -1
  */
 export function theilSen(points: readonly { x: number; y: number }[]): TheilSen {
   const slopes: number[] = [];
-  points.forEach((a, i) => points.slice(i + 1).forEach((b) => { if (a.x !== b.x) slopes.push((b.y - a.y) / (b.x - a.x)); }));
+  points.forEach((a, i) =>
+    points.slice(i + 1).forEach((b) => {
+      if (a.x !== b.x) slopes.push((b.y - a.y) / (b.x - a.x));
+    }),
+  );
   if (slopes.length === 0) throw new InputError('points', 'needs-different-hours');
   slopes.sort((a, b) => a - b);
   const slope = median(slopes);

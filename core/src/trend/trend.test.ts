@@ -6,24 +6,48 @@ const psi = (figure: number) => toKPa(figure, 'psi');
 describe('Theil-Sen', () => {
   /** Brute force, another way: the slope at which as many pairs lie above the line as below it. */
   const byBisection = (points: { x: number; y: number }[]) => {
-    const lean = (slope: number) => points.reduce((sum, a) => sum + points.reduce((more, b) => more + (a.x < b.x ? Math.sign(b.y - a.y - slope * (b.x - a.x)) : 0), 0), 0);
-    const edge = (wanted: number) => { let [low, high] = [-1e4, 1e4]; for (let i = 0; i < 200; i += 1) { const middle = (low + high) / 2; if (lean(middle) > wanted) low = middle; else high = middle; } return (low + high) / 2; };
+    const lean = (slope: number) =>
+      points.reduce(
+        (sum, a) =>
+          sum + points.reduce((more, b) => more + (a.x < b.x ? Math.sign(b.y - a.y - slope * (b.x - a.x)) : 0), 0),
+        0,
+      );
+    const edge = (wanted: number) => {
+      let [low, high] = [-1e4, 1e4];
+      for (let i = 0; i < 200; i += 1) {
+        const middle = (low + high) / 2;
+        if (lean(middle) > wanted) low = middle;
+        else high = middle;
+      }
+      return (low + high) / 2;
+    };
     return (edge(0.5) + edge(-0.5)) / 2;
   };
-  const points = fc.uniqueArray(fc.tuple(fc.integer({ min: 0, max: 500 }), fc.integer({ min: 200, max: 1200 })), { minLength: 3, maxLength: 12, selector: ([x]) => x })
+  const points = fc
+    .uniqueArray(fc.tuple(fc.integer({ min: 0, max: 500 }), fc.integer({ min: 200, max: 1200 })), {
+      minLength: 3,
+      maxLength: 12,
+      selector: ([x]) => x,
+    })
     .map((pairs) => pairs.map(([x, y]) => ({ x, y })));
 
   test('agrees with balancing the pairs above and below', () => {
-    fc.assert(fc.property(points, (some) => { expect(theilSen(some).slope).toBeCloseTo(byBisection(some), 6); }));
+    fc.assert(
+      fc.property(points, (some) => {
+        expect(theilSen(some).slope).toBeCloseTo(byBisection(some), 6);
+      }),
+    );
   });
   test('the band holds the slope, and moving or mirroring the points moves or mirrors it', () => {
-    fc.assert(fc.property(points, fc.integer({ min: -5, max: 5 }), (some, tilt) => {
-      const { slope, slopeFrom, slopeTo } = theilSen(some);
-      expect(slopeFrom).toBeLessThanOrEqual(slope);
-      expect(slopeTo).toBeGreaterThanOrEqual(slope);
-      expect(theilSen(some.map(({ x, y }) => ({ x, y: y + tilt * x }))).slope).toBeCloseTo(slope + tilt, 9);
-      expect(theilSen(some.map(({ x, y }) => ({ x, y: -y }))).slope).toBeCloseTo(-slope, 9);
-    }));
+    fc.assert(
+      fc.property(points, fc.integer({ min: -5, max: 5 }), (some, tilt) => {
+        const { slope, slopeFrom, slopeTo } = theilSen(some);
+        expect(slopeFrom).toBeLessThanOrEqual(slope);
+        expect(slopeTo).toBeGreaterThanOrEqual(slope);
+        expect(theilSen(some.map(({ x, y }) => ({ x, y: y + tilt * x }))).slope).toBeCloseTo(slope + tilt, 9);
+        expect(theilSen(some.map(({ x, y }) => ({ x, y: -y }))).slope).toBeCloseTo(-slope, 9);
+      }),
+    );
   });
   test('one stray point in seven does not bend it', () => {
     const straight = Array.from({ length: 7 }, (_, i) => ({ x: 50 * i, y: 1000 - 10 * i }));
@@ -38,17 +62,38 @@ describe('Theil-Sen', () => {
     // Kendall's sigma of nine points is 9.592, so that 1.96 of it is 18.8: ranks (36 -/+ 18.8)/2, rounded outwards.
     expect([slopeFrom, slopeTo]).toEqual([slopes[7], slopes[28]]);
   });
-  test.each([[[]], [[{ x: 1, y: 2 }]], [[{ x: 1, y: 2 }, { x: 1, y: 3 }]]])('%j makes no line', (some) => { expect(() => theilSen(some)).toThrow(expect.objectContaining({ field: 'points' })); });
+  test.each([
+    [[]],
+    [[{ x: 1, y: 2 }]],
+    [
+      [
+        { x: 1, y: 2 },
+        { x: 1, y: 3 },
+      ],
+    ],
+  ])('%j makes no line', (some) => {
+    expect(() => theilSen(some)).toThrow(expect.objectContaining({ field: 'points' }));
+  });
 });
 
 describe('one condition', () => {
   test('thin air, a cold engine and a hose in the chamber are taken off', () => {
-    expect(standardReading({ kPa: limitHere(800, atmosphereAt(1600)), atmosphereKPa: atmosphereAt(1600) })).toBeCloseTo(800, 9);
+    expect(standardReading({ kPa: limitHere(800, atmosphereAt(1600)), atmosphereKPa: atmosphereAt(1600) })).toBeCloseTo(
+      800,
+      9,
+    );
     expect(standardReading({ kPa: 760, atmosphereKPa: 101.325, engineTemperature: 'cold' })).toBeCloseTo(800, 9);
     const tester = { valveAtEngineEnd: false, hoseVolumeCm3: 5 };
-    expect(standardReading({ kPa: 400, atmosphereKPa: 101.325, tester }, { sweptCm3: 60, chamberCm3: 7 })).toBeGreaterThan(600);
+    expect(
+      standardReading({ kPa: 400, atmosphereKPa: 101.325, tester }, { sweptCm3: 60, chamberCm3: 7 }),
+    ).toBeGreaterThan(600);
     expect(standardReading({ kPa: 400, atmosphereKPa: 101.325, tester })).toBeCloseTo(400, 9);
-    expect(standardReading({ kPa: 400, atmosphereKPa: 101.325, tester: { valveAtEngineEnd: true, hoseVolumeCm3: 5 } }, { sweptCm3: 60, chamberCm3: 7 })).toBeCloseTo(400, 9);
+    expect(
+      standardReading(
+        { kPa: 400, atmosphereKPa: 101.325, tester: { valveAtEngineEnd: true, hoseVolumeCm3: 5 } },
+        { sweptCm3: 60, chamberCm3: 7 },
+      ),
+    ).toBeCloseTo(400, 9);
   });
 });
 
@@ -56,7 +101,15 @@ describe('trend', () => {
   const falling = [0, 100, 200, 300, 400, 500].map((hours) => ({ hours, kPa: psi(150 - hours / 50) }));
   test('hours until the minimum, with an interval', () => {
     const found = trend(falling, [], psi(120));
-    expect(found).toMatchObject({ kind: 'line', wear: 'visible', hoursToMinimum: { likely: expect.closeTo(1000, 6), earliest: expect.closeTo(1000, 6), latest: expect.closeTo(1000, 6) } });
+    expect(found).toMatchObject({
+      kind: 'line',
+      wear: 'visible',
+      hoursToMinimum: {
+        likely: expect.closeTo(1000, 6),
+        earliest: expect.closeTo(1000, 6),
+        latest: expect.closeTo(1000, 6),
+      },
+    });
   });
   test('scatter widens the interval round the likely hours', () => {
     const rough = falling.map(({ hours, kPa }, i) => ({ hours, kPa: kPa + (i % 2 ? 6 : -6) }));
@@ -66,10 +119,24 @@ describe('trend', () => {
     expect(found.hoursToMinimum.latest).toBeGreaterThan(found.hoursToMinimum.likely);
   });
   test('no wear visible: no hours are promised', () => {
-    expect(trend(falling.map(({ hours }, i) => ({ hours, kPa: psi(150 + (i % 2)) })), [], psi(120))).toMatchObject({ kind: 'line', wear: 'not-visible' });
-    expect(trend(falling.map(({ hours }, i) => ({ hours, kPa: psi(150 + (i % 2)) })), [], psi(120))).not.toHaveProperty('hoursToMinimum');
+    expect(
+      trend(
+        falling.map(({ hours }, i) => ({ hours, kPa: psi(150 + (i % 2)) })),
+        [],
+        psi(120),
+      ),
+    ).toMatchObject({ kind: 'line', wear: 'not-visible' });
+    expect(
+      trend(
+        falling.map(({ hours }, i) => ({ hours, kPa: psi(150 + (i % 2)) })),
+        [],
+        psi(120),
+      ),
+    ).not.toHaveProperty('hoursToMinimum');
   });
-  test('past the minimum nothing is left', () => { expect(trend(falling, [], psi(200))).toMatchObject({ hoursToMinimum: { likely: 0 } }); });
+  test('past the minimum nothing is left', () => {
+    expect(trend(falling, [], psi(200))).toMatchObject({ hoursToMinimum: { likely: 0 } });
+  });
   test('a repair starts a new line', () => {
     const repaired = trend([...falling, { hours: 501, kPa: psi(155) }], [500.5]);
     expect(repaired).toMatchObject({ kind: 'too-few', needed: 2 });
@@ -77,10 +144,17 @@ describe('trend', () => {
   });
   test('fewer than three points, or three of one hour, make no line', () => {
     expect(trend(falling.slice(0, 2))).toMatchObject({ kind: 'too-few', needed: 1 });
-    expect(trend([falling[0], falling[0], falling[0]].flatMap((point) => point ?? []))).toMatchObject({ kind: 'too-few', needed: 2 });
+    expect(trend([falling[0], falling[0], falling[0]].flatMap((point) => point ?? []))).toMatchObject({
+      kind: 'too-few',
+      needed: 2,
+    });
   });
   test('readings that do not change show no wear and run out of nothing', () => {
-    const level = trend([0, 50, 100, 150].map((hours) => ({ hours, kPa: 900 })), [], 800);
+    const level = trend(
+      [0, 50, 100, 150].map((hours) => ({ hours, kPa: 900 })),
+      [],
+      800,
+    );
     expect(level).toMatchObject({ kind: 'line', wear: 'not-visible' });
     expect(level).not.toHaveProperty('hoursToMinimum');
   });

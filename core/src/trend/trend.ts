@@ -4,8 +4,8 @@ import type { Volumes } from '../oil/oil';
 import { STANDARD_ATMOSPHERE_KPA } from '../quantity/pressure';
 import { warmEstimate } from '../reading/warm-estimate';
 import { theilSen } from './theil-sen';
-import type { Temperature } from "../jobfile/book";
-import type { Tester } from "../jobfile/tester";
+import type { Temperature } from '../jobfile/book';
+import type { Tester } from '../jobfile/tester';
 
 /** A reading as it was taken, kPa gauge, with what it takes to compare it with others. */
 export interface Dated {
@@ -21,22 +21,41 @@ export interface Dated {
  * @param volumes without them a tester's hose cannot be taken off
  * @returns kPa gauge
  */
-export function standardReading({ kPa, atmosphereKPa, engineTemperature, tester }: Omit<Dated, 'hours'>, volumes?: Volumes): number {
+export function standardReading(
+  { kPa, atmosphereKPa, engineTemperature, tester }: Omit<Dated, 'hours'>,
+  volumes?: Volumes,
+): number {
   const atSeaLevel = kPa * (STANDARD_ATMOSPHERE_KPA / limitHere(STANDARD_ATMOSPHERE_KPA, atmosphereKPa));
   const warm = warmEstimate(atSeaLevel, engineTemperature).kPa;
   const hose = tester?.valveAtEngineEnd === false ? tester.hoseVolumeCm3 : undefined;
   return volumes && hose !== undefined ? warm / hoseFactor(volumes.sweptCm3, volumes.chamberCm3, hose) : warm;
 }
 
-export interface TrendPoint { hours: number; kPa: number }
+export interface TrendPoint {
+  hours: number;
+  kPa: number;
+}
 
 /** What the readings since the latest repair say of the wear. Pressures kPa gauge at sea level, warm. */
 export type Trend =
   | { kind: 'too-few'; points: TrendPoint[]; needed: number }
-  | { kind: 'line'; points: TrendPoint[]; slopePerHour: number; slopeFrom: number; slopeTo: number; at(hours: number): number; wear: 'visible' | 'not-visible'; hoursToMinimum?: HoursToMinimum };
+  | {
+      kind: 'line';
+      points: TrendPoint[];
+      slopePerHour: number;
+      slopeFrom: number;
+      slopeTo: number;
+      at(hours: number): number;
+      wear: 'visible' | 'not-visible';
+      hoursToMinimum?: HoursToMinimum;
+    };
 
 /** Hours left from the latest reading. `latest` is missing when the gentlest slope never gets there. */
-export interface HoursToMinimum { likely: number; earliest: number; latest?: number }
+export interface HoursToMinimum {
+  likely: number;
+  earliest: number;
+  latest?: number;
+}
 
 /** Fewer points than this make no line. */
 const FEWEST = 3;
@@ -48,17 +67,24 @@ const FEWEST = 3;
  * @param repairedAtHours each starts a new line: readings at those hours or later belong to it
  * @param minimumKPa the book's, at sea level, warm; without it there is nothing to run out of
  */
-export function trend(points: readonly TrendPoint[], repairedAtHours: readonly number[] = [], minimumKPa?: number): Trend {
+export function trend(
+  points: readonly TrendPoint[],
+  repairedAtHours: readonly number[] = [],
+  minimumKPa?: number,
+): Trend {
   const latestRepair = Math.max(-Infinity, ...repairedAtHours);
   const since = points.filter(({ hours }) => hours >= latestRepair).sort((a, b) => a.hours - b.hours);
   const different = new Set(since.map(({ hours }) => hours)).size;
   if (different < FEWEST) return { kind: 'too-few', points: since, needed: FEWEST - different };
   const { slope, intercept, slopeFrom, slopeTo } = theilSen(since.map(({ hours, kPa }) => ({ x: hours, y: kPa })));
   const at = (hours: number) => intercept + slope * hours;
-  const wear = slopeTo < 0 ? 'visible' as const : 'not-visible' as const;
+  const wear = slopeTo < 0 ? ('visible' as const) : ('not-visible' as const);
   const line = { kind: 'line' as const, points: since, slopePerHour: slope, slopeFrom, slopeTo, at, wear };
   if (wear === 'not-visible' || minimumKPa === undefined) return line;
   const last = since[since.length - 1] as TrendPoint;
   const margin = Math.max(0, at(last.hours) - minimumKPa);
-  return { ...line, hoursToMinimum: { likely: margin / -slope, earliest: margin / -slopeFrom, latest: margin / -slopeTo } };
+  return {
+    ...line,
+    hoursToMinimum: { likely: margin / -slope, earliest: margin / -slopeFrom, latest: margin / -slopeTo },
+  };
 }

@@ -7,48 +7,75 @@ import { type DryMeasure, mixedConditions } from '../test-kinds/compression/meas
 import type { Reason } from './reason';
 import type { State } from '../jobfile/state';
 import { testDoubts } from '../test-kinds/compression/test-doubt';
-import type { HouseRules } from "../jobfile/house-rules";
-import type { Caution } from "./caution";
-import { crankingNote } from "../test-kinds/inspections";
+import type { HouseRules } from '../jobfile/house-rules';
+import type { Caution } from './caution';
+import { crankingNote } from '../test-kinds/inspections';
 
 /** What is to be said of the tests that the verdict rests on, the weightiest first. */
 export function cautionsOf(
-  job: JobFile, row: readonly DryMeasure[], drafts: readonly { id: string; state: State; reasons: readonly Reason[] }[],
-  found: readonly Pattern[], limits: CompressionLimits, rules: HouseRules,
+  job: JobFile,
+  row: readonly DryMeasure[],
+  drafts: readonly { id: string; state: State; reasons: readonly Reason[] }[],
+  found: readonly Pattern[],
+  limits: CompressionLimits,
+  rules: HouseRules,
 ): Caution[] {
   const cautions: Caution[] = [];
   if (found.some((pattern) => pattern.name === 'all-low')) cautions.push({ caution: 'question-the-test-first' });
   const note = crankingNote(job);
-  const doubts = new Map(row.flatMap(({ test }) => testDoubts(test, job.engine, limits, rules.throttleSchool, note)).map((doubt) => [doubt.which, doubt]));
+  const doubts = new Map(
+    row
+      .flatMap(({ test }) => testDoubts(test, job.engine, limits, rules.throttleSchool, note))
+      .map((doubt) => [doubt.which, doubt]),
+  );
   for (const doubt of doubts.values()) cautions.push({ caution: 'test-doubted', doubt });
   if (job.engine.compressionRelease === 'lever' && row.length > 0) cautions.push({ caution: 'lever-release' });
 
   for (const { reasons, id } of drafts) {
     for (const reason of reasons) {
-      if (reason.rule === 'under-a-tenth' && !reason.repeated) cautions.push({ caution: 'repeat-a-dead-reading', cylinder: id });
+      if (reason.rule === 'under-a-tenth' && !reason.repeated)
+        cautions.push({ caution: 'repeat-a-dead-reading', cylinder: id });
       if (reason.rule === 'attempts-disagree') {
-        cautions.push({ caution: 'attempts-disagree', cylinder: id, earlierKPa: reason.earlierKPa, latestKPa: reason.latestKPa });
+        cautions.push({
+          caution: 'attempts-disagree',
+          cylinder: id,
+          earlierKPa: reason.earlierKPa,
+          latestKPa: reason.latestKPa,
+        });
       }
     }
   }
   for (const { cylinder, gauge, counted, latest } of row) {
     const side = scaleFit(counted.kPa, gauge);
     if (side !== 'good' && (gauge.fullScaleStated || side === 'above') && counted.kPa > 0) {
-      cautions.push({ caution: 'scale-unsuitable', cylinder, readKPa: counted.kPa, fullScaleKPa: gauge.fullScaleKPa, side });
+      cautions.push({
+        caution: 'scale-unsuitable',
+        cylinder,
+        readKPa: counted.kPa,
+        fullScaleKPa: gauge.fullScaleKPa,
+        side,
+      });
     }
-    const fell = latest.strokes?.findIndex((stroke, i) => {
-      const before = latest.strokes?.[i - 1];
-      return before !== undefined && toKPa(before - stroke, latest.unit) > gauge.divisionKPa;
-    }) ?? -1;
+    const fell =
+      latest.strokes?.findIndex((stroke, i) => {
+        const before = latest.strokes?.[i - 1];
+        return before !== undefined && toKPa(before - stroke, latest.unit) > gauge.divisionKPa;
+      }) ?? -1;
     if (fell > 0) cautions.push({ caution: 'needle-fell', cylinder, stroke: fell + 1 });
   }
   const mixed = mixedConditions(row);
   if (mixed.length > 0) cautions.push({ caution: 'mixed-conditions', what: mixed });
   if (row.some(({ test }) => test.engineTemperature === undefined)) cautions.push({ caution: 'temperature-unknown' });
-  if (limits.temperatureStated && limits.temperature === 'cold' && row.some(({ test }) => test.engineTemperature === 'warm')) {
+  if (
+    limits.temperatureStated &&
+    limits.temperature === 'cold' &&
+    row.some(({ test }) => test.engineTemperature === 'warm')
+  ) {
     cautions.push({ caution: 'warm-engine-cold-book', book: 'cold' });
   }
-  const measured = new Set(drafts.filter(({ reasons }) => reasons.every(({ rule }) => rule !== 'not-measured')).map(({ id }) => id));
+  const measured = new Set(
+    drafts.filter(({ reasons }) => reasons.every(({ rule }) => rule !== 'not-measured')).map(({ id }) => id),
+  );
   if (measured.size > 0 && measured.size < job.engine.cylinders.length) {
     cautions.push({ caution: 'not-all-measured', missing: job.engine.cylinders.filter((id) => !measured.has(id)) });
   }

@@ -4,11 +4,14 @@ import type { CompressionReason } from '../test-kinds/compression/judged';
 import type { TestDoubt } from '../test-kinds/compression/test-doubt';
 import type { LeakReason } from '../test-kinds/leakdown/judged';
 
-/** Why a cylinder has its state: what its tests say, and what the whole makes of it. The words are made in one place from these. */
+/**
+ * Why a cylinder has its state: what its tests say, and what the whole makes of it. The words are made in one place
+ * from these.
+ */
 export type Reason =
   | CompressionReason
   | LeakReason
   | { rule: 'not-measured' }
-  | WithOthers & { rule: 'test-doubted'; doubt: TestDoubt }
+  | (WithOthers & { rule: 'test-doubted'; doubt: TestDoubt })
   | { rule: 'beside-a-high-one'; high: string }
   | { rule: 'test-likelier'; blame: TestFault | 'compression-release'; probability: number; engineProbability: number };

@@ -5,18 +5,26 @@ import type { CompressionLimits } from '../limits/limits';
 import type { DryMeasure } from '../test-kinds/compression/measure';
 import type { Reason } from './reason';
 import { explains, testDoubts } from '../test-kinds/compression/test-doubt';
-import type { HouseRules } from "../jobfile/house-rules";
-import type { DraftCylinder } from "../test-kinds/draft-cylinder";
-import type { Otherwise } from "../limits/schools";
-import { namesOf } from "../causes/names";
-import { crankingNote } from "../test-kinds/inspections";
+import type { HouseRules } from '../jobfile/house-rules';
+import type { DraftCylinder } from '../test-kinds/draft-cylinder';
+import type { Otherwise } from '../limits/schools';
+import { namesOf } from '../causes/names';
+import { crankingNote } from '../test-kinds/inspections';
 
 /** A low cylinder is unproven while its test is likelier to blame than the engine. */
 
-interface Draft extends DraftCylinder { reasons: Reason[] }
+interface Draft extends DraftCylinder {
+  reasons: Reason[];
+}
 
 /** Low and alike all round, in a test that was recorded as a poor one: the test is doubted before the engine. */
-export function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMeasure>, job: JobFile, limits: CompressionLimits, rules: HouseRules): void {
+export function softenByTestDoubts(
+  drafts: Draft[],
+  measures: Map<string, DryMeasure>,
+  job: JobFile,
+  limits: CompressionLimits,
+  rules: HouseRules,
+): void {
   const minHere = limits.minHereKPa;
   if (minHere === undefined) return;
   const measured = drafts.filter((draft) => draft.compression);
@@ -27,11 +35,16 @@ export function softenByTestDoubts(drafts: Draft[], measures: Map<string, DryMea
     const measure = measures.get(draft.id);
     if (draft.state !== 'low' || !measure || !draft.compression) continue;
     const estimate = draft.compression.estimateKPa;
-    const doubt = testDoubts(measure.test, job.engine, limits, rules.throttleSchool, note).find((one) => explains(one, estimate, minHere));
+    const doubt = testDoubts(measure.test, job.engine, limits, rules.throttleSchool, note).find((one) =>
+      explains(one, estimate, minHere),
+    );
     if (!doubt) continue;
     draft.state = 'unproven';
     draft.compression.state = 'unproven';
-    const others: Otherwise[] = doubt.which === 'throttle-closed' ? [{ school: { matter: 'throttle', school: 'no-difference' }, state: 'low' }] : [];
+    const others: Otherwise[] =
+      doubt.which === 'throttle-closed'
+        ? [{ school: { matter: 'throttle', school: 'no-difference' }, state: 'low' }]
+        : [];
     draft.reasons.unshift({ rule: 'test-doubted', doubt, ...(others.length > 0 ? { others } : {}) });
   }
 }
@@ -51,14 +64,21 @@ export function softenByLikelierTests(drafts: Draft[], belief: Belief): void {
     if (draft.state !== 'low' || !draft.compression || draft.leakage?.state === 'low') continue;
     const odds = [...namesOf(belief, draft.id)];
     // What was noted is believed before it is doubted.
-    const blamed = odds.filter(([name]) => isTestFault(name) && !isRuledOut(name, belief.conditions) && (alike || !isShared(name))).sort((a, b) => b[1] - a[1]);
+    const blamed = odds
+      .filter(([name]) => isTestFault(name) && !isRuledOut(name, belief.conditions) && (alike || !isShared(name)))
+      .sort((a, b) => b[1] - a[1]);
     const probability = blamed.reduce((sum, [, p]) => sum + p, 0);
     const engineProbability = odds.reduce((sum, [name, p]) => sum + (name === 'sound' || isTestFault(name) ? 0 : p), 0);
     const [top] = blamed;
     if (!top || probability <= engineProbability || probability < CREDIBLE) continue;
     draft.state = 'unproven';
     draft.compression.state = 'unproven';
-    draft.reasons.unshift({ rule: 'test-likelier', blame: top[0] as TestFault, probability: top[1], engineProbability });
+    draft.reasons.unshift({
+      rule: 'test-likelier',
+      blame: top[0] as TestFault,
+      probability: top[1],
+      engineProbability,
+    });
   }
 }
 
@@ -72,7 +92,8 @@ export function softenBesideHighOnes(drafts: Draft[], belief: Belief): void {
   const high = drafts.find(({ id }) => (odds.get(id)?.get('carbon') ?? 0) >= HIGH_ONE);
   if (!high) return;
   for (const draft of drafts) {
-    const onlySpread = draft.state === 'low' && draft.compression && draft.compression.state !== 'low' && draft.leakage?.state !== 'low';
+    const onlySpread =
+      draft.state === 'low' && draft.compression && draft.compression.state !== 'low' && draft.leakage?.state !== 'low';
     if (!onlySpread || draft === high || (odds.get(draft.id)?.get('sound') ?? 0) < REST_SOUND) continue;
     draft.state = 'watch';
     draft.reasons.unshift({ rule: 'beside-a-high-one', high: high.id });

@@ -7,9 +7,11 @@ import type { DraftCylinder } from '../test-kinds/draft-cylinder';
 import type { JudgedInspection } from '../test-kinds/inspection';
 import type { Caution } from './caution';
 import type { Reason } from './reason';
-import type { PressureUnit } from "../quantity/units";
+import type { PressureUnit } from '../quantity/units';
 
-export interface JudgedCylinder extends DraftCylinder { reasons: Reason[] }
+export interface JudgedCylinder extends DraftCylinder {
+  reasons: Reason[];
+}
 
 /** What the readings of a job prove, in codes and figures: the words are made of it in report. */
 export interface Verdict {

@@ -34,14 +34,19 @@ export function putAirIn(cylinder: VirtualCylinder, test: AirTest): Aired {
   const { atmosphereKPa: air, airK } = test;
   const supply = test.supplyKPa + air;
   const orifice = holeAreaMm2(test.orificeMm);
-  const leak = Object.values(cylinder.leaks).reduce((sum: number, hole) => sum + holeAreaMm2(hole as number), 0) + holeAreaMm2(test.openMm ?? 0);
+  const leak =
+    Object.values(cylinder.leaks).reduce((sum: number, hole) => sum + holeAreaMm2(hole as number), 0) +
+    holeAreaMm2(test.openMm ?? 0);
   let volume = cylinder.chamberCm3;
   let pressure = air;
   let sampled = -Infinity;
   const settling: Aired['settling'] = [];
   let seconds = 0;
   for (; seconds < LONGEST_SECONDS; seconds += STEP_SECONDS) {
-    if (seconds - sampled >= SAMPLE_SECONDS) { settling.push({ seconds, cylinderKPa: pressure - air }); sampled = seconds; }
+    if (seconds - sampled >= SAMPLE_SECONDS) {
+      settling.push({ seconds, cylinderKPa: pressure - air });
+      sampled = seconds;
+    }
     const into = massFlow(orifice, supply, airK, pressure);
     const out = massFlow(leak, pressure, airK, air);
     const change = ((into - out) * STEP_SECONDS * GAS_CONSTANT * airK) / volume;
@@ -57,6 +62,13 @@ export function putAirIn(cylinder: VirtualCylinder, test: AirTest): Aired {
   }
   settling.push({ seconds, cylinderKPa: pressure - air });
   const flow = (hole: number) => massFlow(holeAreaMm2(hole), pressure, airK, air);
-  const flows = Object.fromEntries(Object.entries(cylinder.leaks).map(([place, hole]) => [place, flow(hole as number)])) as unknown as Leaks;
-  return { cylinderKPa: pressure - air, percent: (100 * (supply - pressure)) / test.supplyKPa, settling, flows: { ...flows, open: flow(test.openMm ?? 0) } };
+  const flows = Object.fromEntries(
+    Object.entries(cylinder.leaks).map(([place, hole]) => [place, flow(hole as number)]),
+  ) as unknown as Leaks;
+  return {
+    cylinderKPa: pressure - air,
+    percent: (100 * (supply - pressure)) / test.supplyKPa,
+    settling,
+    flows: { ...flows, open: flow(test.openMm ?? 0) },
+  };
 }

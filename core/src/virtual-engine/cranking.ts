@@ -31,9 +31,15 @@ export interface CrankingOptions {
   /** Liquid over the piston, cm3: it takes volume and, being oil, seals rings. */
   oilCm3: number;
   stepDegrees?: number;
-  /** For checking: no leak and no heat to the walls, or walls that hold the temperature; closed at bottom dead centre; no hose. */
+  /**
+   * For checking: no leak and no heat to the walls, or walls that hold the temperature; closed at bottom dead centre;
+   * no hose.
+   */
   ideal?: 'adiabatic' | 'isothermal';
-  /** Called at each step, for a trace: seconds, degrees from top dead centre, kPa in the cylinder, kPa at the gauge (all gauge pressures). */
+  /**
+   * Called at each step, for a trace: seconds, degrees from top dead centre, kPa in the cylinder, kPa at the gauge (all
+   * gauge pressures).
+   */
   onStep?(seconds: number, degrees: number, cylinderKPa: number, gaugeKPa: number): void;
 }
 
@@ -63,13 +69,19 @@ const RELEASE_MM2 = 14;
 const CASE_DRAWS = 0.12;
 
 /**
- * One cylinder cranked against a tester, degree by degree: breathing, compression, leaks, heat, the hose behind its valve,
+ * One cylinder cranked against a tester, degree by degree: breathing, compression, leaks, heat, the hose behind its
+ * valve,
  * and a starter that sags against the pressure.
  *
  * @returns gauge pressures, kPa
  * Source: first law for an open zone, ideal gas; volume work exact, flows and heat in sequence at each step.
  */
-export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: VirtualGauge, options: CrankingOptions): Cranked {
+export function crank(
+  cylinder: VirtualCylinder,
+  starter: Starter,
+  gauge: VirtualGauge,
+  options: CrankingOptions,
+): Cranked {
   const { atmosphereKPa: air, airK, ideal } = options;
   const step = options.stepDegrees ?? (cylinder.chamberCm3 < FINE_BELOW * sweptCm3(cylinder) ? 0.25 : 0.5);
   const cycle = cylinder.fourStroke ? 720 : 360;
@@ -81,14 +93,15 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
   // What the step's volume work does to the temperature: the same in every stroke.
   const work = new Float64Array(steps);
   const sines = new Float64Array(steps);
-  // Flows and heat act in the middle of a step, where the volume is taken: the error then falls with the square of the step.
+  // Flows and heat act in the middle of a step, where the volume is taken: the error then falls with the square of the
+  // step.
   for (let i = 0; i <= steps; i += 1) volumes[i] = volumeCm3(cylinder, (i - 0.5) * step - half) + dead;
   for (let i = 0; i < steps; i += 1) {
     work[i] = ideal === 'isothermal' ? 1 : ((volumes[i] as number) / (volumes[i + 1] as number)) ** (GAMMA - 1);
     sines[i] = sin((((i + 0.5) * step - half) * PI) / 180);
   }
   const swept = sweptCm3(cylinder);
-  const bore2 = ((PI / 4) * cylinder.boreMm ** 2);
+  const bore2 = (PI / 4) * cylinder.boreMm ** 2;
   const throwM = cylinder.strokeMm / 2000;
   const wallAt = (volume: number) => 2 * bore2 * 1e-6 + (4 * (volume * 1e-6)) / (cylinder.boreMm * 1e-3);
 
@@ -101,7 +114,9 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
   const ports = cylinder.fourStroke ? air : air * (1 - CASE_DRAWS * (1 - options.throttle));
   const { rings, adapter, ...others } = cylinder.leaks;
   const ringsMm2 = ideal ? 0 : holeAreaMm2(rings) * (options.oilCm3 > 0 ? OILED_RINGS : 1);
-  const otherMm2 = ideal ? 0 : Object.values(others).reduce((sum: number, hole) => sum + holeAreaMm2(hole), 0) + holeAreaMm2(adapter);
+  const otherMm2 = ideal
+    ? 0
+    : Object.values(others).reduce((sum: number, hole) => sum + holeAreaMm2(hole), 0) + holeAreaMm2(adapter);
   const releases = ideal || cylinder.releaseUntil === undefined ? -Infinity : -cylinder.releaseUntil;
 
   // Torque in step with the engine: what the gas can do at its best, times how strong the starter is.
@@ -167,7 +182,8 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
           came += dm;
         }
         // A two-stroke is scavenged while its ports are open.
-        if (!cylinder.fourStroke && area > 0 && at <= closes) temperature += (airK + 0.25 * (cylinder.wallK - airK) - temperature) * 0.02 * step;
+        if (!cylinder.fourStroke && area > 0 && at <= closes)
+          temperature += (airK + 0.25 * (cylinder.wallK - airK) - temperature) * 0.02 * step;
         pressure = (mass * GAS_CONSTANT * temperature) / volume;
       }
       if (!ideal) {
@@ -179,7 +195,9 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
         temperature += (cylinder.wallK - temperature) * (1 - exp(-rate * halfway));
         pressure = (mass * GAS_CONSTANT * temperature) / volume;
         if (gauge.valve === 'engine-end' && pressure - hose > gauge.crackKPa) {
-          const level = ((pressure - hose - gauge.crackKPa) * volume * gauge.hoseCm3) / ((volume + gauge.hoseCm3) * GAS_CONSTANT * temperature);
+          const level =
+            ((pressure - hose - gauge.crackKPa) * volume * gauge.hoseCm3) /
+            ((volume + gauge.hoseCm3) * GAS_CONSTANT * temperature);
           const dm = min(massFlow(GAUGE_VALVE_MM2, pressure, temperature, hose) * dt, level);
           mass -= dm;
           went += dm;
@@ -202,5 +220,11 @@ export function crank(cylinder: VirtualCylinder, starter: Starter, gauge: Virtua
     if (starter.kind === 'electric' || stroke % STROKES_PER_PULL === STROKES_PER_PULL - 1) shown.push(needle);
   }
   const turns = (options.strokes * cycle) / 360;
-  return { strokes: shown, peakKPa: needle, cylinderPeakKPa: cylinderPeak, meanRpm: (60 * turns) / seconds, mass: { start, in: came, out: went, end: mass } };
+  return {
+    strokes: shown,
+    peakKPa: needle,
+    cylinderPeakKPa: cylinderPeak,
+    meanRpm: (60 * turns) / seconds,
+    mass: { start, in: came, out: went, end: mass },
+  };
 }

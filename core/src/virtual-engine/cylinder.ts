@@ -30,7 +30,10 @@ export interface VirtualCylinder {
   /** Effective area of the open intake with the throttle wide open, mm2. */
   breathingMm2: number;
   leaks: Leaks;
-  /** How much more the rings leak before oil and turns have seated them: 0 as well as ever, 1 twice as much on the first stroke. */
+  /**
+   * How much more the rings leak before oil and turns have seated them: 0 as well as ever, 1 twice as much on the first
+   * stroke.
+   */
   ringsSeat: number;
   /** A release holds a valve open until so many degrees before top dead centre; nothing without one. */
   releaseUntil?: number;
@@ -38,7 +41,10 @@ export interface VirtualCylinder {
   wallK: number;
 }
 
-/** Rings of a sound engine leak through such a hole in a bore of 62 mm; the gap grows less than the bore. Everything else is tight. */
+/**
+ * Rings of a sound engine leak through such a hole in a bore of 62 mm; the gap grows less than the bore. Everything
+ * else is tight.
+ */
 const ringHoleMm = (boreMm: number) => 0.5 * (boreMm / 62) ** 0.4;
 /** A release bumps its valve until here, degrees before top dead centre. */
 const RELEASE_UNTIL = 63;
@@ -55,13 +61,28 @@ export function soundCylinders(engine: Engine): VirtualCylinder[] {
   const swept = volume.sweptCm3(boreMm, strokeMm);
   const ratio = engine.compressionRatio ?? preset.compressionRatio;
   // A ratio counted from port closing compresses only the part of the stroke that is left there.
-  const counted = engine.ratioBasis === 'port-closing' ? swept * strokeShare(preset.closesBefore, strokeMm, conrodMm) : swept;
+  const counted =
+    engine.ratioBasis === 'port-closing' ? swept * strokeShare(preset.closesBefore, strokeMm, conrodMm) : swept;
   return engine.cylinders.map((id) => ({
-    id, fourStroke, boreMm, strokeMm, conrodMm,
+    id,
+    fourStroke,
+    boreMm,
+    strokeMm,
+    conrodMm,
     chamberCm3: counted / (ratio - 1),
-    closesBefore: preset.closesBefore, opensAfter: preset.opensAfter,
+    closesBefore: preset.closesBefore,
+    opensAfter: preset.opensAfter,
     breathingMm2: 0.05 * boreMm ** 2,
-    leaks: { rings: ringHoleMm(boreMm), piston: 0, intakeValve: 0, exhaustValve: 0, gasketOutside: 0, gasketNeighbour: 0, gasketCoolant: 0, adapter: 0 },
+    leaks: {
+      rings: ringHoleMm(boreMm),
+      piston: 0,
+      intakeValve: 0,
+      exhaustValve: 0,
+      gasketOutside: 0,
+      gasketNeighbour: 0,
+      gasketCoolant: 0,
+      adapter: 0,
+    },
     ringsSeat: 0.3,
     ...(engine.compressionRelease === 'automatic' ? { releaseUntil: RELEASE_UNTIL } : {}),
     wallK: WARM_K,
@@ -72,7 +93,10 @@ export function soundCylinders(engine: Engine): VirtualCylinder[] {
 export function strokeShare(degrees: number, strokeMm: number, conrodMm: number): number {
   const theta = (degrees * Math.PI) / 180;
   const throwMm = strokeMm / 2;
-  return (throwMm * (1 - Math.cos(theta)) + conrodMm - Math.sqrt(conrodMm ** 2 - (throwMm * Math.sin(theta)) ** 2)) / strokeMm;
+  return (
+    (throwMm * (1 - Math.cos(theta)) + conrodMm - Math.sqrt(conrodMm ** 2 - (throwMm * Math.sin(theta)) ** 2)) /
+    strokeMm
+  );
 }
 
 export const sweptCm3 = ({ boreMm, strokeMm }: VirtualCylinder): number => volume.sweptCm3(boreMm, strokeMm);

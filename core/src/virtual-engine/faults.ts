@@ -26,22 +26,38 @@ const LEVER_UNTIL = 50;
 const SEAL_LEAK_MM = { least: 0.03, more: 0.5 } as const;
 
 /** The other side of a gasket that blows between two cylinders. */
-export const otherSideOf = (engine: Engine, fault: Fault): string | undefined => fault.with ?? neighboursOfCylinder(engine, fault.cylinder)[0];
+export const otherSideOf = (engine: Engine, fault: Fault): string | undefined =>
+  fault.with ?? neighboursOfCylinder(engine, fault.cylinder)[0];
 
 /**
  * Sound cylinders with faults put in. A gasket between two leaks on both sides.
  * @throws InputError at `virtual.faults[i]` for a fault that this engine cannot have
  */
-export function withFaults(engine: Engine, sound: readonly VirtualCylinder[], faults: readonly Fault[]): VirtualCylinder[] {
+export function withFaults(
+  engine: Engine,
+  sound: readonly VirtualCylinder[],
+  faults: readonly Fault[],
+): VirtualCylinder[] {
   faults.forEach((fault, i) => {
     const field = `virtual.faults[${i}]`;
-    if (!engine.cylinders.includes(fault.cylinder)) throw new InputError(`${field}.cylinder`, 'no-such-cylinder', { cylinder: fault.cylinder });
-    if (!canHave(engine, fault.cause)) throw new InputError(`${field}.cause`, 'cannot-have-cause', { cause: fault.cause });
+    if (!engine.cylinders.includes(fault.cylinder))
+      throw new InputError(`${field}.cylinder`, 'no-such-cylinder', { cylinder: fault.cylinder });
+    if (!canHave(engine, fault.cause))
+      throw new InputError(`${field}.cause`, 'cannot-have-cause', { cause: fault.cause });
     if (fault.cause !== 'head-gasket-between') return;
     const other = otherSideOf(engine, fault);
-    if (other === undefined || !neighboursOfCylinder(engine, fault.cylinder).includes(other)) throw new InputError(`${field}.with`, 'no-such-neighbour', { cylinder: fault.cylinder });
+    if (other === undefined || !neighboursOfCylinder(engine, fault.cylinder).includes(other))
+      throw new InputError(`${field}.with`, 'no-such-neighbour', { cylinder: fault.cylinder });
   });
-  return sound.map((cylinder) => faults.filter((fault) => fault.cylinder === cylinder.id || (fault.cause === 'head-gasket-between' && otherSideOf(engine, fault) === cylinder.id)).reduce(faulty, cylinder));
+  return sound.map((cylinder) =>
+    faults
+      .filter(
+        (fault) =>
+          fault.cylinder === cylinder.id ||
+          (fault.cause === 'head-gasket-between' && otherSideOf(engine, fault) === cylinder.id),
+      )
+      .reduce(faulty, cylinder),
+  );
 }
 
 function faulty(cylinder: VirtualCylinder, { cause, severity }: Fault): VirtualCylinder {
@@ -49,11 +65,22 @@ function faulty(cylinder: VirtualCylinder, { cause, severity }: Fault): VirtualC
   if (gross) {
     const mm = gross.mm * severity * Math.sqrt(cylinder.boreMm / 62);
     const leaks = { ...cylinder.leaks, [gross.place]: Math.hypot(cylinder.leaks[gross.place], mm) };
-    return { ...cylinder, leaks, ringsSeat: cause === 'rings-or-bore' ? cylinder.ringsSeat + UNSEATED * severity : cylinder.ringsSeat };
+    return {
+      ...cylinder,
+      leaks,
+      ringsSeat: cause === 'rings-or-bore' ? cylinder.ringsSeat + UNSEATED * severity : cylinder.ringsSeat,
+    };
   }
   if (cause === 'valve-train') return { ...cylinder, breathingMm2: cylinder.breathingMm2 * (1 - severity) ** 4 };
   if (cause === 'carbon') return { ...cylinder, chamberCm3: cylinder.chamberCm3 * (1 - CARBON_SHARE * severity) };
-  if (cause === 'compression-release') return { ...cylinder, releaseUntil: cylinder.releaseUntil === undefined ? LEVER_UNTIL : Math.max(20, cylinder.releaseUntil - RELEASE_HANGS * severity) };
+  if (cause === 'compression-release')
+    return {
+      ...cylinder,
+      releaseUntil:
+        cylinder.releaseUntil === undefined
+          ? LEVER_UNTIL
+          : Math.max(20, cylinder.releaseUntil - RELEASE_HANGS * severity),
+    };
   return cylinder;
 }
 

@@ -22,7 +22,7 @@ export function massFlow(areaMm2: number, upKPa: number, upK: number, downKPa: n
   if (ratio <= CRITICAL) return (areaMm2 * upKPa * CHOKED) / sqrt(GAS_CONSTANT * upK);
   if (ratio >= 1) return 0;
   const root = ratio ** (1 / GAMMA);
-  return (areaMm2 * upKPa * sqrt((UNCHOKED * root * (root - ratio)) / (GAS_CONSTANT * upK)));
+  return areaMm2 * upKPa * sqrt((UNCHOKED * root * (root - ratio)) / (GAS_CONSTANT * upK));
 }
 
 /** Area of a round hole, mm2. @param mm diameter */

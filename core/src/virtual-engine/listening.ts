@@ -1,6 +1,6 @@
 import type { Leaks } from './cylinder';
 import type { Random } from './random';
-import type { Heard, HeardAt } from "../jobfile/tests";
+import type { Heard, HeardAt } from '../jobfile/tests';
 
 /** From this flow on air is faint, clear, strong, g/s. */
 const LOUDNESS = [0.12, 0.5, 0.9] as const;
@@ -11,10 +11,21 @@ const BREATHER_SHARE = 0.6;
 /** Through the reed of a two-stroke. */
 const REED_SHARE = 0.25;
 
-export interface ListenTo { flows: Leaks & { open: number }; fourStroke: boolean; liquid: boolean; breatherOn: boolean; neighbours: readonly string[]; leaksTo?: string; places?: readonly HeardAt[] }
+export interface ListenTo {
+  flows: Leaks & { open: number };
+  fourStroke: boolean;
+  liquid: boolean;
+  breatherOn: boolean;
+  neighbours: readonly string[];
+  leaksTo?: string;
+  places?: readonly HeardAt[];
+}
 
 /** What an ear hears at each place, level 0 to 3, in the order in which a mechanic goes round. */
-export function listen({ flows, fourStroke, liquid, breatherOn, neighbours, leaksTo, places }: ListenTo, random?: Random): Heard[] {
+export function listen(
+  { flows, fourStroke, liquid, breatherOn, neighbours, leaksTo, places }: ListenTo,
+  random?: Random,
+): Heard[] {
   const level = (flow: number) => {
     const heard = flow * Math.exp(random ? EARS * random.normal() : 0);
     return LOUDNESS.filter((from) => heard >= from).length;
@@ -29,5 +40,7 @@ export function listen({ flows, fourStroke, liquid, breatherOn, neighbours, leak
     ['head-joint', flows.gasketOutside],
     ['adapter', flows.adapter],
   ];
-  return all.filter(([at]) => !places || places.includes(at)).map(([at, flow, cylinder]) => ({ at, level: level(flow), ...(cylinder === undefined ? {} : { cylinder }) }));
+  return all
+    .filter(([at]) => !places || places.includes(at))
+    .map(([at, flow, cylinder]) => ({ at, level: level(flow), ...(cylinder === undefined ? {} : { cylinder }) }));
 }

@@ -6,8 +6,8 @@ import { COLD_K, soundCylinders, type VirtualCylinder, WARM_K } from './cylinder
 import { withFaults } from './faults';
 import { type Random, seeded } from './random';
 import type { Virtual, VirtualTestFault } from '../jobfile/virtual';
-import type { Test } from "../jobfile/tests";
-import { presetOf } from "../engine/preset";
+import type { Test } from '../jobfile/tests';
+import { presetOf } from '../engine/preset';
 
 export const AIR_K = 293;
 /** Sound cylinders of one engine differ by about so much (standard deviation, as a share). */
@@ -52,15 +52,34 @@ export function sceneOf(job: JobFile, virtual: Virtual): Scene {
     leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * Math.exp(ALIKE.rings * random.normal()) },
   });
   const sound = soundCylinders(engine).map((cylinder) => (virtual.ideal ? cylinder : alike(cylinder)));
-  const lever = has('lever-on') ? engine.cylinders.map((cylinder) => ({ cause: 'compression-release' as const, cylinder, severity: 1 })) : [];
+  const lever = has('lever-on')
+    ? engine.cylinders.map((cylinder) => ({ cause: 'compression-release' as const, cylinder, severity: 1 }))
+    : [];
   const cylinders = withFaults(engine, sound, [...(virtual.faults ?? []), ...lever]);
-  const starting = virtual.starting ?? (engine.family === 'handheld' || engine.family === 'small-engine' ? 'recoil' : 'electric');
+  const starting =
+    virtual.starting ?? (engine.family === 'handheld' || engine.family === 'small-engine' ? 'recoil' : 'electric');
   const cold = isCold(job, has);
   const slow = has('slow-cranking');
-  const free = presetOf(engine).freeRpm * (virtual.ideal ? 1 : 1 + 0.04 * random.normal()) * (cold ? 0.93 : 1) * (slow ? LABOURS.freeRpm : 1);
+  const free =
+    presetOf(engine).freeRpm *
+    (virtual.ideal ? 1 : 1 + 0.04 * random.normal()) *
+    (cold ? 0.93 : 1) *
+    (slow ? LABOURS.freeRpm : 1);
   return {
-    job, virtual, random, has, atmosphereKPa: siteAtmosphere(job.site),
-    cylinders: cylinders.map((cylinder) => ({ ...cylinder, wallK: cold ? COLD_K : WARM_K, leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * (cold ? COLD_RINGS : 1), adapter: has('adapter-leak') ? ADAPTER_MM * Math.sqrt(cylinder.boreMm / 62) : 0 } })),
+    job,
+    virtual,
+    random,
+    has,
+    atmosphereKPa: siteAtmosphere(job.site),
+    cylinders: cylinders.map((cylinder) => ({
+      ...cylinder,
+      wallK: cold ? COLD_K : WARM_K,
+      leaks: {
+        ...cylinder.leaks,
+        rings: cylinder.leaks.rings * (cold ? COLD_RINGS : 1),
+        adapter: has('adapter-leak') ? ADAPTER_MM * Math.sqrt(cylinder.boreMm / 62) : 0,
+      },
+    })),
     starter: { kind: starting, freeRpm: free, strength: STRENGTH * (slow ? LABOURS.strength : 1) },
   };
 }
@@ -69,20 +88,33 @@ export function sceneOf(job: JobFile, virtual: Virtual): Scene {
 export const template = <K extends Test['kind']>(job: JobFile, kind: K): Extract<Test, { kind: K }> | undefined =>
   job.tests?.findLast((test): test is Extract<Test, { kind: K }> => test.kind === kind);
 
-export const isCold = (job: JobFile, has: Scene['has']) => has('cold-engine') || template(job, 'compression')?.engineTemperature === 'cold';
+export const isCold = (job: JobFile, has: Scene['has']) =>
+  has('cold-engine') || template(job, 'compression')?.engineTemperature === 'cold';
 
 /** Whether somebody holds the throttle shut. */
-export const throttleOf = ({ has, job }: Pick<Scene, 'has' | 'job'>): number => (has('throttle-closed') || template(job, 'compression')?.throttle === 'closed' ? SHUT_THROTTLE : 1);
+export const throttleOf = ({ has, job }: Pick<Scene, 'has' | 'job'>): number =>
+  has('throttle-closed') || template(job, 'compression')?.throttle === 'closed' ? SHUT_THROTTLE : 1;
 
 /** One cylinder against the tester of the job. */
-export function crankOnce({ virtual, starter, atmosphereKPa, random, has, job }: Scene, cylinder: VirtualCylinder, oilCm3: number): Cranked {
+export function crankOnce(
+  { virtual, starter, atmosphereKPa, random, has, job }: Scene,
+  cylinder: VirtualCylinder,
+  oilCm3: number,
+): Cranked {
   const tester = template(job, 'compression')?.tester;
   const gauge: VirtualGauge = {
     hoseCm3: tester?.hoseVolumeCm3 ?? HOSE_CM3,
     valve: has('tester-without-valve') ? 'none' : tester?.valveAtEngineEnd === false ? 'gauge-end' : 'engine-end',
     crackKPa: has('stiff-tester-valve') ? STIFF_KPA : CRACK_KPA,
   };
-  const options: CrankingOptions = { atmosphereKPa, airK: AIR_K, strokes: STROKES[starter.kind], throttle: throttleOf({ has, job }), oilCm3, ...(virtual.ideal ? { ideal: virtual.ideal } : {}) };
+  const options: CrankingOptions = {
+    atmosphereKPa,
+    airK: AIR_K,
+    strokes: STROKES[starter.kind],
+    throttle: throttleOf({ has, job }),
+    oilCm3,
+    ...(virtual.ideal ? { ideal: virtual.ideal } : {}),
+  };
   const speed = virtual.ideal ? starter : { ...starter, freeRpm: starter.freeRpm * (1 + 0.02 * random.normal()) };
   return crank(cylinder, speed, gauge, options);
 }

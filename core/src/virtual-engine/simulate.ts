@@ -11,11 +11,33 @@ import { sweptCm3, type VirtualCylinder } from './cylinder';
 import { caseLeakMm, otherSideOf } from './faults';
 import { listen } from './listening';
 import type { Random } from './random';
-import { AIR_K, CASE_LEAK_MM, CASE_OF_SWEPT, CRACK_KPA, crankOnce, HOSE_CM3, isCold, OFF_TDC_MM, RIG_KPA_PER_MINUTE, type Scene, sceneOf, STRENGTH, STROKES, template } from './scene';
+import {
+  AIR_K,
+  CASE_LEAK_MM,
+  CASE_OF_SWEPT,
+  CRACK_KPA,
+  crankOnce,
+  HOSE_CM3,
+  isCold,
+  OFF_TDC_MM,
+  RIG_KPA_PER_MINUTE,
+  type Scene,
+  sceneOf,
+  STRENGTH,
+  STROKES,
+  template,
+} from './scene';
 import type { Truth } from '../jobfile/virtual';
-import type { CompressionReading, CompressionTest, CrankcaseTest, LeakdownReading, LeakdownTest, Test } from "../jobfile/tests";
-import { presetOf } from "../engine/preset";
-import type { PressureUnit, VacuumUnit } from "../quantity/units";
+import type {
+  CompressionReading,
+  CompressionTest,
+  CrankcaseTest,
+  LeakdownReading,
+  LeakdownTest,
+  Test,
+} from '../jobfile/tests';
+import { presetOf } from '../engine/preset';
+import type { PressureUnit, VacuumUnit } from '../quantity/units';
 
 /** One reading after another on the same cylinder: starter, battery, hand (standard deviation, as a share). */
 const SCATTER = 0.008;
@@ -54,19 +76,42 @@ function compressionTest(scene: Scene, wet: boolean): CompressionTest {
     const scatter = virtual.ideal ? 1 : 1 + SCATTER * random.normal();
     const strokes = dry.strokes.map((kPa) => shown(kPa * scatter));
     const peak = shown(dry.peakKPa * scatter);
-    readings.push({ cylinder: cylinder.id, unit, ...(virtual.ideal ? {} : { strokes }), peak, ...(scene.starter.kind === 'recoil' ? { per: 'pull' as const } : {}) });
+    readings.push({
+      cylinder: cylinder.id,
+      unit,
+      ...(virtual.ideal ? {} : { strokes }),
+      peak,
+      ...(scene.starter.kind === 'recoil' ? { per: 'pull' as const } : {}),
+    });
     if (!wet || dry.peakKPa < 5) continue;
     const dose = doseMl(cylinder, dry.peakKPa, scene.atmosphereKPa);
     const oiled = crankOnce(scene, cylinder, dose);
-    readings.push({ cylinder: cylinder.id, unit, wet: true, oilMl: dose, peak: shown(oiled.peakKPa * (virtual.ideal ? 1 : 1 + SCATTER * random.normal())) });
+    readings.push({
+      cylinder: cylinder.id,
+      unit,
+      wet: true,
+      oilMl: dose,
+      peak: shown(oiled.peakKPa * (virtual.ideal ? 1 : 1 + SCATTER * random.normal())),
+    });
   }
-  const measured = (found ? found.crankingRpm !== undefined : has('slow-cranking')) ? { crankingRpm: Math.round(rpm) } : {};
-  return { ...(found ?? { engineTemperature: isCold(job, has) ? 'cold' : 'warm' }), kind: 'compression', ...measured, readings };
+  const measured = (found ? found.crankingRpm !== undefined : has('slow-cranking'))
+    ? { crankingRpm: Math.round(rpm) }
+    : {};
+  return {
+    ...(found ?? { engineTemperature: isCold(job, has) ? 'cold' : 'warm' }),
+    kind: 'compression',
+    ...measured,
+    readings,
+  };
 }
 
 /** Well under what would lock the engine, to a tenth of a millilitre. */
 function doseMl(cylinder: VirtualCylinder, dryKPa: number, atmosphereKPa: number): number {
-  const suited = recommendedDose(dryKPa, { sweptCm3: sweptCm3(cylinder), chamberCm3: cylinder.chamberCm3 }, atmosphereKPa).ml;
+  const suited = recommendedDose(
+    dryKPa,
+    { sweptCm3: sweptCm3(cylinder), chamberCm3: cylinder.chamberCm3 },
+    atmosphereKPa,
+  ).ml;
   const dose = Math.min(suited, 0.8 * lockingDoseMl(cylinder.chamberCm3));
   return Math.max(0.05, Number(dose.toFixed(dose < 1 ? 2 : 1)));
 }
@@ -93,20 +138,61 @@ function leakdownTest(scene: Scene): LeakdownTest {
   const breatherOn = has('breather-connected');
   const fourStroke = job.engine.cycle === 'four-stroke';
   const readings = cylinders.map((cylinder): LeakdownReading => {
-    const tight = virtual.ideal ? { ...cylinder, leaks: Object.fromEntries(Object.keys(cylinder.leaks).map((place) => [place, 0])) as unknown as VirtualCylinder['leaks'] } : cylinder;
+    const tight = virtual.ideal
+      ? {
+          ...cylinder,
+          leaks: Object.fromEntries(
+            Object.keys(cylinder.leaks).map((place) => [place, 0]),
+          ) as unknown as VirtualCylinder['leaks'],
+        }
+      : cylinder;
     const aired = putAirIn(tight, {
-      supplyKPa: SUPPLY_KPA, orificeMm: tester.orificeMm, atmosphereKPa, airK: AIR_K,
-      ...(has('off-tdc') ? { openMm: OFF_TDC_MM } : {}), ...(has('crank-turned') ? { turnsAfterSeconds: 1.2 } : {}),
+      supplyKPa: SUPPLY_KPA,
+      orificeMm: tester.orificeMm,
+      atmosphereKPa,
+      airK: AIR_K,
+      ...(has('off-tdc') ? { openMm: OFF_TDC_MM } : {}),
+      ...(has('crank-turned') ? { turnsAfterSeconds: 1.2 } : {}),
     });
     const supplied = supply(SUPPLY_KPA);
     const left = Math.min(supplied, shown(aired.cylinderKPa * (noise ? 1 + 0.3 * SCATTER * noise.normal() : 1)));
-    const leaksTo = virtual.faults?.flatMap((fault) => (fault.cause !== 'head-gasket-between' ? [] : fault.cylinder === cylinder.id ? otherSideOf(job.engine, fault) ?? [] : otherSideOf(job.engine, fault) === cylinder.id ? fault.cylinder : []))[0];
-    const heard = listen({
-      flows: aired.flows, fourStroke, liquid: job.engine.cooling === 'liquid', breatherOn, neighbours: neighboursOfCylinder(job.engine, cylinder.id), ...(leaksTo === undefined ? {} : { leaksTo }),
-    }, noise);
+    const leaksTo = virtual.faults?.flatMap((fault) =>
+      fault.cause !== 'head-gasket-between'
+        ? []
+        : fault.cylinder === cylinder.id
+          ? (otherSideOf(job.engine, fault) ?? [])
+          : otherSideOf(job.engine, fault) === cylinder.id
+            ? fault.cylinder
+            : [],
+    )[0];
+    const heard = listen(
+      {
+        flows: aired.flows,
+        fourStroke,
+        liquid: job.engine.cooling === 'liquid',
+        breatherOn,
+        neighbours: neighboursOfCylinder(job.engine, cylinder.id),
+        ...(leaksTo === undefined ? {} : { leaksTo }),
+      },
+      noise,
+    );
     return {
-      cylinder: cylinder.id, unit, supply: supplied, cylinderPressure: left, heard, ...(fourStroke ? { breatherOff: !breatherOn } : {}),
-      ...(has('crank-turned') ? { settling: aired.settling.filter((_, i) => i % 2 === 0).map(({ seconds, cylinderKPa }) => ({ seconds: Number(seconds.toFixed(2)), cylinderPressure: shown(cylinderKPa) })) } : {}),
+      cylinder: cylinder.id,
+      unit,
+      supply: supplied,
+      cylinderPressure: left,
+      heard,
+      ...(fourStroke ? { breatherOff: !breatherOn } : {}),
+      ...(has('crank-turned')
+        ? {
+            settling: aired.settling
+              .filter((_, i) => i % 2 === 0)
+              .map(({ seconds, cylinderKPa }) => ({
+                seconds: Number(seconds.toFixed(2)),
+                cylinderPressure: shown(cylinderKPa),
+              })),
+          }
+        : {}),
     };
   });
   return { ...found, kind: 'leakdown', tester, readings };
@@ -118,17 +204,37 @@ function crankcaseTests(scene: Scene): CrankcaseTest[] {
   const found = template(job, 'crankcase');
   const book = job.books?.find(({ crankcase }) => crankcase)?.crankcase;
   const mode = found?.mode ?? 'pressure';
-  const unit: VacuumUnit = found?.unit ?? (mode === 'vacuum' ? 'inHg' : book?.unit ?? 'psi');
+  const unit: VacuumUnit = found?.unit ?? (mode === 'vacuum' ? 'inHg' : (book?.unit ?? 'psi'));
   const startKPa = mode === 'vacuum' ? toKPa(7, 'psi') : book ? toKPa(book.pressure, book.unit) : toKPa(5, 'psi');
   const hold = book?.holdSeconds ?? 180;
   const atSeconds = [0, hold / 3, (2 * hold) / 3, hold];
-  const rig = found?.rigDropPerMinute ?? (has('rig-leak') ? Number(fromKPa(RIG_KPA_PER_MINUTE, unit).toFixed(3)) : 0.01);
+  const rig =
+    found?.rigDropPerMinute ?? (has('rig-leak') ? Number(fromKPa(RIG_KPA_PER_MINUTE, unit).toFixed(3)) : 0.01);
   const rigLoss = has('rig-leak') || found?.rigDropPerMinute !== undefined ? toKPa(rig, unit) / 60 : 0;
   return cylinders.map((cylinder): CrankcaseTest => {
     const seal = virtual.faults?.find((fault) => fault.cause === 'crank-seal' && fault.cylinder === cylinder.id);
-    const left = holdCase({ mode, startKPa, caseCm3: CASE_OF_SWEPT * sweptCm3(cylinder), leakMm: virtual.ideal ? 0 : caseLeakMm(CASE_LEAK_MM, seal?.severity ?? 0), atmosphereKPa, airK: AIR_K, atSeconds });
+    const left = holdCase({
+      mode,
+      startKPa,
+      caseCm3: CASE_OF_SWEPT * sweptCm3(cylinder),
+      leakMm: virtual.ideal ? 0 : caseLeakMm(CASE_LEAK_MM, seal?.severity ?? 0),
+      atmosphereKPa,
+      airK: AIR_K,
+      atSeconds,
+    });
     const shown = needle(crankcaseGauge(found?.tester), virtual.ideal ? undefined : random, unit);
-    return { ...found, kind: 'crankcase', mode, unit, case: cylinder.id, rigDropPerMinute: rig, samples: left.map((kPa, i) => ({ seconds: atSeconds[i] as number, value: shown(Math.max(0, kPa - rigLoss * (atSeconds[i] as number))) })) };
+    return {
+      ...found,
+      kind: 'crankcase',
+      mode,
+      unit,
+      case: cylinder.id,
+      rigDropPerMinute: rig,
+      samples: left.map((kPa, i) => ({
+        seconds: atSeconds[i] as number,
+        value: shown(Math.max(0, kPa - rigLoss * (atSeconds[i] as number))),
+      })),
+    };
   });
 }
 
@@ -138,14 +244,38 @@ function truthOf(scene: Scene): Truth {
   return {
     testFaults: virtual.testFaults ?? [],
     cylinders: cylinders.map((cylinder) => {
-      const mine = faults.filter((fault) => fault.severity > 0 && (fault.cylinder === cylinder.id || (fault.cause === 'head-gasket-between' && otherSideOf(job.engine, fault) === cylinder.id)));
+      const mine = faults.filter(
+        (fault) =>
+          fault.severity > 0 &&
+          (fault.cylinder === cylinder.id ||
+            (fault.cause === 'head-gasket-between' && otherSideOf(job.engine, fault) === cylinder.id)),
+      );
       const sound = { ...cylinder, leaks: { ...cylinder.leaks, adapter: 0 } };
-      const cranked = crank(sound, { kind: 'electric', freeRpm: presetOf(job.engine).freeRpm, strength: STRENGTH }, { hoseCm3: HOSE_CM3, valve: 'engine-end', crackKPa: CRACK_KPA }, { atmosphereKPa, airK: AIR_K, strokes: STROKES.electric, throttle: 1, oilCm3: 0 });
+      const cranked = crank(
+        sound,
+        { kind: 'electric', freeRpm: presetOf(job.engine).freeRpm, strength: STRENGTH },
+        { hoseCm3: HOSE_CM3, valve: 'engine-end', crackKPa: CRACK_KPA },
+        { atmosphereKPa, airK: AIR_K, strokes: STROKES.electric, throttle: 1, oilCm3: 0 },
+      );
       return {
-        id: cylinder.id, state: mine.length > 0 ? 'faulty' as const : 'sound' as const,
-        causes: mine.map(({ cause, severity, cylinder: at }) => ({ cause, severity, ...(cause === 'head-gasket-between' ? { with: at === cylinder.id ? otherSideOf(job.engine, mine.find((one) => one.cause === cause) as (typeof mine)[number]) ?? at : at } : {}) })),
-        peakKPa: cranked.peakKPa, crankingRpm: cranked.meanRpm,
-        leakPercent: putAirIn(sound, { supplyKPa: SUPPLY_KPA, orificeMm: ORIFICE_MM, atmosphereKPa, airK: AIR_K }).percent,
+        id: cylinder.id,
+        state: mine.length > 0 ? ('faulty' as const) : ('sound' as const),
+        causes: mine.map(({ cause, severity, cylinder: at }) => ({
+          cause,
+          severity,
+          ...(cause === 'head-gasket-between'
+            ? {
+                with:
+                  at === cylinder.id
+                    ? (otherSideOf(job.engine, mine.find((one) => one.cause === cause) as (typeof mine)[number]) ?? at)
+                    : at,
+              }
+            : {}),
+        })),
+        peakKPa: cranked.peakKPa,
+        crankingRpm: cranked.meanRpm,
+        leakPercent: putAirIn(sound, { supplyKPa: SUPPLY_KPA, orificeMm: ORIFICE_MM, atmosphereKPa, airK: AIR_K })
+          .percent,
       };
     }),
   };

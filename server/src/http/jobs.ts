@@ -16,13 +16,35 @@ const bench = async (shop: ShopScope, id: string): Promise<string> => {
 const jobFile = async (shop: ShopScope, id: string) => toJobFile(JSON.parse(await bench(shop, id)) as Bench);
 
 /** `/api/jobs`: the Bay (a page of benches), one bench, its job file and what the readings prove. */
-export const jobRoutes = (store: Store): Router => Router()
-  .get('/', route(store, 'signed-in', jobsQuerySchema, async (shop, query) => ({ jsonText: await benchesJson(shop, query) })))
-  .post('/', route(store, 'signed-in', newJobSchema, async (shop, job) => created(await openJob(shop, job))))
-  .get('/:id', route(store, 'signed-in', null, async (shop, _, { id }) => ({ jsonText: await bench(shop, id('job')) })))
-  .patch('/:id', route(store, 'signed-in', jobChangeSchema, async (shop, change, { id }) => {
-    const closedAt = change.status === undefined ? {} : { closedAt: change.status === 'closed' ? new Date() : null };
-    return changed(await shop.change('jobs', id('job'), { ...change, ...closedAt }), 'job');
-  }))
-  .get('/:id/job-file', route(store, 'signed-in', null, async (shop, _, { id }) => ({ json: await jobFile(shop, id('job')) })))
-  .get('/:id/judgement', route(store, 'signed-in', null, async (shop, _, { id }) => ({ json: report(judge(asJobFile(await jobFile(shop, id('job'))))) })));
+export const jobRoutes = (store: Store): Router =>
+  Router()
+    .get(
+      '/',
+      route(store, 'signed-in', jobsQuerySchema, async (shop, query) => ({ jsonText: await benchesJson(shop, query) })),
+    )
+    .post(
+      '/',
+      route(store, 'signed-in', newJobSchema, async (shop, job) => created(await openJob(shop, job))),
+    )
+    .get(
+      '/:id',
+      route(store, 'signed-in', null, async (shop, _, { id }) => ({ jsonText: await bench(shop, id('job')) })),
+    )
+    .patch(
+      '/:id',
+      route(store, 'signed-in', jobChangeSchema, async (shop, change, { id }) => {
+        const closedAt =
+          change.status === undefined ? {} : { closedAt: change.status === 'closed' ? new Date() : null };
+        return changed(await shop.change('jobs', id('job'), { ...change, ...closedAt }), 'job');
+      }),
+    )
+    .get(
+      '/:id/job-file',
+      route(store, 'signed-in', null, async (shop, _, { id }) => ({ json: await jobFile(shop, id('job')) })),
+    )
+    .get(
+      '/:id/judgement',
+      route(store, 'signed-in', null, async (shop, _, { id }) => ({
+        json: report(judge(asJobFile(await jobFile(shop, id('job'))))),
+      })),
+    );

@@ -4,5 +4,10 @@ import type { Store } from '../store/store';
 import { created, route } from './route';
 
 /** `/api/machines`: what the owners brought. */
-export const machineRoutes = (store: Store): Router => Router()
-  .post('/', route(store, 'signed-in', newMachineSchema, async (shop, machine) => created(await shop.create('machines', machine))));
+export const machineRoutes = (store: Store): Router =>
+  Router().post(
+    '/',
+    route(store, 'signed-in', newMachineSchema, async (shop, machine) =>
+      created(await shop.create('machines', machine)),
+    ),
+  );

@@ -4,5 +4,8 @@ import type { Store } from '../store/store';
 import { created, route } from './route';
 
 /** `/api/owners`: customers. */
-export const ownerRoutes = (store: Store): Router => Router()
-  .post('/', route(store, 'signed-in', newOwnerSchema, async (shop, owner) => created(await shop.create('owners', owner))));
+export const ownerRoutes = (store: Store): Router =>
+  Router().post(
+    '/',
+    route(store, 'signed-in', newOwnerSchema, async (shop, owner) => created(await shop.create('owners', owner))),
+  );

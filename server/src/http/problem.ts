@@ -2,12 +2,21 @@ import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { FieldError } from '@rugged/contract';
 import { InputError } from '@rugged/core';
 import {
-  ConnectionAcquireTimeoutError, ConnectionError, DatabaseError, ForeignKeyConstraintError, UniqueConstraintError,
+  ConnectionAcquireTimeoutError,
+  ConnectionError,
+  DatabaseError,
+  ForeignKeyConstraintError,
+  UniqueConstraintError,
 } from 'sequelize';
 
 /** A refusal as a value: status, code, words, and what is wrong field by field. Rendered once, below. */
 export class Refusal extends Error {
-  constructor(readonly status: number, readonly code: string, message: string, readonly extra: { errors?: FieldError[]; current?: unknown } = {}) {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly extra: { errors?: FieldError[]; current?: unknown } = {},
+  ) {
     super(message);
   }
 }
@@ -16,19 +25,27 @@ export const refuse = {
   fields: (errors: FieldError[]) => new Refusal(422, 'validation', 'Something entered is not right', { errors }),
   missing: (what: string) => new Refusal(404, 'not-found', `There is no such ${what} here`),
   differs: () => new Refusal(409, 'id-taken', 'Something else was already kept under this id'),
-  conflict: (current: unknown) => new Refusal(409, 'version-conflict', 'It was changed by someone else in the meantime', { current }),
+  conflict: (current: unknown) =>
+    new Refusal(409, 'version-conflict', 'It was changed by someone else in the meantime', { current }),
 };
 
 /** A field of another table that a foreign key speaks of. */
 const REFERENCE_FIELD: Readonly<Record<string, string>> = {
-  owner_id: 'ownerId', machine_id: 'machineId', engine_id: 'engineId', job_id: 'jobId', test_id: 'testId', supersedes: 'supersedes', photo_id: 'photoId',
+  owner_id: 'ownerId',
+  machine_id: 'machineId',
+  engine_id: 'engineId',
+  job_id: 'jobId',
+  test_id: 'testId',
+  supersedes: 'supersedes',
+  photo_id: 'photoId',
 };
 
 function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   if (error instanceof InputError) return refuse.fields([{ field: error.field, reason: error.reason }]);
   if (error instanceof UniqueConstraintError) return new Refusal(409, 'duplicate', 'It is already there');
-  if (error instanceof ForeignKeyConstraintError) return refuse.fields([{ field: referenceField(error), reason: 'is not known in this shop' }]);
+  if (error instanceof ForeignKeyConstraintError)
+    return refuse.fields([{ field: referenceField(error), reason: 'is not known in this shop' }]);
   if (error instanceof ConnectionError || error instanceof ConnectionAcquireTimeoutError) {
     return new Refusal(503, 'database-unavailable', 'The database is not available');
   }
@@ -40,7 +57,11 @@ function asRefusal(error: unknown): Refusal {
   }
   const http = error as { status?: unknown; type?: string; expose?: boolean; message?: string };
   if (typeof http.status === 'number' && http.status >= 400 && http.status < 500) {
-    return new Refusal(http.status, http.type ?? 'http', BODY_WORDS[http.type ?? ''] ?? (http.expose ? http.message ?? 'Bad request' : 'Bad request'));
+    return new Refusal(
+      http.status,
+      http.type ?? 'http',
+      BODY_WORDS[http.type ?? ''] ?? (http.expose ? (http.message ?? 'Bad request') : 'Bad request'),
+    );
   }
   return new Refusal(500, 'internal', 'Something went wrong here. Nothing was changed; try again');
 }
@@ -67,7 +88,15 @@ export const onError: ErrorRequestHandler = (error, req, res, next) => {
   if (res.headersSent) return next(error);
   const refusal = asRefusal(error);
   if (refusal.status >= 500) req.log?.error({ err: error }, refusal.message);
-  res.status(refusal.status).type('application/problem+json').send(JSON.stringify({
-    type: `urn:rugged-gauge:problem:${refusal.code}`, title: refusal.message, status: refusal.status, ...refusal.extra,
-  }));
+  res
+    .status(refusal.status)
+    .type('application/problem+json')
+    .send(
+      JSON.stringify({
+        type: `urn:rugged-gauge:problem:${refusal.code}`,
+        title: refusal.message,
+        status: refusal.status,
+        ...refusal.extra,
+      }),
+    );
 };

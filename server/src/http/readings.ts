@@ -7,27 +7,40 @@ import type { Store } from '../store/store';
 import { created, route } from './route';
 
 /** `/api/readings`: one attempt, held against its engine, its books and its tester before it is kept. */
-export const readingRoutes = (store: Store): Router => Router()
-  .post('/', route(store, 'signed-in', newReadingSchema, async (shop, reading) => {
-    checkInContext(reading, await contextOf(shop, reading));
-    return created(await shop.create('readings', { ...reading, takenBy: shop.personId }));
-  }));
+export const readingRoutes = (store: Store): Router =>
+  Router().post(
+    '/',
+    route(store, 'signed-in', newReadingSchema, async (shop, reading) => {
+      checkInContext(reading, await contextOf(shop, reading));
+      return created(await shop.create('readings', { ...reading, takenBy: shop.personId }));
+    }),
+  );
 
-interface Context { engine: Engine; books: Book[]; test: TestRecord }
+interface Context {
+  engine: Engine;
+  books: Book[];
+  test: TestRecord;
+}
 
 async function contextOf(shop: ShopScope, reading: NewReading): Promise<Context> {
   const [row] = await shop.select<Context>(
-    `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, json_strip_nulls(${list(asJson('books', 'b'), 'books b WHERE b.engine_id = e.id')}) AS books,
+    `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, json_strip_nulls(${list(
+      asJson('books', 'b'),
+      'books b WHERE b.engine_id = e.id',
+    )}) AS books,
        json_strip_nulls(${asJson('tests', 't')}) AS test
      FROM tests t JOIN jobs j ON j.id = t.job_id JOIN engines e ON e.id = j.engine_id
-     WHERE t.shop_id = $1 AND t.id = $2`, reading.testId);
+     WHERE t.shop_id = $1 AND t.id = $2`,
+    reading.testId,
+  );
   if (!row) throw new InputError('testId', 'not-known-here');
   return row;
 }
 
 /** The reading alone in a job of its own: the same sense that a whole job is held to. */
 function checkInContext(reading: NewReading, { engine, books, test }: Context): void {
-  if (test.kind !== reading.kind) throw new InputError('kind', 'of-another-kind', { kind: reading.kind, test: test.kind });
+  if (test.kind !== reading.kind)
+    throw new InputError('kind', 'of-another-kind', { kind: reading.kind, test: test.kind });
   try {
     checkJob({ format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, engine, books, tests: [toTest(test, [reading])] });
   } catch (error) {

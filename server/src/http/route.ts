@@ -1,7 +1,6 @@
 import { check } from '@rugged/contract';
 import type { Request, RequestHandler, Response } from 'express';
-import type Joi from 'joi';
-import JoiValue from 'joi';
+import Joi from 'joi';
 import { ShopScope, type Who } from '../store/scope';
 import type { Changed, Created, Store } from '../store/store';
 import { Refusal, refuse } from './problem';
@@ -10,25 +9,31 @@ import { Refusal, refuse } from './problem';
 export type Rights = 'signed-in';
 
 declare module 'express-session' {
-  interface SessionData { who: Who }
+  interface SessionData {
+    who: Who;
+  }
 }
 
 /** What a handler answers with: a value as JSON, a JSON text as it is, or something that writes for itself. */
-export type Answer =
-  | { status?: number; json: unknown }
-  | { jsonText: string }
-  | { write(res: Response): void };
+export type Answer = { status?: number; json: unknown } | { jsonText: string } | { write(res: Response): void };
 
 /** The request beside its checked input. */
-export interface Call { req: Request; id(what: string): string }
+export interface Call {
+  req: Request;
+  id(what: string): string;
+}
 
 /**
- * The one way to a handler: rights, then the input as its schema has it, then the answer within the shop of whoever asks.
+ * The one way to a handler: rights, then the input as its schema has it, then the answer within the shop of whoever
+ * asks.
  *
  * @param schema of the body, or of the query where nothing is sent; null takes no input
  */
 export function route<T = undefined>(
-  store: Store, _rights: Rights, schema: Joi.Schema<T> | null, answer: (shop: ShopScope, input: T, call: Call) => Promise<Answer> | Answer,
+  store: Store,
+  _rights: Rights,
+  schema: Joi.Schema<T> | null,
+  answer: (shop: ShopScope, input: T, call: Call) => Promise<Answer> | Answer,
 ): RequestHandler {
   return async (req, res) => {
     const shop = new ShopScope(store, whoAsks(req));
@@ -37,8 +42,13 @@ export function route<T = undefined>(
 }
 
 /** The same for what nobody needs to be signed in for: there is no shop yet. */
-export function openRoute<T = undefined>(schema: Joi.Schema<T> | null, answer: (input: T, call: Call) => Promise<Answer> | Answer): RequestHandler {
-  return async (req, res) => { give(res, await answer(inputOf(schema, req), callOf(req))); };
+export function openRoute<T = undefined>(
+  schema: Joi.Schema<T> | null,
+  answer: (input: T, call: Call) => Promise<Answer> | Answer,
+): RequestHandler {
+  return async (req, res) => {
+    give(res, await answer(inputOf(schema, req), callOf(req)));
+  };
 }
 
 /** The one place that says which shop a request speaks for. */
@@ -48,7 +58,7 @@ export function whoAsks(req: Request): Who {
   return who;
 }
 
-const uuid = JoiValue.string().guid();
+const uuid = Joi.string().guid();
 
 /** An id of the path: what is no id at all is not found either. */
 const callOf = (req: Request): Call => ({
@@ -69,7 +79,10 @@ function inputOf<T>(schema: Joi.Schema<T> | null, req: Request): T {
     return checked.value;
   }
   const result: Joi.ValidationResult<T> = schema.validate(req.query, { abortEarly: false });
-  if (result.error) throw refuse.fields(result.error.details.map((detail) => ({ field: detail.path.join('.'), reason: detail.message })));
+  if (result.error)
+    throw refuse.fields(
+      result.error.details.map((detail) => ({ field: detail.path.join('.'), reason: detail.message })),
+    );
   return result.value;
 }
 

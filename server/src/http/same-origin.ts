@@ -1,7 +1,10 @@
 import type { RequestHandler } from 'express';
 import { Refusal } from './problem';
 
-/** Refuses writes that another site's page sends along with our cookie. Beside SameSite=Lax. No header at all is no browser. */
+/**
+ * Refuses writes that another site's page sends along with our cookie. Beside SameSite=Lax. No header at all is no
+ * browser.
+ */
 export const sameOrigin: RequestHandler = (req, _res, next) => {
   if (req.method === 'GET' || req.method === 'HEAD' || req.method === 'OPTIONS') return next();
   const site = req.get('sec-fetch-site');

@@ -6,19 +6,32 @@ import type { Store } from '../store/store';
 import { changed, created, route } from './route';
 
 /** The others of its kind give way to the usual one. */
-const giveWay = (shop: ShopScope, { id, kind }: { id: string; kind: string }) => shop.transaction((transaction) =>
-  shop.store.models.testers.update({ usual: false }, { where: { shopId: shop.shopId, kind, id: { [Op.ne]: id }, usual: true }, transaction }));
+const giveWay = (shop: ShopScope, { id, kind }: { id: string; kind: string }) =>
+  shop.transaction((transaction) =>
+    shop.store.models.testers.update(
+      { usual: false },
+      { where: { shopId: shop.shopId, kind, id: { [Op.ne]: id }, usual: true }, transaction },
+    ),
+  );
 
 /** `/api/testers`: the register of testers. One of each kind is the usual one. */
-export const testerRoutes = (store: Store): Router => Router()
-  .post('/', route(store, 'signed-in', newTesterSchema, async (shop, tester) => {
-    const made = await shop.create('testers', tester);
-    if (tester.usual) await giveWay(shop, tester);
-    return created(made);
-  }))
-  .patch('/:id', route(store, 'signed-in', testerChangeSchema, async (shop, change, call) => {
-    const id = call.id('tester');
-    const made = await shop.change('testers', id, change);
-    if (made.outcome === 'changed' && made.row['usual'] === true) await giveWay(shop, { id, kind: made.row['kind'] as string });
-    return changed(made, 'tester');
-  }));
+export const testerRoutes = (store: Store): Router =>
+  Router()
+    .post(
+      '/',
+      route(store, 'signed-in', newTesterSchema, async (shop, tester) => {
+        const made = await shop.create('testers', tester);
+        if (tester.usual) await giveWay(shop, tester);
+        return created(made);
+      }),
+    )
+    .patch(
+      '/:id',
+      route(store, 'signed-in', testerChangeSchema, async (shop, change, call) => {
+        const id = call.id('tester');
+        const made = await shop.change('testers', id, change);
+        if (made.outcome === 'changed' && made.row['usual'] === true)
+          await giveWay(shop, { id, kind: made.row['kind'] as string });
+        return changed(made, 'tester');
+      }),
+    );

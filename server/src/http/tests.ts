@@ -4,5 +4,10 @@ import type { Store } from '../store/store';
 import { created, route } from './route';
 
 /** `/api/tests`: a test as it was set up. Written once. */
-export const testRoutes = (store: Store): Router => Router()
-  .post('/', route(store, 'signed-in', newTestSchema, async (shop, test) => created(await shop.create('tests', { ...test, startedBy: shop.personId }))));
+export const testRoutes = (store: Store): Router =>
+  Router().post(
+    '/',
+    route(store, 'signed-in', newTestSchema, async (shop, test) =>
+      created(await shop.create('tests', { ...test, startedBy: shop.personId })),
+    ),
+  );

@@ -7,18 +7,20 @@ const YEAR_S = 365 * 24 * 3600;
 /** The built app. Hashed files are kept for a year, the page and the service worker are asked for each time. */
 export function webApp(dist: string): Router {
   const routes = Router();
-  routes.use(expressStaticGzip(dist, {
-    enableBrotli: true,
-    orderPreference: ['br', 'gz'],
-    index: false,
-    serveStatic: {
+  routes.use(
+    expressStaticGzip(dist, {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
       index: false,
-      setHeaders: (res, file) => {
-        const hashed = /[/\\](_expo|assets)[/\\]/.test(file);
-        res.setHeader('Cache-Control', hashed ? `public, max-age=${YEAR_S}, immutable` : 'no-cache');
+      serveStatic: {
+        index: false,
+        setHeaders: (res, file) => {
+          const hashed = /[/\\](_expo|assets)[/\\]/.test(file);
+          res.setHeader('Cache-Control', hashed ? `public, max-age=${YEAR_S}, immutable` : 'no-cache');
+        },
       },
-    },
-  }));
+    }),
+  );
   // A missing script must not be answered with the page.
   routes.use(['/_expo', '/assets'], (_req, _res, next) => next('router'));
   routes.get('/{*path}', (_req, res) => {

@@ -2,10 +2,16 @@ import { formatEnd, formatHello, formatSamples, type LiveKind } from '@rugged/co
 import type { LiveTake } from '@rugged/core/virtual-engine';
 
 /** One event of a stream: its id says where to go on after it. */
-export interface LiveEvent { id: string; data: string }
+export interface LiveEvent {
+  id: string;
+  data: string;
+}
 
 /** Where a stream stands: when its first sample was due (epoch ms), and the next sample. */
-export interface Place { startedAt: number; next: number }
+export interface Place {
+  startedAt: number;
+  next: number;
+}
 
 /** So many samples at once after the signal was away; a line stays readable. */
 const MOST_ROWS = 400;
@@ -19,11 +25,15 @@ export function parsePlace(text: string | undefined): Place | undefined {
 }
 
 export function hello(kind: LiveKind, take: LiveTake, place: Place): LiveEvent {
-  return { id: placeOf(place), data: formatHello({ kind, sampleHz: take.sampleHz, unit: 'kPa', channels: take.channels.map(({ name }) => name) }) };
+  return {
+    id: placeOf(place),
+    data: formatHello({ kind, sampleHz: take.sampleHz, unit: 'kPa', channels: take.channels.map(({ name }) => name) }),
+  };
 }
 
 /**
- * What is due by now, from a place on. Nothing is kept between two calls, so any server can go on where another stopped.
+ * What is due by now, from a place on. Nothing is kept between two calls, so any server can go on where another
+ * stopped.
  * @returns the events, the place after them, and whether the take is over
  */
 export function due(take: LiveTake, place: Place, now: number): { events: LiveEvent[]; place: Place; over: boolean } {
@@ -32,7 +42,9 @@ export function due(take: LiveTake, place: Place, now: number): { events: LiveEv
   const events: LiveEvent[] = [];
   for (let from = place.next; from < until; from += MOST_ROWS) {
     const to = Math.min(until, from + MOST_ROWS);
-    const rows = Array.from({ length: to - from }, (_, i) => take.channels.map(({ samples }) => samples[from + i] as number));
+    const rows = Array.from({ length: to - from }, (_, i) =>
+      take.channels.map(({ samples }) => samples[from + i] as number),
+    );
     events.push({ id: placeOf({ ...place, next: to }), data: formatSamples(from, rows) });
   }
   const after = { ...place, next: until };

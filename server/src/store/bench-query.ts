@@ -3,7 +3,10 @@ import { asJson, list } from './json-sql';
 import type { ShopScope } from './scope';
 
 /** What people added to a job, each with who it was. */
-const made = (table: AddedName) => list(asJson(table, 'x', ", 'by', p.name"), `${table} x JOIN people p ON p.id = x.made_by WHERE x.job_id = j.id`);
+const made = (table: AddedName) =>
+  list(asJson(table, 'x', ", 'by', p.name"), `${table} x JOIN people p ON p.id = x.made_by WHERE x.job_id = j.id`);
+
+const TESTS = 'tests t JOIN people p ON p.id = t.started_by WHERE t.job_id = j.id';
 
 /** One job with everything on its bench as one JSON text: one round trip, no row ever turned into an object here. */
 const BENCH = `json_strip_nulls(json_build_object(
@@ -12,14 +15,16 @@ const BENCH = `json_strip_nulls(json_build_object(
   'machine', ${asJson('machines', 'm')},
   'engine', ${asJson('engines', 'e')},
   'books', ${list(asJson('books', 'b'), 'books b WHERE b.engine_id = e.id')},
-  'tests', ${list(asJson('tests', 't', ", 'by', p.name"), 'tests t JOIN people p ON p.id = t.started_by WHERE t.job_id = j.id')},
+  'tests', ${list(asJson('tests', 't', ", 'by', p.name"), TESTS)},
   'readings', ${list(asJson('readings', 'r'), 'readings r JOIN tests t ON t.id = r.test_id WHERE t.job_id = j.id')},
   ${ADDED_NAMES.map((name) => `'${name}', ${made(name)}`).join(',\n  ')},
   'lastTime', (
     SELECT json_build_object('jobId', l.id, 'number', l.number, 'openedAt', l.opened_at, 'readings',
-      (SELECT coalesce(json_agg(json_build_object('cylinder', r.figures->'cylinder', 'unit', r.figures->'unit', 'peak', r.figures->'peak') ORDER BY r.taken_at), '[]'::json)
+      (SELECT coalesce(json_agg(json_build_object('cylinder', r.figures->'cylinder', 'unit', r.figures->'unit',
+        'peak', r.figures->'peak') ORDER BY r.taken_at), '[]'::json)
        FROM readings r JOIN tests t ON t.id = r.test_id
-       WHERE t.job_id = l.id AND r.kind = 'compression' AND (r.figures->>'wet') IS DISTINCT FROM 'true' AND r.withdrawn IS NOT TRUE
+       WHERE t.job_id = l.id AND r.kind = 'compression' AND (r.figures->>'wet') IS DISTINCT FROM 'true'
+         AND r.withdrawn IS NOT TRUE
          AND NOT EXISTS (SELECT 1 FROM readings n WHERE n.supersedes = r.id AND n.test_id = r.test_id)))
     FROM jobs l
     WHERE l.engine_id = e.id AND l.id <> j.id AND l.opened_at < j.opened_at
@@ -33,11 +38,16 @@ const FROM = `FROM jobs j
 
 /** The bench of a job of this shop as JSON text, or nothing. */
 export async function benchJson(scope: ShopScope, jobId: string): Promise<string | undefined> {
-  const [row] = await scope.select<{ bench: string }>(`SELECT ${BENCH} AS bench ${FROM} WHERE j.shop_id = $1 AND j.id = $2`, jobId);
+  const [row] = await scope.select<{ bench: string }>(
+    `SELECT ${BENCH} AS bench ${FROM} WHERE j.shop_id = $1 AND j.id = $2`,
+    jobId,
+  );
   return row?.bench;
 }
 
-/** A page of benches, newest job first, as JSON text. One row more than asked for tells whether there is another page. */
+/**
+ * A page of benches, newest job first, as JSON text. One row more than asked for tells whether there is another page.
+ */
 export async function benchesJson(scope: ShopScope, query: JobsQuery): Promise<string> {
   const values: unknown[] = [];
   const where = ['j.shop_id = $1'];
@@ -49,14 +59,26 @@ export async function benchesJson(scope: ShopScope, query: JobsQuery): Promise<s
   if (query.engineId) and((p) => `j.engine_id = ${p}`, query.engineId);
   const search = query.search?.trim();
   if (search) {
-    and((p) => `(e.name ILIKE ${p} OR m.name ILIKE ${p} OR o.name ILIKE ${p} OR j.complaint ILIKE ${p} OR j.number::text LIKE ${p})`, `%${search.replace(/[\\%_]/g, '\\$&')}%`);
+    and(
+      (p) =>
+        `(e.name ILIKE ${p} OR m.name ILIKE ${p} OR o.name ILIKE ${p} OR j.complaint ILIKE ${p} OR ` +
+        `j.number::text LIKE ${p})`,
+      `%${search.replace(/[\\%_]/g, '\\$&')}%`,
+    );
   }
   const counted = [...where];
   const countValues = [...values];
   if (query.before) and((p) => `j.number < ${p}`, query.before);
   const [rows, totals] = await Promise.all([
-    scope.select<{ number: number; bench: string }>(`SELECT j.number, ${BENCH} AS bench ${FROM} WHERE ${where.join(' AND ')} ORDER BY j.number DESC LIMIT ${query.limit + 1}`, ...values),
-    scope.select<{ total: number }>(`SELECT count(*)::int AS total ${FROM} WHERE ${counted.join(' AND ')}`, ...countValues),
+    scope.select<{ number: number; bench: string }>(
+      `SELECT j.number, ${BENCH} AS bench ${FROM} WHERE ${where.join(' AND ')} ORDER BY j.number DESC LIMIT ` +
+        `${query.limit + 1}`,
+      ...values,
+    ),
+    scope.select<{ total: number }>(
+      `SELECT count(*)::int AS total ${FROM} WHERE ${counted.join(' AND ')}`,
+      ...countValues,
+    ),
   ]);
   const page = rows.slice(0, query.limit);
   const next = rows.length > query.limit ? `,"next":"${page[page.length - 1]?.number}"` : '';

@@ -9,18 +9,25 @@ export async function enginesPage(scope: ShopScope, query: EnginesQuery): Promis
   const values = [search ? `%${search.replace(/[\\%_]/g, '\\$&')}%` : null, afterName ?? null, afterId ?? null];
   const matching = `FROM engines e JOIN machines m ON m.id = e.machine_id JOIN owners o ON o.id = m.owner_id
     WHERE e.shop_id = $1 AND ($2::text IS NULL OR e.name ILIKE $2 OR m.name ILIKE $2 OR o.name ILIKE $2)`;
-  const rows = await scope.select<{ item: EngineListItem }>(`
+  const rows = await scope.select<{ item: EngineListItem }>(
+    `
     SELECT json_strip_nulls(json_build_object(
       'engine', ${asJson('engines', 'e')}, 'machine', ${asJson('machines', 'm')}, 'owner', ${asJson('owners', 'o')},
       'books', ${list(asJson('books', 'b'), 'books b WHERE b.engine_id = e.id')},
       'jobs', (SELECT count(*) FROM jobs j WHERE j.engine_id = e.id),
       'lastJobAt', (SELECT max(j.opened_at) FROM jobs j WHERE j.engine_id = e.id))) AS item
     ${matching} AND ($3::text IS NULL OR (e.name, e.id) > ($3, $4::uuid))
-    ORDER BY e.name, e.id LIMIT ${query.limit + 1}`, ...values);
+    ORDER BY e.name, e.id LIMIT ${query.limit + 1}`,
+    ...values,
+  );
   const [count] = await scope.select<{ total: number }>(`SELECT count(*)::int AS total ${matching}`, values[0]);
   const items = rows.slice(0, query.limit).map((row) => row.item);
   const last = items[items.length - 1]?.engine;
-  return { items, total: count?.total ?? 0, ...(rows.length > query.limit && last ? { next: `${last.id}${last.name}` } : {}) };
+  return {
+    items,
+    total: count?.total ?? 0,
+    ...(rows.length > query.limit && last ? { next: `${last.id}${last.name}` } : {}),
+  };
 }
 
 const UUID_LENGTH = 36;

@@ -2,9 +2,13 @@ import { SPREAD, type Table, wireFields } from './models';
 
 /** A row of `table` as a wire object, built inside the database. */
 export function asJson(table: Table, alias: string, extra = ''): string {
-  const fields = wireFields(table).map((field) => `'${field}', ${alias}.${snake(field)}`).join(', ');
+  const fields = wireFields(table)
+    .map((field) => `'${field}', ${alias}.${snake(field)}`)
+    .join(', ');
   const spread = SPREAD[table];
-  return spread === undefined ? `json_build_object(${fields}${extra})` : `(jsonb_build_object(${fields}${extra}) || ${alias}.${snake(spread)})`;
+  return spread === undefined
+    ? `json_build_object(${fields}${extra})`
+    : `(jsonb_build_object(${fields}${extra}) || ${alias}.${snake(spread)})`;
 }
 
 const snake = (field: string) => field.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);

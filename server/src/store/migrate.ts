@@ -9,7 +9,10 @@ import { up as oneShape } from './migrations/005-one-shape';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
-  '001-records': records, '002-every-test': everyTest, '003-opinions-and-symptoms': opinionsAndSymptoms, '004-guided-work': guidedWork,
+  '001-records': records,
+  '002-every-test': everyTest,
+  '003-opinions-and-symptoms': opinionsAndSymptoms,
+  '004-guided-work': guidedWork,
   '005-one-shape': oneShape,
 };
 
@@ -23,16 +26,19 @@ export async function migrate(sequelize: Sequelize, to?: string): Promise<string
   const umzug = new Umzug({
     migrations: Object.entries(MIGRATIONS).map(([name, migration]) => ({
       name,
-      up: () => sequelize.transaction((transaction) => migration({
-        sequelize, transaction, sql: (text) => sequelize.query(text, { transaction }),
-      })),
+      up: () =>
+        sequelize.transaction((transaction) =>
+          migration({ sequelize, transaction, sql: (text) => sequelize.query(text, { transaction }) }),
+        ),
     })),
     context: sequelize,
     storage: new SequelizeStorage({ sequelize, tableName: 'schema_migrations' }),
     logger: undefined,
   });
   return sequelize.transaction(async (transaction) => {
-    await sequelize.query('SET LOCAL idle_in_transaction_session_timeout = 0; SET LOCAL statement_timeout = 0', { transaction });
+    await sequelize.query('SET LOCAL idle_in_transaction_session_timeout = 0; SET LOCAL statement_timeout = 0', {
+      transaction,
+    });
     await sequelize.query(`SELECT pg_advisory_xact_lock(${ADVISORY_LOCK})`, { transaction });
     return (await umzug.up(to === undefined ? {} : { to })).map((migration) => migration.name);
   });

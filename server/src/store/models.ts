@@ -1,31 +1,124 @@
-import type { CauseName, Engine, HouseRules, PressureUnit, Site, State, Symptom, TestKind, Virtual } from '@rugged/core';
+import type {
+  CauseName,
+  Engine,
+  HouseRules,
+  PressureUnit,
+  Site,
+  State,
+  Symptom,
+  TestKind,
+  Virtual,
+} from '@rugged/core';
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 
 /** The rows as they are stored. Absent is null here and left out on the wire. */
 type Nullable<T> = { [K in keyof T]: T[K] | null };
 
 export interface ShopRow {
-  id: string; name: string; unit: PressureUnit; site: Site; houseRules: Partial<HouseRules>; nextJobNumber: number; version: number;
+  id: string;
+  name: string;
+  unit: PressureUnit;
+  site: Site;
+  houseRules: Partial<HouseRules>;
+  nextJobNumber: number;
+  version: number;
 }
-export interface PersonRow { id: string; shopId: string; name: string; email: string; passwordHash: string }
-export type OwnerRow = { id: string; shopId: string; name: string; version: number } & Nullable<{ phone: string; email: string; note: string }>;
-export type MachineRow = { id: string; shopId: string; ownerId: string; name: string; version: number } & Nullable<{ serial: string; note: string }>;
-export type EngineRow = { id: string; shopId: string; machineId: string; name: string; version: number } & Nullable<Required<Engine> & { hidden: Virtual; simulated: boolean }>;
-export type BookRow = { id: string; shopId: string; engineId: string; rank: number; source: string; figures: object; version: number } & Nullable<{ engineTemperature: string; conditions: string }>;
+export interface PersonRow {
+  id: string;
+  shopId: string;
+  name: string;
+  email: string;
+  passwordHash: string;
+}
+export type OwnerRow = { id: string; shopId: string; name: string; version: number } & Nullable<{
+  phone: string;
+  email: string;
+  note: string;
+}>;
+export type MachineRow = { id: string; shopId: string; ownerId: string; name: string; version: number } & Nullable<{
+  serial: string;
+  note: string;
+}>;
+export type EngineRow = { id: string; shopId: string; machineId: string; name: string; version: number } & Nullable<
+  Required<Engine> & { hidden: Virtual; simulated: boolean }
+>;
+export type BookRow = {
+  id: string;
+  shopId: string;
+  engineId: string;
+  rank: number;
+  source: string;
+  figures: object;
+  version: number;
+} & Nullable<{ engineTemperature: string; conditions: string }>;
 export type JobRow = {
-  id: string; shopId: string; number: number; engineId: string; complaint: string; site: Site; houseRules: Partial<HouseRules>; status: 'open' | 'closed'; openedAt: Date; openedBy: string; version: number;
+  id: string;
+  shopId: string;
+  number: number;
+  engineId: string;
+  complaint: string;
+  site: Site;
+  houseRules: Partial<HouseRules>;
+  status: 'open' | 'closed';
+  openedAt: Date;
+  openedBy: string;
+  version: number;
 } & Nullable<{ alreadyDone: string; symptoms: Symptom[]; hours: number; closedAt: Date }>;
-export type TestRow = { id: string; shopId: string; jobId: string; kind: TestKind; conditions: object; startedAt: Date; startedBy: string };
-export type ReadingRow = { id: string; shopId: string; testId: string; kind: TestKind; figures: object; takenAt: Date; takenBy: string } & Nullable<{ supersedes: string; withdrawn: boolean }>;
-export type OverruleRow = { id: string; shopId: string; jobId: string; reason: string; madeAt: Date; madeBy: string } & Nullable<{ cylinder: string; state: State; cause: CauseName }>;
+export type TestRow = {
+  id: string;
+  shopId: string;
+  jobId: string;
+  kind: TestKind;
+  conditions: object;
+  startedAt: Date;
+  startedBy: string;
+};
+export type ReadingRow = {
+  id: string;
+  shopId: string;
+  testId: string;
+  kind: TestKind;
+  figures: object;
+  takenAt: Date;
+  takenBy: string;
+} & Nullable<{ supersedes: string; withdrawn: boolean }>;
+export type OverruleRow = {
+  id: string;
+  shopId: string;
+  jobId: string;
+  reason: string;
+  madeAt: Date;
+  madeBy: string;
+} & Nullable<{ cylinder: string; state: State; cause: CauseName }>;
 /** Added once by somebody, never changed. */
 type Made = { id: string; shopId: string; jobId: string; madeAt: Date; madeBy: string };
-export type TesterRow = { id: string; shopId: string; kind: string; name: string; tester: object; adapters: object[]; usual: boolean; retired: boolean; version: number } & Nullable<{ oRingCheckedOn: string; dueOn: string; comparison: object }>;
+export type TesterRow = {
+  id: string;
+  shopId: string;
+  kind: string;
+  name: string;
+  tester: object;
+  adapters: object[];
+  usual: boolean;
+  retired: boolean;
+  version: number;
+} & Nullable<{ oRingCheckedOn: string; dueOn: string; comparison: object }>;
 export type TickRow = Made & { procedure: string; step: string; mark: string };
 export type SignatureRow = Made & { procedure: string };
 export type PhotoRow = Made & { mime: string; image: Buffer };
-export type NoteRow = Made & { about: string } & Nullable<{ cylinder: string; text: string; plug: string; photoId: string; supersedes: string; withdrawn: boolean }>;
-export type OutcomeRow = Made & { cylinder: string; found: CauseName } & Nullable<{ predicted: CauseName; probability: number; note: string }>;
+export type NoteRow = Made & { about: string } & Nullable<{
+    cylinder: string;
+    text: string;
+    plug: string;
+    photoId: string;
+    supersedes: string;
+    withdrawn: boolean;
+  }>;
+export type OutcomeRow = Made & { cylinder: string; found: CauseName } & Nullable<{
+    predicted: CauseName;
+    probability: number;
+    note: string;
+  }>;
 
 export type Stored<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
 
@@ -60,31 +153,132 @@ const TABLES = {
   owners: { id, shopId: UUID, name: TEXT, phone: TEXT, email: TEXT, note: TEXT, version },
   machines: { id, shopId: UUID, ownerId: UUID, name: TEXT, serial: TEXT, note: TEXT, version },
   engines: {
-    id, shopId: UUID, machineId: UUID, name: TEXT, cycle: TEXT, fuel: TEXT, family: TEXT, layout: TEXT, cylinders: JSONB, banks: JSONB,
-    neighbours: JSONB, firingOrder: JSONB, firingIntervals: JSONB, rotation: TEXT, boreMm: DOUBLE, strokeMm: DOUBLE, conrodMm: DOUBLE,
-    compressionRatio: DOUBLE, ratioBasis: TEXT, compressionRelease: TEXT, cooling: TEXT, headless: BOOLEAN, valveGear: TEXT, hours: DOUBLE, cranks: BOOLEAN,
-    distributor: TEXT, plug: JSONB, hidden: JSONB, simulated: BOOLEAN, version,
+    id,
+    shopId: UUID,
+    machineId: UUID,
+    name: TEXT,
+    cycle: TEXT,
+    fuel: TEXT,
+    family: TEXT,
+    layout: TEXT,
+    cylinders: JSONB,
+    banks: JSONB,
+    neighbours: JSONB,
+    firingOrder: JSONB,
+    firingIntervals: JSONB,
+    rotation: TEXT,
+    boreMm: DOUBLE,
+    strokeMm: DOUBLE,
+    conrodMm: DOUBLE,
+    compressionRatio: DOUBLE,
+    ratioBasis: TEXT,
+    compressionRelease: TEXT,
+    cooling: TEXT,
+    headless: BOOLEAN,
+    valveGear: TEXT,
+    hours: DOUBLE,
+    cranks: BOOLEAN,
+    distributor: TEXT,
+    plug: JSONB,
+    hidden: JSONB,
+    simulated: BOOLEAN,
+    version,
   },
-  books: { id, shopId: UUID, engineId: UUID, rank: INTEGER, source: TEXT, engineTemperature: TEXT, conditions: TEXT, figures: JSONB, version },
+  books: {
+    id,
+    shopId: UUID,
+    engineId: UUID,
+    rank: INTEGER,
+    source: TEXT,
+    engineTemperature: TEXT,
+    conditions: TEXT,
+    figures: JSONB,
+    version,
+  },
   jobs: {
-    id, shopId: UUID, number: INTEGER, engineId: UUID, complaint: TEXT, alreadyDone: TEXT, symptoms: JSONB, hours: DOUBLE, site: JSONB, houseRules: JSONB,
-    status: { type: TEXT, defaultValue: 'open' }, openedAt: DATE, closedAt: DATE, openedBy: UUID, version,
+    id,
+    shopId: UUID,
+    number: INTEGER,
+    engineId: UUID,
+    complaint: TEXT,
+    alreadyDone: TEXT,
+    symptoms: JSONB,
+    hours: DOUBLE,
+    site: JSONB,
+    houseRules: JSONB,
+    status: { type: TEXT, defaultValue: 'open' },
+    openedAt: DATE,
+    closedAt: DATE,
+    openedBy: UUID,
+    version,
   },
   tests: { id, shopId: UUID, jobId: UUID, kind: TEXT, conditions: JSONB, startedAt: DATE, startedBy: UUID },
-  readings: { id, shopId: UUID, testId: UUID, kind: TEXT, figures: JSONB, takenAt: DATE, takenBy: UUID, supersedes: UUID, withdrawn: BOOLEAN },
-  overrules: { id, shopId: UUID, jobId: UUID, cylinder: TEXT, state: TEXT, cause: TEXT, reason: TEXT, madeAt: DATE, madeBy: UUID },
-  testers: { id, shopId: UUID, kind: TEXT, name: TEXT, tester: JSONB, adapters: JSONB, oRingCheckedOn: DATEONLY, dueOn: DATEONLY, comparison: JSONB, usual: BOOLEAN, retired: BOOLEAN, version },
+  readings: {
+    id,
+    shopId: UUID,
+    testId: UUID,
+    kind: TEXT,
+    figures: JSONB,
+    takenAt: DATE,
+    takenBy: UUID,
+    supersedes: UUID,
+    withdrawn: BOOLEAN,
+  },
+  overrules: {
+    id,
+    shopId: UUID,
+    jobId: UUID,
+    cylinder: TEXT,
+    state: TEXT,
+    cause: TEXT,
+    reason: TEXT,
+    madeAt: DATE,
+    madeBy: UUID,
+  },
+  testers: {
+    id,
+    shopId: UUID,
+    kind: TEXT,
+    name: TEXT,
+    tester: JSONB,
+    adapters: JSONB,
+    oRingCheckedOn: DATEONLY,
+    dueOn: DATEONLY,
+    comparison: JSONB,
+    usual: BOOLEAN,
+    retired: BOOLEAN,
+    version,
+  },
   ticks: { ...made, procedure: TEXT, step: TEXT, mark: TEXT },
   signatures: { ...made, procedure: TEXT },
   photos: { ...made, mime: TEXT, image: BLOB },
-  notes: { ...made, cylinder: TEXT, about: TEXT, text: TEXT, plug: TEXT, photoId: UUID, supersedes: UUID, withdrawn: BOOLEAN },
+  notes: {
+    ...made,
+    cylinder: TEXT,
+    about: TEXT,
+    text: TEXT,
+    plug: TEXT,
+    photoId: UUID,
+    supersedes: UUID,
+    withdrawn: BOOLEAN,
+  },
   outcomes: { ...made, cylinder: TEXT, found: TEXT, predicted: TEXT, probability: DOUBLE, note: TEXT },
 } satisfies Record<keyof Models, ModelAttributes>;
 
 export type Table = keyof Models;
 
 /** Kept inside: never sent to a client. */
-const INSIDE = new Set(['shopId', 'nextJobNumber', 'passwordHash', 'openedBy', 'startedBy', 'takenBy', 'madeBy', 'hidden', 'image']);
+const INSIDE = new Set([
+  'shopId',
+  'nextJobNumber',
+  'passwordHash',
+  'openedBy',
+  'startedBy',
+  'takenBy',
+  'madeBy',
+  'hidden',
+  'image',
+]);
 
 /** Columns whose fields stand beside the others on the wire. */
 export const SPREAD: Readonly<Partial<Record<Table, string>>> = { books: 'figures' };
@@ -98,19 +292,30 @@ export function wireFields(table: Table): string[] {
 export function asRow<T extends { id: string }>(table: Table, wire: T): Record<string, unknown> & { id: string } {
   const spread = SPREAD[table];
   if (spread === undefined) return { ...wire };
-  const [own, others] = [Object.entries(wire).filter(([field]) => field in TABLES[table]), Object.entries(wire).filter(([field]) => !(field in TABLES[table]))];
-  return { ...Object.fromEntries(own), [spread]: Object.fromEntries(others) } as Record<string, unknown> & { id: string };
+  const [own, others] = [
+    Object.entries(wire).filter(([field]) => field in TABLES[table]),
+    Object.entries(wire).filter(([field]) => !(field in TABLES[table])),
+  ];
+  return { ...Object.fromEntries(own), [spread]: Object.fromEntries(others) } as Record<string, unknown> & {
+    id: string;
+  };
 }
 
 export function defineModels(sequelize: Sequelize): Models {
-  return Object.fromEntries(Object.entries(TABLES).map(([table, attributes]) =>
-    [table, sequelize.define(table, attributes as ModelAttributes, { tableName: table })])) as unknown as Models;
+  return Object.fromEntries(
+    Object.entries(TABLES).map(([table, attributes]) => [
+      table,
+      sequelize.define(table, attributes as ModelAttributes, { tableName: table }),
+    ]),
+  ) as unknown as Models;
 }
 
 /** A stored row as the wire has it: no inside fields, nothing that is absent. */
 export function present(row: Model): Record<string, unknown> {
   const plain = row.get({ plain: true }) as Record<string, unknown>;
   const spread = SPREAD[(row.constructor as ModelStatic<Model>).name as Table];
-  const told = Object.entries(plain).filter(([field, value]) => !INSIDE.has(field) && field !== spread && value !== null && value !== undefined);
-  return { ...Object.fromEntries(told), ...(spread === undefined ? {} : plain[spread] as object) };
+  const told = Object.entries(plain).filter(
+    ([field, value]) => !INSIDE.has(field) && field !== spread && value !== null && value !== undefined,
+  );
+  return { ...Object.fromEntries(told), ...(spread === undefined ? {} : (plain[spread] as object)) };
 }

@@ -3,19 +3,32 @@ import { asRow, present, type Table } from './models';
 import { type Changed, changeVersion, type Created, createOnce, type Store } from './store';
 
 /** Who asks, and the shop every row of the answer must belong to. */
-export interface Who { personId: string; shopId: string }
+export interface Who {
+  personId: string;
+  shopId: string;
+}
 
 /**
- * The database as one shop sees it. Every statement of a request goes through here, so that none can forget whose rows it
+ * The database as one shop sees it. Every statement of a request goes through here, so that none can forget whose rows
+ * it
  * may touch.
  */
 export class ShopScope {
-  constructor(readonly store: Store, private readonly who: Who) {}
+  constructor(
+    readonly store: Store,
+    private readonly who: Who,
+  ) {}
 
-  get shopId(): string { return this.who.shopId; }
-  get personId(): string { return this.who.personId; }
+  get shopId(): string {
+    return this.who.shopId;
+  }
+  get personId(): string {
+    return this.who.personId;
+  }
 
-  private model(table: Table): ModelStatic<Model> { return this.store.models[table] as ModelStatic<Model>; }
+  private model(table: Table): ModelStatic<Model> {
+    return this.store.models[table];
+  }
 
   /** Creates a row under the id its client chose; sent again it is found. */
   create<T extends { id: string }>(table: Table, row: T, transaction?: Transaction): Promise<Created> {

@@ -23,7 +23,10 @@ export function CausesPlate({ bench, judgement, open = false }: { bench: Bench; 
     return (
       <Plate label="What it may be">
         <Label>What it may be</Label>
-        <Words>{`Nothing points at a fault. Sound, ${oddsText(sound.probability)} on ${judgement.cylinders.length > 1 ? 'the least sure cylinder' : 'this reading'}.`}</Words>
+        <Words>
+          {`Nothing points at a fault. Sound, ${oddsText(sound.probability)} on ` +
+            `${judgement.cylinders.length > 1 ? 'the least sure cylinder' : 'this reading'}.`}
+        </Words>
         <Opinions bench={bench} />
       </Plate>
     );
@@ -37,10 +40,21 @@ export function CausesPlate({ bench, judgement, open = false }: { bench: Bench; 
       <View style={styles.rows}>
         {shown.map((cause) => {
           const key = keyOf(cause);
-          return <CauseRow key={key} cause={cause} open={open || key === openOne} onPress={() => setOpened(key === openOne ? '' : key)} />;
+          return (
+            <CauseRow
+              key={key}
+              cause={cause}
+              open={open || key === openOne}
+              onPress={() => setOpened(key === openOne ? '' : key)}
+            />
+          );
         })}
       </View>
-      {causes.length > AT_FIRST && !open ? <TouchableRipple role="button" aria-expanded={all} onPress={() => setAll(!all)} style={styles.more}><Words style={styles.link}>{all ? 'Only the likeliest' : `${causes.length - AT_FIRST} more`}</Words></TouchableRipple> : null}
+      {causes.length > AT_FIRST && !open ? (
+        <TouchableRipple role="button" aria-expanded={all} onPress={() => setAll(!all)} style={styles.more}>
+          <Words style={styles.link}>{all ? 'Only the likeliest' : `${causes.length - AT_FIRST} more`}</Words>
+        </TouchableRipple>
+      ) : null}
       <Opinions bench={bench} />
     </Plate>
   );
@@ -50,7 +64,13 @@ export function CausesPlate({ bench, judgement, open = false }: { bench: Bench; 
 function Opinions({ bench }: { bench: Bench }) {
   const opinions = [...shownStates(bench, undefined).overruled.values()].filter(({ cause }) => cause);
   return opinions.map(({ id, cylinder, cause, by, reason }) => (
-    <Words key={id} style={styles.opinion}><Strong>{`${by ?? 'You'}: ${CAUSE_NAME[cause as CauseName]}${cylinder === undefined ? '' : `, cyl ${cylinder}`}. `}</Strong>{reason}</Words>
+    <Words key={id} style={styles.opinion}>
+      <Strong>
+        {`${by ?? 'You'}: ${CAUSE_NAME[cause as CauseName]}`}
+        {cylinder === undefined ? '. ' : `, cyl ${cylinder}. `}
+      </Strong>
+      {reason}
+    </Words>
   ));
 }
 
@@ -62,8 +82,12 @@ function CauseRow({ cause, open, onPress }: { cause: ToldCause; open: boolean; o
     <View>
       <TouchableRipple role="button" aria-expanded={open} onPress={onPress} style={styles.row}>
         <View style={styles.rowInside}>
-          <Strong style={styles.name} lines={2}>{causeTitle(cause)}</Strong>
-          <View style={[styles.bar, { borderColor: c.line }]}><View style={[styles.fill, { width: `${100 * cause.probability}%`, backgroundColor: c.ink }]} /></View>
+          <Strong style={styles.name} lines={2}>
+            {causeTitle(cause)}
+          </Strong>
+          <View style={[styles.bar, { borderColor: c.line }]}>
+            <View style={[styles.fill, { width: `${100 * cause.probability}%`, backgroundColor: c.ink }]} />
+          </View>
           <Figure style={styles.odds}>{oddsText(cause.probability)}</Figure>
         </View>
       </TouchableRipple>
@@ -78,13 +102,17 @@ function EvidenceOf({ cause }: { cause: ToldCause }) {
   const c = useColours();
   return (
     <View role="list" aria-label={`Why ${causeTitle(cause)}`} style={styles.evidence}>
-      <Words colour="dim" style={styles.small}>{cause.text}</Words>
+      <Words colour="dim" style={styles.small}>
+        {cause.text}
+      </Words>
       {cause.evidence.slice(0, AT_MOST).map(({ fact, weight, text, why }) => (
         <View key={fact} role="listitem" style={[styles.fact, { borderTopColor: c.line }]}>
           <Strong style={styles.sign}>{weight > 0 ? '+' : '−'}</Strong>
           <View style={styles.said}>
             <Words style={styles.small}>{`${text}.`}</Words>
-            <Words colour="dim" style={styles.why}>{why}</Words>
+            <Words colour="dim" style={styles.why}>
+              {why}
+            </Words>
           </View>
           <Figure style={styles.weight}>{`${weight > 0 ? '+' : '−'}${Math.abs(weight).toFixed(0)}`}</Figure>
         </View>

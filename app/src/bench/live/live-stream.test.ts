@@ -1,15 +1,32 @@
 import { formatEnd, formatHello, formatSamples } from '@rugged/contract/live';
 import { LiveStream, type Source } from './live-stream';
 
-const opened: (Source & { url: string; closed: boolean; say(id: string, data: string): void; fail(gaveUp?: boolean): void })[] = [];
+const opened: (Source & {
+  url: string;
+  closed: boolean;
+  say(id: string, data: string): void;
+  fail(gaveUp?: boolean): void;
+})[] = [];
 function open(url: string): Source {
   let readyState = 1;
   const source = {
-    url, closed: false, onmessage: null as Source['onmessage'], onerror: null as Source['onerror'],
-    get readyState() { return readyState; },
-    close() { source.closed = true; },
-    say(lastEventId: string, data: string) { source.onmessage?.({ lastEventId, data } as MessageEvent<string>); },
-    fail(gaveUp = false) { readyState = gaveUp ? 2 : 0; source.onerror?.(new Event('error')); },
+    url,
+    closed: false,
+    onmessage: null as Source['onmessage'],
+    onerror: null as Source['onerror'],
+    get readyState() {
+      return readyState;
+    },
+    close() {
+      source.closed = true;
+    },
+    say(lastEventId: string, data: string) {
+      source.onmessage?.({ lastEventId, data } as MessageEvent<string>);
+    },
+    fail(gaveUp = false) {
+      readyState = gaveUp ? 2 : 0;
+      source.onerror?.(new Event('error'));
+    },
   };
   opened.push(source);
   return source;
@@ -17,10 +34,18 @@ function open(url: string): Source {
 /** A hump of a stroke: up to `peak` kPa and back, 21 samples. */
 const stroke = (peak: number) => Array.from({ length: 21 }, (_, i) => [peak * (1 - Math.abs(i - 10) / 10)]);
 const HELLO = formatHello({ kind: 'compression', sampleHz: 1000, unit: 'kPa', channels: ['pressure'] });
-const stream = () => { const made = new LiveStream('/live?x=1', { open, onChange: () => undefined }); return { made, source: opened[opened.length - 1] as (typeof opened)[number] }; };
+const stream = () => {
+  const made = new LiveStream('/live?x=1', { open, onChange: () => undefined });
+  return { made, source: opened[opened.length - 1] as (typeof opened)[number] };
+};
 
 beforeAll(() => {
-  Object.assign(globalThis, { navigator: { onLine: true }, Event: class { constructor(readonly type: string) {} } });
+  Object.assign(globalThis, {
+    navigator: { onLine: true },
+    Event: class {
+      constructor(readonly type: string) {}
+    },
+  });
   jest.useFakeTimers();
 });
 afterAll(() => jest.useRealTimers());
@@ -82,7 +107,13 @@ test('a server that says no, and a line that is none: said in words', () => {
 test('other units are brought to kilopascals, and air keeps all its rows', () => {
   const { made, source } = stream();
   source.say('1-0', formatHello({ kind: 'leakdown', sampleHz: 20, unit: 'psi', channels: ['supply', 'cylinder'] }));
-  source.say('1-2', formatSamples(0, [[80, 70], [80, 71]]));
+  source.say(
+    '1-2',
+    formatSamples(0, [
+      [80, 70],
+      [80, 71],
+    ]),
+  );
   expect(made.now[1]).toBeCloseTo(489.5, 1);
   expect(made.rows).toHaveLength(2);
 });

@@ -6,13 +6,21 @@ import { catchStrokes, type StrokeCatcher } from '@rugged/core/trace';
 export type LiveStatus = 'joining' | 'running' | 'lost' | 'ended' | 'refused';
 
 /** The part of EventSource that is used. */
-export interface Source { onmessage: ((event: MessageEvent<string>) => void) | null; onerror: ((event: Event) => void) | null; readonly readyState: number; close(): void }
+export interface Source {
+  onmessage: ((event: MessageEvent<string>) => void) | null;
+  onerror: ((event: Event) => void) | null;
+  readonly readyState: number;
+  close(): void;
+}
 const CLOSED = 2;
 /** Swings of less are the sensor's own noise, kPa. */
 const LEAST_LIFT_KPA = 6;
 const RETRY_MS = 1500;
 
-interface Options { open?(path: string): Source; onChange?(): void }
+interface Options {
+  open?(path: string): Source;
+  onChange?(): void;
+}
 
 /** A sensor's stream while it runs: its samples in order, each once, whatever the signal does. */
 export class LiveStream {
@@ -33,7 +41,10 @@ export class LiveStream {
   private readonly open: NonNullable<Options['open']>;
   private readonly listeners = new Set<() => void>();
 
-  constructor(private readonly path: string, { open = (url) => new EventSource(url), onChange }: Options = {}) {
+  constructor(
+    private readonly path: string,
+    { open = (url) => new EventSource(url), onChange }: Options = {},
+  ) {
     this.open = open;
     if (onChange) this.listeners.add(onChange);
     this.join();
@@ -66,7 +77,10 @@ export class LiveStream {
       if (this.status === 'ended' || this.status === 'refused') return;
       const given = source.readyState === CLOSED;
       // Never heard and closed at once: the server said no, and will say so again.
-      if (given && this.status === 'joining' && this.last === undefined && navigator.onLine) { this.end('refused', 'The sensor does not answer'); return; }
+      if (given && this.status === 'joining' && this.last === undefined && navigator.onLine) {
+        this.end('refused', 'The sensor does not answer');
+        return;
+      }
       this.set('lost');
       // The browser joins again by itself unless it gave up.
       if (given) this.timer = setTimeout(() => this.join(), RETRY_MS);
@@ -81,20 +95,30 @@ export class LiveStream {
         if (line.kind === 'compression') this.strokes ??= catchStrokes(line.sampleHz, LEAST_LIFT_KPA);
         this.set('running');
         return;
-      case 'samples': this.samples(line.from, line.rows); return;
-      case 'end': this.end(line.samples > this.taken ? 'refused' : 'ended', line.samples > this.taken ? 'Samples are missing: take it again' : undefined);
+      case 'samples':
+        this.samples(line.from, line.rows);
+        return;
+      case 'end':
+        this.end(
+          line.samples > this.taken ? 'refused' : 'ended',
+          line.samples > this.taken ? 'Samples are missing: take it again' : undefined,
+        );
     }
   }
 
   private samples(from: number, rows: readonly (readonly number[])[]): void {
-    if (from > this.taken) { this.end('refused', 'Samples are missing: take it again'); return; }
+    if (from > this.taken) {
+      this.end('refused', 'Samples are missing: take it again');
+      return;
+    }
     const fresh = rows.slice(this.taken - from).map((row) => row.map((figure) => figure * this.perUnit));
     const latest = fresh[fresh.length - 1];
     if (!latest) return;
     const before = this.strokes?.strokes.length;
     this.taken += fresh.length;
     this.now = latest;
-    if (this.strokes) this.strokes.take(fresh.map(([first]) => first as number)); else this.rows.push(...fresh);
+    if (this.strokes) this.strokes.take(fresh.map(([first]) => first as number));
+    else this.rows.push(...fresh);
     if (!this.strokes || this.strokes.strokes.length !== before || this.status !== 'running') this.set('running');
   }
 

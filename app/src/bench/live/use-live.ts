@@ -17,25 +17,33 @@ export function useLive() {
   const start = (query: Readonly<Record<string, string | number>>, onChange?: (stream: LiveStream) => void) => {
     stream.current?.close();
     let status: LiveStatus | undefined;
-    const path = `/live?${new URLSearchParams(Object.entries(query).map(([key, value]) => [key, String(value)])).toString()}`;
+    const asked = Object.entries(query).map(([key, value]) => [key, String(value)]);
+    const path = `/live?${new URLSearchParams(asked).toString()}`;
     const mine = new LiveStream(path);
     mine.subscribe(() => {
       if (stream.current !== mine) return;
       onChange?.(mine);
-      if (mine.status !== status) { status = mine.status; changed(); }
+      if (mine.status !== status) {
+        status = mine.status;
+        changed();
+      }
     });
     stream.current = mine;
     changed();
   };
   useEffect(() => () => stream.current?.close(), []);
-  // eslint-disable-next-line react-hooks/refs -- the stream moves a thousand times a second; a copy in the state would be behind it
+  // The stream moves a thousand times a second: a copy in the state would be behind it.
+  // eslint-disable-next-line react-hooks/refs
   return { stream: stream.current, start, stop };
 }
 
 const nothing = () => () => undefined;
 
 /** Renders again as often as the picked value changes. */
-export function useStreamed<T extends string | number | undefined>(stream: LiveStream | undefined, pick: (stream: LiveStream) => T): T | undefined {
+export function useStreamed<T extends string | number | undefined>(
+  stream: LiveStream | undefined,
+  pick: (stream: LiveStream) => T,
+): T | undefined {
   const get = () => (stream ? pick(stream) : undefined);
   return useSyncExternalStore(stream?.subscribe ?? nothing, get, get);
 }

@@ -17,11 +17,27 @@ export function NotedPlate({ bench }: { bench: Bench }) {
       <Label>Noted and signed</Label>
       {notes.map((note) => (
         <View key={note.id} style={styles.note}>
-          <Words><Strong>{`${note.cylinder === undefined ? 'The job' : `Cyl ${note.cylinder}`}${note.plug ? `, plug ${PLUG_WORD[note.plug].toLowerCase()}` : ''}. `}</Strong>{note.text ?? ''}</Words>
-          {note.photoId ? <Photo id={note.photoId} name={`Photograph${note.cylinder === undefined ? '' : ` of cyl ${note.cylinder}`}, ${note.about}`} /> : null}
+          <Words>
+            <Strong>
+              {note.cylinder === undefined ? 'The job' : `Cyl ${note.cylinder}`}
+              {note.plug ? `, plug ${PLUG_WORD[note.plug].toLowerCase()}. ` : '. '}
+            </Strong>
+            {note.text ?? ''}
+          </Words>
+          {note.photoId ? (
+            <Photo
+              id={note.photoId}
+              name={`Photograph${note.cylinder === undefined ? '' : ` of cyl ${note.cylinder}`}, ${note.about}`}
+            />
+          ) : null}
         </View>
       ))}
-      {bench.signatures.map(({ id, procedure, madeAt, by }) => <Words key={id} colour="dim">{`${PROCEDURE_TITLE[procedure]} signed ${day(madeAt)}${by ? ` by ${by}` : ''}.`}</Words>)}
+      {bench.signatures.map(({ id, procedure, madeAt, by }) => (
+        <Words
+          key={id}
+          colour="dim"
+        >{`${PROCEDURE_TITLE[procedure]} signed ${day(madeAt)}${by ? ` by ${by}` : ''}.`}</Words>
+      ))}
     </Plate>
   );
 }

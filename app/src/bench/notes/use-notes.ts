@@ -8,10 +8,18 @@ import { useOutbox } from '@/data/use-outbox';
 /** Notes that count: not superseded, not withdrawn, the latest first. */
 export function countingNotes(notes: readonly Note[]): Note[] {
   const superseded = new Set(notes.flatMap(({ supersedes }) => supersedes ?? []));
-  return notes.filter(({ id, withdrawn }) => !superseded.has(id) && !withdrawn).sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt));
+  return notes
+    .filter(({ id, withdrawn }) => !superseded.has(id) && !withdrawn)
+    .sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt));
 }
 
-export interface WrittenNote { cylinder?: string; about: Note['about']; text?: string; plug?: PlugLook; photo?: Pick<NewPhoto, 'mime' | 'data'> }
+export interface WrittenNote {
+  cylinder?: string;
+  about: Note['about'];
+  text?: string;
+  plug?: PlugLook;
+  photo?: Pick<NewPhoto, 'mime' | 'data'>;
+}
 
 /** Keeps a note, its photograph before it: on this device at once, at the server when there is signal. */
 export function keepNote(bench: Bench, { photo, ...written }: WrittenNote): Promise<void> {
@@ -20,14 +28,29 @@ export function keepNote(bench: Bench, { photo, ...written }: WrittenNote): Prom
   const picture: NewPhoto | undefined = photo && { id: newId(), jobId: job.id, ...photo, madeAt };
   const of = written.cylinder === undefined ? '' : ` on cyl ${written.cylinder}`;
   const entries: NewEntry[] = [
-    ...(picture ? [{ method: 'POST' as const, path: '/photos', body: { ...picture }, jobId: job.id, what: `Photograph${of}, ${engine.name}` }] : []),
+    ...(picture
+      ? [
+          {
+            method: 'POST' as const,
+            path: '/photos',
+            body: { ...picture },
+            jobId: job.id,
+            what: `Photograph${of}, ${engine.name}`,
+          },
+        ]
+      : []),
     addedEntry(bench, 'notes', { ...written, ...(picture ? { photoId: picture.id } : {}) }, `Note${of}`, madeAt),
   ];
   return outbox.keep(entries);
 }
 
 export const takeBackNote = (bench: Bench, { id, about, cylinder }: Note): Promise<void> =>
-  add(bench, 'notes', { about, ...(cylinder === undefined ? {} : { cylinder }), supersedes: id, withdrawn: true }, 'Note taken back');
+  add(
+    bench,
+    'notes',
+    { about, ...(cylinder === undefined ? {} : { cylinder }), supersedes: id, withdrawn: true },
+    'Note taken back',
+  );
 
 /** Where a photograph is shown from: what still waits on this device, else the server (or what was kept of it). */
 export function usePhotoSource(photoId: string): string {

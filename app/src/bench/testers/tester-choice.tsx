@@ -8,11 +8,18 @@ import { Button } from '@/ui/button';
 import { Label, Strong, Words } from '@/ui/words';
 import { unsuitedFor } from './unsuited';
 
-interface Props { bench: Bench; kind: TesterKind; chosen: (Tester & { orificeMm?: number }) | undefined; onChoose(tester: Tester & { orificeMm?: number }): void }
+interface Props {
+  bench: Bench;
+  kind: TesterKind;
+  chosen: (Tester & { orificeMm?: number }) | undefined;
+  onChoose(tester: Tester & { orificeMm?: number }): void;
+}
 
 /** Which tester is in the hand. What speaks against one for this engine is said before it is used. */
 export function TesterChoice({ bench, kind, chosen, onChoose }: Props) {
-  const { shop: { unit } } = useSignedIn();
+  const {
+    shop: { unit },
+  } = useSignedIn();
   const testers = useTesters(kind);
   const against = testers.find(({ name }) => name === chosen?.name);
   const said = against ? unsuitedFor(bench, against) : [];
@@ -21,19 +28,52 @@ export function TesterChoice({ bench, kind, chosen, onChoose }: Props) {
       <Label>Tester</Label>
       {testers.map((record) => {
         const here = record.name === chosen?.name;
-        return <Button key={record.id} kind={here ? 'chosen' : 'plain'} pressed={here} onPress={() => onChoose(asTester(record))}>{`${record.name}${scaleWords(record.tester)}`}</Button>;
+        return (
+          <Button
+            key={record.id}
+            kind={here ? 'chosen' : 'plain'}
+            pressed={here}
+            onPress={() => onChoose(asTester(record))}
+          >{`${record.name}${scaleWords(record.tester)}`}</Button>
+        );
       })}
       {bench.engine.simulated ? (
-        <Button icon="chart-line" kind={chosen?.simulated ? 'chosen' : 'plain'} pressed={chosen?.simulated === true} onPress={() => onChoose({ ...simulatedSensor(bench.engine.fuel), ...(kind === 'leakdown' ? { fullScale: 100, orificeMm: 1 } : kind === 'crankcase' ? { fullScale: 15, division: 0.02 } : {}) })}>
+        <Button
+          icon="chart-line"
+          kind={chosen?.simulated ? 'chosen' : 'plain'}
+          pressed={chosen?.simulated === true}
+          onPress={() =>
+            onChoose({
+              ...simulatedSensor(bench.engine.fuel),
+              ...(kind === 'leakdown'
+                ? { fullScale: 100, orificeMm: 1 }
+                : kind === 'crankcase'
+                  ? { fullScale: 15, division: 0.02 }
+                  : {}),
+            })
+          }
+        >
           Simulated sensor, live
         </Button>
       ) : null}
-      {chosen?.simulated ? <Words colour="dim">A virtual engine with a hidden fault stands behind this demo engine. What it reads is marked as simulated.</Words> : null}
-      {said.map((one) => <Words key={one.unsuited}><Strong colour={one.severity === 'stop' ? 'rust' : 'ink'}>{one.severity === 'stop' ? 'Not this one. ' : 'Mind: '}</Strong>{tellUnsuited(one, unit)}</Words>)}
+      {chosen?.simulated ? (
+        <Words colour="dim">
+          A virtual engine with a hidden fault stands behind this demo engine. What it reads is marked as simulated.
+        </Words>
+      ) : null}
+      {said.map((one) => (
+        <Words key={one.unsuited}>
+          <Strong colour={one.severity === 'stop' ? 'rust' : 'ink'}>
+            {one.severity === 'stop' ? 'Not this one. ' : 'Mind: '}
+          </Strong>
+          {tellUnsuited(one, unit)}
+        </Words>
+      ))}
     </View>
   );
 }
 
-const scaleWords = ({ fullScale, unit }: Tester) => (fullScale === undefined ? '' : `, ${fullScale} ${UNIT_SIGN[unit ?? 'psi']}`);
+const scaleWords = ({ fullScale, unit }: Tester) =>
+  fullScale === undefined ? '' : `, ${fullScale} ${UNIT_SIGN[unit ?? 'psi']}`;
 
 const styles = StyleSheet.create({ group: { gap: 6 } });

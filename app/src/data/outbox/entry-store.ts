@@ -12,7 +12,9 @@ export class EntryStore {
 
   constructor(name = 'rugged-outbox') {
     this.db = openDB<OutboxDb>(name, 1, {
-      upgrade: (db) => { db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true }); },
+      upgrade: (db) => {
+        db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true });
+      },
     });
   }
 

@@ -4,7 +4,13 @@ import { EntryStore } from './entry-store';
 import { Outbox } from './outbox';
 
 let databases = 0;
-const entry = (what: string): NewEntry => ({ method: 'POST', path: '/readings', body: { id: what }, jobId: 'job', what });
+const entry = (what: string): NewEntry => ({
+  method: 'POST',
+  path: '/readings',
+  body: { id: what },
+  jobId: 'job',
+  what,
+});
 
 /** An outbox on a database of its own, with a server that can be made to fail. */
 function outboxWith(answer: (what: string) => Promise<Record<string, unknown>>) {
@@ -12,16 +18,17 @@ function outboxWith(answer: (what: string) => Promise<Record<string, unknown>>) 
   const name = `test-${databases}`;
   const sent: string[] = [];
   const store = new EntryStore(name);
-  const again = (whole = answer) => new Outbox({
-    store,
-    send: async (_method, _path, body) => {
-      const what = String((body as { id: string }).id);
-      const row = await whole(what);
-      sent.push(what);
-      return row;
-    },
-    exclusive: one(),
-  });
+  const again = (whole = answer) =>
+    new Outbox({
+      store,
+      send: async (_method, _path, body) => {
+        const what = String((body as { id: string }).id);
+        const row = await whole(what);
+        sent.push(what);
+        return row;
+      },
+      exclusive: one(),
+    });
   return { outbox: again(), sent, again, store };
 }
 
@@ -31,7 +38,11 @@ function one() {
   return async (work: () => Promise<void>) => {
     if (busy) return false;
     busy = true;
-    try { await work(); } finally { busy = false; }
+    try {
+      await work();
+    } finally {
+      busy = false;
+    }
     return true;
   };
 }
@@ -41,7 +52,8 @@ jest.setTimeout(2 * PATIENCE_MS);
 
 /** Waits for a state, however slow the machine is; the expectations after it say what was missing if it never comes. */
 const until = async (reached: () => boolean) => {
-  for (const end = Date.now() + PATIENCE_MS; !reached() && Date.now() < end;) await new Promise((resolve) => setTimeout(resolve, 5));
+  for (const end = Date.now() + PATIENCE_MS; !reached() && Date.now() < end;)
+    await new Promise((resolve) => setTimeout(resolve, 5));
 };
 const idle = (outbox: Outbox) => !outbox.get().sending;
 const settled = (outbox: Outbox) => until(() => idle(outbox) && outbox.get().entries.every((e) => e.problem));
@@ -92,7 +104,9 @@ test('an answer that got lost on the way back is asked for again under the same 
 });
 
 test('a refused entry is kept with its reason and does not hold up the others', async () => {
-  const { outbox, sent } = outboxWith((what) => (what === 'a' ? Promise.reject(refusal(422, { errors: [{ field: 'peak', reason: 'must not be negative' }] })) : ok()));
+  const { outbox, sent } = outboxWith((what) =>
+    what === 'a' ? Promise.reject(refusal(422, { errors: [{ field: 'peak', reason: 'must not be negative' }] })) : ok(),
+  );
   outbox.signIn('ines');
   await outbox.keep([entry('a'), entry('b')]);
   await until(() => idle(outbox) && outbox.get().entries.length === 1 && outbox.get().entries.every((e) => e.problem));
@@ -106,14 +120,17 @@ test('a conflict can be settled by sending on top of the other change', async ()
   const versions: unknown[] = [];
   databases += 1;
   const outbox = new Outbox({
-    store: new EntryStore(`test-${databases}`), exclusive: one(),
+    store: new EntryStore(`test-${databases}`),
+    exclusive: one(),
     send: (_method, _path, body) => {
       versions.push((body as { version: number }).version);
       return versions.length === 1 ? Promise.reject(refusal(409, { current: { version: 7 } })) : ok();
     },
   });
   outbox.signIn('ines');
-  await outbox.keep([{ method: 'PATCH', path: '/jobs/j', body: { complaint: 'mine', version: 3 }, jobId: 'j', what: 'c' }]);
+  await outbox.keep([
+    { method: 'PATCH', path: '/jobs/j', body: { complaint: 'mine', version: 3 }, jobId: 'j', what: 'c' },
+  ]);
   await until(() => idle(outbox) && outbox.get().entries.some((e) => e.problem));
   const [refused] = outbox.get().entries;
   await outbox.replaceVersion(refused?.seq ?? -1, 7);
@@ -124,7 +141,10 @@ test('a conflict can be settled by sending on top of the other change', async ()
 
 test.each([500, 503, 429])('a server that answers %p is asked again later', async (status) => {
   let asked = 0;
-  const { outbox, sent } = outboxWith(() => { asked += 1; return Promise.reject(refusal(status)); });
+  const { outbox, sent } = outboxWith(() => {
+    asked += 1;
+    return Promise.reject(refusal(status));
+  });
   outbox.signIn('ines');
   await outbox.keep([entry('a')]);
   await until(() => asked > 0 && idle(outbox));

@@ -4,7 +4,9 @@ import type { Entry } from './entry';
 
 /** A bench as the person left it: what the server sent, with what still waits on this device laid over it. */
 export function withPending(bench: Bench, entries: readonly Entry[]): Bench {
-  return entries.filter((entry) => entry.jobId === bench.job.id && !entry.newBench).reduce((state, entry) => applied(state, entry.path, afterwards(entry)), bench);
+  return entries
+    .filter((entry) => entry.jobId === bench.job.id && !entry.newBench)
+    .reduce((state, entry) => applied(state, entry.path, afterwards(entry)), bench);
 }
 
 /** What the record will be once the entry is through: the next change must start from the version it will then have. */
@@ -25,19 +27,25 @@ export function applied(bench: Bench, path: string, row: Record<string, unknown>
   const name = ADDED_NAMES.find((one) => path === `/${one}`);
   if (name) return { ...bench, [name]: replaced(bench[name] as Row[], row as unknown as Row) };
   switch (path) {
-    case '/tests': return { ...bench, tests: replaced(bench.tests, row as unknown as NewTest) };
-    case '/readings': return { ...bench, readings: replaced(bench.readings, row as unknown as NewReading) };
-    case '/jobs': return { ...bench, job: { ...bench.job, ...row } };
+    case '/tests':
+      return { ...bench, tests: replaced(bench.tests, row as unknown as NewTest) };
+    case '/readings':
+      return { ...bench, readings: replaced(bench.readings, row as unknown as NewReading) };
+    case '/jobs':
+      return { ...bench, job: { ...bench.job, ...row } };
     case `/jobs/${bench.job.id}`: {
       const { version, ...change } = row as unknown as JobChange;
       return { ...bench, job: { ...bench.job, ...change, version: Math.max(version, bench.job.version) } };
     }
-    default: return bench;
+    default:
+      return bench;
   }
 }
 
 type Row = Bench[AddedName][number];
 
 function replaced<T extends { id: string }>(rows: readonly T[], row: T): T[] {
-  return rows.some(({ id }) => id === row.id) ? rows.map((old) => (old.id === row.id ? { ...old, ...row } : old)) : [...rows, row];
+  return rows.some(({ id }) => id === row.id)
+    ? rows.map((old) => (old.id === row.id ? { ...old, ...row } : old))
+    : [...rows, row];
 }

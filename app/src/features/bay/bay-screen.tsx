@@ -11,7 +11,10 @@ import { RAIL } from '@/ui/tokens';
 import { JobCard } from './job-card';
 import { useKeys } from '@/ui/use-keys';
 
-const STATUS = [{ value: 'open', word: 'In work' }, { value: 'closed', word: 'Closed' }] as const;
+const STATUS = [
+  { value: 'open', word: 'In work' },
+  { value: 'closed', word: 'Closed' },
+] as const;
 
 /** Jobs in work, each with its engine in miniature, its state and what is next. */
 export function BayScreen() {
@@ -20,27 +23,70 @@ export function BayScreen() {
   const [status, setStatus] = useState<'open' | 'closed'>('open');
   const [search, setSearch] = useState('');
   const [searching, setSearching] = useState(false);
-  const { benches, total, isLoading, isError, hasNextPage, fetchNextPage, refetch, isFetchingNextPage } = useJobs(status, useDeferredValue(search));
+  const { benches, total, isLoading, isError, hasNextPage, fetchNextPage, refetch, isFetchingNextPage } = useJobs(
+    status,
+    useDeferredValue(search),
+  );
   const { signal } = useOutbox();
   useKeys({ n: () => router.push('/new-job'), '/': () => setSearching(true) });
   const columns = width >= RAIL ? (width >= 1200 ? 3 : 2) : 1;
   const count = Math.max(total ?? 0, benches.length);
   return (
     <Screen
-      title="Bay" fixed wide under={isLoading ? 'Looking' : `${count} ${status === 'open' ? 'in work' : 'closed'}`}
-      action={<View style={styles.actions}><KeptBadge /><Button kind="main" tall={false} onPress={() => router.push('/new-job')}>New job</Button></View>}
+      title="Bay"
+      fixed
+      wide
+      under={isLoading ? 'Looking' : `${count} ${status === 'open' ? 'in work' : 'closed'}`}
+      action={
+        <View style={styles.actions}>
+          <KeptBadge />
+          <Button kind="main" tall={false} onPress={() => router.push('/new-job')}>
+            New job
+          </Button>
+        </View>
+      }
     >
       <View style={styles.tools}>
-        {searching || search !== ''
-          ? <View style={styles.search}><SearchField value={search} onChange={setSearch} onClose={() => { setSearch(''); setSearching(false); }} /></View>
-          : <Tools status={status} onStatus={setStatus} onSearch={() => setSearching(true)} />}
+        {searching || search !== '' ? (
+          <View style={styles.search}>
+            <SearchField
+              value={search}
+              onChange={setSearch}
+              onClose={() => {
+                setSearch('');
+                setSearching(false);
+              }}
+            />
+          </View>
+        ) : (
+          <Tools status={status} onStatus={setStatus} onSearch={() => setSearching(true)} />
+        )}
       </View>
       <FlatList
-        key={columns} numColumns={columns} data={filled(benches, columns)} keyExtractor={(bench, i) => bench?.job.id ?? `filler-${i}`} style={styles.list} contentContainerStyle={styles.cards}
+        key={columns}
+        numColumns={columns}
+        data={filled(benches, columns)}
+        keyExtractor={(bench, i) => bench?.job.id ?? `filler-${i}`}
+        style={styles.list}
+        contentContainerStyle={styles.cards}
         {...(columns > 1 ? { columnWrapperStyle: styles.row } : {})}
         renderItem={({ item }) => <View style={styles.cell}>{item ? <JobCard bench={item} /> : null}</View>}
-        initialNumToRender={20} onEndReachedThreshold={0.6} onEndReached={() => { if (hasNextPage && !isFetchingNextPage) void fetchNextPage(); }}
-        ListEmptyComponent={isLoading ? <Waiting what="Fetching the jobs" /> : <Nothing {...{ isError, search, status, signal }} onRetry={() => void refetch()} onNew={() => router.push('/new-job')} />}
+        initialNumToRender={20}
+        onEndReachedThreshold={0.6}
+        onEndReached={() => {
+          if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+        }}
+        ListEmptyComponent={
+          isLoading ? (
+            <Waiting what="Fetching the jobs" />
+          ) : (
+            <Nothing
+              {...{ isError, search, status, signal }}
+              onRetry={() => void refetch()}
+              onNew={() => router.push('/new-job')}
+            />
+          )
+        }
         ListFooterComponent={isFetchingNextPage ? <Waiting what="Fetching more" /> : null}
       />
     </Screen>
@@ -52,13 +98,31 @@ function filled<T>(items: readonly T[], columns: number): (T | undefined)[] {
   return [...items, ...Array.from({ length: (columns - (items.length % columns)) % columns }, () => undefined)];
 }
 
-function Tools({ status, onStatus, onSearch }: { status: 'open' | 'closed'; onStatus(status: 'open' | 'closed'): void; onSearch(): void }) {
+function Tools({
+  status,
+  onStatus,
+  onSearch,
+}: {
+  status: 'open' | 'closed';
+  onStatus(status: 'open' | 'closed'): void;
+  onSearch(): void;
+}) {
   return (
     <View style={styles.toolRow}>
       {STATUS.map(({ value, word }) => (
-        <Button key={value} kind="ground" pressed={status === value} onPress={() => onStatus(value)} style={[styles.grow, status === value ? styles.on : styles.off]}>{word}</Button>
+        <Button
+          key={value}
+          kind="ground"
+          pressed={status === value}
+          onPress={() => onStatus(value)}
+          style={[styles.grow, status === value ? styles.on : styles.off]}
+        >
+          {word}
+        </Button>
       ))}
-      <Button kind="ground" icon="magnify" onPress={onSearch} style={styles.grow}>Search</Button>
+      <Button kind="ground" icon="magnify" onPress={onSearch} style={styles.grow}>
+        Search
+      </Button>
     </View>
   );
 }
@@ -67,18 +131,61 @@ function SearchField({ value, onChange, onClose }: { value: string; onChange(tex
   return (
     <View style={styles.toolRow}>
       <Field label="Search machine, owner, complaint or number" hideLabel value={value} onChange={onChange} autoFocus />
-      <Button kind="ground" onPress={onClose}>Close</Button>
+      <Button kind="ground" onPress={onClose}>
+        Close
+      </Button>
     </View>
   );
 }
 
-interface NothingProps { isError: boolean; search: string; status: string; signal: string; onRetry(): void; onNew(): void }
+interface NothingProps {
+  isError: boolean;
+  search: string;
+  status: string;
+  signal: string;
+  onRetry(): void;
+  onNew(): void;
+}
 
 function Nothing({ isError, search, status, signal, onRetry, onNew }: NothingProps) {
-  if (isError) return <Empty icon="cloud-off-outline" title="No signal" words="The jobs could not be fetched, and none were kept on this device yet." button="Try again" onPress={onRetry} />;
-  if (search !== '') return <Empty icon="magnify" title="Nothing found" words={`No job ${status === 'open' ? 'in work' : 'closed'} has "${search}" in its machine, owner, complaint or number.${signal === 'off' ? ' Without signal only what this device knows is searched.' : ''}`} />;
-  if (status === 'closed') return <Empty icon="clipboard-text-outline" title="Nothing closed yet" words="A job that is done is closed on its findings page and stands here." />;
-  return <Empty icon="engine-outline" title="The bay is empty" words="Take an engine in: owner, machine, complaint. Then put the gauge on." button="New job" onPress={onNew} />;
+  if (isError)
+    return (
+      <Empty
+        icon="cloud-off-outline"
+        title="No signal"
+        words="The jobs could not be fetched, and none were kept on this device yet."
+        button="Try again"
+        onPress={onRetry}
+      />
+    );
+  if (search !== '')
+    return (
+      <Empty
+        icon="magnify"
+        title="Nothing found"
+        words={
+          `No job ${status === 'open' ? 'in work' : 'closed'} has "${search}" in its machine, owner, complaint or ` +
+          `number.${signal === 'off' ? ' Without signal only what this device knows is searched.' : ''}`
+        }
+      />
+    );
+  if (status === 'closed')
+    return (
+      <Empty
+        icon="clipboard-text-outline"
+        title="Nothing closed yet"
+        words="A job that is done is closed on its findings page and stands here."
+      />
+    );
+  return (
+    <Empty
+      icon="engine-outline"
+      title="The bay is empty"
+      words="Take an engine in: owner, machine, complaint. Then put the gauge on."
+      button="New job"
+      onPress={onNew}
+    />
+  );
 }
 
 const styles = StyleSheet.create({

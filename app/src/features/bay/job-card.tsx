@@ -19,21 +19,32 @@ export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
   const verdict = useVerdict(bench);
   const { engine: state, cylinders } = shownStates(bench, verdict.ok ? verdict.judgement : undefined);
   const step = verdict.ok ? verdict.judgement.next[0] : undefined;
-  const next = job.status === 'closed' ? 'Closed' : step ? tellStep(step.test, step.cylinder) : 'Something entered is not right';
+  const next =
+    job.status === 'closed' ? 'Closed' : step ? tellStep(step.test, step.cylinder) : 'Something entered is not right';
   const number = job.number === undefined ? 'New job' : `Job ${job.number}`;
   return (
     <TapLink href={`/jobs/${job.id}`} style={[styles.card, { backgroundColor: c.plate, borderColor: c.line }]}>
       <View style={styles.inside}>
-        <View style={styles.plan} aria-hidden><MiniPlan engine={engine} states={cylinders} /></View>
+        <View style={styles.plan} aria-hidden>
+          <MiniPlan engine={engine} states={cylinders} />
+        </View>
         <View style={styles.words}>
-          <Strong lines={2} style={styles.name}>{engine.name}</Strong>
+          <Strong lines={2} style={styles.name}>
+            {engine.name}
+          </Strong>
           <Words colour="dim" lines={1} style={styles.small}>{`${number} · ${job.complaint}`}</Words>
-          <Strong lines={2} style={styles.next}>{next}</Strong>
+          <Strong lines={2} style={styles.next}>
+            {next}
+          </Strong>
           <View style={styles.foot}>
             <StateMark state={state} size={15} />
-            {job.status === 'open' && step && step.minutes > 0
-              ? <Figure colour="dim" style={styles.minutes}>{`${step.minutes} min`}</Figure>
-              : <Words colour="dim" style={styles.small}>{ago(job.openedAt)}</Words>}
+            {job.status === 'open' && step && step.minutes > 0 ? (
+              <Figure colour="dim" style={styles.minutes}>{`${step.minutes} min`}</Figure>
+            ) : (
+              <Words colour="dim" style={styles.small}>
+                {ago(job.openedAt)}
+              </Words>
+            )}
           </View>
         </View>
       </View>
@@ -43,7 +54,14 @@ export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
 
 const styles = StyleSheet.create({
   card: { borderWidth: LINE, borderRadius: RADIUS, flexGrow: 1 },
-  inside: { flexDirection: 'row', gap: 12, alignItems: 'center', paddingVertical: 9, paddingHorizontal: 12, flexGrow: 1 },
+  inside: {
+    flexDirection: 'row',
+    gap: 12,
+    alignItems: 'center',
+    paddingVertical: 9,
+    paddingHorizontal: 12,
+    flexGrow: 1,
+  },
   plan: { width: 108, alignItems: 'center' },
   words: { flex: 1, minWidth: 0 },
   name: { fontSize: 18, lineHeight: 21 },

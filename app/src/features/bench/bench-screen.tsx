@@ -27,15 +27,36 @@ function BenchOf({ bench }: { bench: Bench }) {
   const verdict = useVerdict(bench);
   const [helping, setHelping] = useState(false);
   const { job } = bench;
-  const test = (cylinder?: string) => router.push(`/jobs/${job.id}/compression${cylinder ? `?cylinder=${encodeURIComponent(cylinder)}` : ''}`);
-  useKeys({ j: () => router.navigate('/'), c: () => test(), f: () => router.push(`/jobs/${job.id}/findings`), '?': () => setHelping(true), Escape: () => router.navigate('/') });
+  const test = (cylinder?: string) =>
+    router.push(`/jobs/${job.id}/compression${cylinder ? `?cylinder=${encodeURIComponent(cylinder)}` : ''}`);
+  useKeys({
+    j: () => router.navigate('/'),
+    c: () => test(),
+    f: () => router.push(`/jobs/${job.id}/findings`),
+    '?': () => setHelping(true),
+    Escape: () => router.navigate('/'),
+  });
   const keysSheet = <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={BENCH_KEYS} />;
 
   if (width >= WIDE) {
-    return <>{keysSheet}<WideBench bench={bench} verdict={verdict} onCylinder={test}><NextCard bench={bench} verdict={verdict} /><Beside bench={bench} /><Runs bench={bench} /></WideBench></>;
+    return (
+      <>
+        {keysSheet}
+        <WideBench bench={bench} verdict={verdict} onCylinder={test}>
+          <NextCard bench={bench} verdict={verdict} />
+          <Beside bench={bench} />
+          <Runs bench={bench} />
+        </WideBench>
+      </>
+    );
   }
   return (
-    <Screen title={bench.engine.name} under={benchLine(bench)} onBack={() => router.navigate('/')} action={<KeptBadge />}>
+    <Screen
+      title={bench.engine.name}
+      under={benchLine(bench)}
+      onBack={() => router.navigate('/')}
+      action={<KeptBadge />}
+    >
       {keysSheet}
       <PlanPlate bench={bench} verdict={verdict} onCylinder={test} />
       <NextCard bench={bench} verdict={verdict} />
@@ -49,4 +70,9 @@ function BenchOf({ bench }: { bench: Bench }) {
   );
 }
 
-const BENCH_KEYS = [['C', 'Compression'], ['F', 'Findings'], ['J', 'Jobs in the Bay'], ['?', 'These keys']] as const;
+const BENCH_KEYS = [
+  ['C', 'Compression'],
+  ['F', 'Findings'],
+  ['J', 'Jobs in the Bay'],
+  ['?', 'These keys'],
+] as const;

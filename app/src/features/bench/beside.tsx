@@ -16,19 +16,36 @@ export function Beside({ bench }: { bench: Bench }) {
   return (
     <Plate label="Beside the figures">
       <Label>Beside the figures</Label>
-      <Words colour="dim">{[
-        kept.length === 0 ? 'No note yet' : `${kept.length} ${kept.length === 1 ? 'note' : 'notes'}`,
-        signed === 0 ? 'nothing signed' : `${signed} signed`,
-      ].join(', ') + '.'}</Words>
+      <Words colour="dim">
+        {[
+          kept.length === 0 ? 'No note yet' : `${kept.length} ${kept.length === 1 ? 'note' : 'notes'}`,
+          signed === 0 ? 'nothing signed' : `${signed} signed`,
+        ].join(', ') + '.'}
+      </Words>
       <View style={styles.row}>
-        <Button icon="note-text-outline" onPress={go('notes')} style={styles.grow}>{engine.fuel === 'diesel' ? 'Notes' : 'Notes and plugs'}</Button>
-        <Button onPress={go('steps?of=quick-checks')} style={styles.grow}>Quick checks</Button>
-        {engine.fuel === 'petrol' && engine.cylinders.length > 1 ? <Button icon="tag-outline" onPress={go('leads')} style={styles.grow}>Leads</Button> : null}
-        <Button onPress={go('teardown')} style={styles.grow}>Teardown</Button>
-        <Button icon="clipboard-check-outline" onPress={go('steps')} style={styles.grow}>All steps</Button>
+        <Button icon="note-text-outline" onPress={go('notes')} style={styles.grow}>
+          {engine.fuel === 'diesel' ? 'Notes' : 'Notes and plugs'}
+        </Button>
+        <Button onPress={go('steps?of=quick-checks')} style={styles.grow}>
+          Quick checks
+        </Button>
+        {engine.fuel === 'petrol' && engine.cylinders.length > 1 ? (
+          <Button icon="tag-outline" onPress={go('leads')} style={styles.grow}>
+            Leads
+          </Button>
+        ) : null}
+        <Button onPress={go('teardown')} style={styles.grow}>
+          Teardown
+        </Button>
+        <Button icon="clipboard-check-outline" onPress={go('steps')} style={styles.grow}>
+          All steps
+        </Button>
       </View>
     </Plate>
   );
 }
 
-const styles = StyleSheet.create({ row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, marginTop: 8 }, grow: { flexGrow: 1 } });
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, marginTop: 8 },
+  grow: { flexGrow: 1 },
+});

@@ -11,7 +11,13 @@ import { Label, Strong, Title, Words } from '@/ui/words';
 
 /** Which test a step enters. The others are advice: done at the engine, not entered here. */
 const ENTERS: Readonly<Partial<Record<NextTest, TestKind>>> = {
-  compression: 'compression', retest: 'compression', wet: 'compression', leakdown: 'leakdown', crankcase: 'crankcase', 'valve-clearance': 'valve-clearance', 'manifold-vacuum': 'manifold-vacuum',
+  compression: 'compression',
+  retest: 'compression',
+  wet: 'compression',
+  leakdown: 'leakdown',
+  crankcase: 'crankcase',
+  'valve-clearance': 'valve-clearance',
+  'manifold-vacuum': 'manifold-vacuum',
 };
 
 /** One thing next: what, why, how long, and one big button. */
@@ -20,7 +26,10 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
   const { job } = bench;
   const findings = () => router.push(`/jobs/${job.id}/findings`);
   const pad = (kind: TestKind, cylinder: string | null, wet = false) => {
-    const asked = [...(cylinder === null ? [] : [`cylinder=${encodeURIComponent(cylinder)}`]), ...(wet ? ['wet=yes'] : [])].join('&');
+    const asked = [
+      ...(cylinder === null ? [] : [`cylinder=${encodeURIComponent(cylinder)}`]),
+      ...(wet ? ['wet=yes'] : []),
+    ].join('&');
     const { place } = ON_SCREEN[kind];
     router.push(`/jobs/${job.id}/${place}${asked === '' ? '' : `${place.includes('?') ? '&' : '?'}${asked}`}`);
   };
@@ -45,16 +54,46 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
       <Title style={styles.title}>{tellStep(lead.test, lead.cylinder)}</Title>
       <Words colour="dim">{`${lead.reason.text}${lead.minutes > 0 ? ` About ${lead.minutes} min.` : ''}`}</Words>
       <Outcomes step={lead} />
-      {rest.filter((step) => step !== entered && step !== lead).slice(0, 2).map((step) => <Also key={step.rank} step={step} />)}
+      {rest
+        .filter((step) => step !== entered && step !== lead)
+        .slice(0, 2)
+        .map((step) => (
+          <Also key={step.rank} step={step} />
+        ))}
       <View style={styles.buttons}>
-        {entered
-          ? <Button kind="main" onPress={() => pad(ENTERS[entered.test] ?? 'compression', entered.cylinder, entered.test === 'wet')}>{startWords(entered, measured)}</Button>
-          : <Button kind="main" onPress={findings}>Findings</Button>}
+        {entered ? (
+          <Button
+            kind="main"
+            onPress={() => pad(ENTERS[entered.test] ?? 'compression', entered.cylinder, entered.test === 'wet')}
+          >
+            {startWords(entered, measured)}
+          </Button>
+        ) : (
+          <Button kind="main" onPress={findings}>
+            Findings
+          </Button>
+        )}
         <View style={styles.row}>
-          <Button icon="clipboard-text-outline" onPress={() => router.push(`/jobs/${job.id}/steps${stepsOf(lead)}`)} style={styles.grow}>Step by step</Button>
-          {TEST_KINDS.filter((kind) => PADS.has(kind) && KINDS[kind].suits(bench.engine)).map((kind) => <Button key={kind} onPress={() => pad(kind, null)} style={styles.grow}>{TEST_NAME[kind]}</Button>)}
-          <Button onPress={() => router.push(`/jobs/${job.id}/other-gauges`)} style={styles.grow}>Other gauges</Button>
-          {entered ? <Button onPress={findings} disabled={!measured} style={styles.grow}>Findings</Button> : null}
+          <Button
+            icon="clipboard-text-outline"
+            onPress={() => router.push(`/jobs/${job.id}/steps${stepsOf(lead)}`)}
+            style={styles.grow}
+          >
+            Step by step
+          </Button>
+          {TEST_KINDS.filter((kind) => PADS.has(kind) && KINDS[kind].suits(bench.engine)).map((kind) => (
+            <Button key={kind} onPress={() => pad(kind, null)} style={styles.grow}>
+              {TEST_NAME[kind]}
+            </Button>
+          ))}
+          <Button onPress={() => router.push(`/jobs/${job.id}/other-gauges`)} style={styles.grow}>
+            Other gauges
+          </Button>
+          {entered ? (
+            <Button onPress={findings} disabled={!measured} style={styles.grow}>
+              Findings
+            </Button>
+          ) : null}
         </View>
       </View>
     </Plate>
@@ -66,7 +105,19 @@ const PADS: ReadonlySet<TestKind> = new Set(['compression', 'leakdown', 'crankca
 
 /** The steps that belong to what is next; where it has none of its own, all there are. */
 function stepsOf({ test, cylinder }: ToldStep): string {
-  const of = ({ compression: 'compression', retest: 'compression', wet: 'wet', leakdown: 'leakdown', crankcase: 'crankcase-pressure', 'quick-checks': 'quick-checks', 'inspect-valve-train': 'valve-clearance', 'valve-clearance': 'valve-clearance', 'manifold-vacuum': 'manifold-vacuum' } as Partial<Record<NextTest, string>>)[test];
+  const of = (
+    {
+      compression: 'compression',
+      retest: 'compression',
+      wet: 'wet',
+      leakdown: 'leakdown',
+      crankcase: 'crankcase-pressure',
+      'quick-checks': 'quick-checks',
+      'inspect-valve-train': 'valve-clearance',
+      'valve-clearance': 'valve-clearance',
+      'manifold-vacuum': 'manifold-vacuum',
+    } as Partial<Record<NextTest, string>>
+  )[test];
   return of === undefined ? '' : `?of=${of}${cylinder === null ? '' : `&cylinder=${encodeURIComponent(cylinder)}`}`;
 }
 
@@ -88,7 +139,9 @@ function Outcomes({ step }: { step: ToldStep }) {
       {step.outcomes.slice(0, MOST_OUTCOMES).map(({ outcome, then }) => (
         <View key={outcome} role="listitem" style={[styles.outcome, { borderTopColor: c.line }]}>
           <Words style={styles.half}>{outcome}</Words>
-          <Words colour="dim" style={styles.half}>{then}</Words>
+          <Words colour="dim" style={styles.half}>
+            {then}
+          </Words>
         </View>
       ))}
     </View>
@@ -97,7 +150,12 @@ function Outcomes({ step }: { step: ToldStep }) {
 const MOST_OUTCOMES = 4;
 
 function Also({ step }: { step: ToldStep }) {
-  return <Words style={styles.also}><Strong>{`Or: ${tellStep(step.test, step.cylinder)}. `}</Strong>{step.reason.text}</Words>;
+  return (
+    <Words style={styles.also}>
+      <Strong>{`Or: ${tellStep(step.test, step.cylinder)}. `}</Strong>
+      {step.reason.text}
+    </Words>
+  );
 }
 
 const styles = StyleSheet.create({

@@ -6,7 +6,11 @@ import { useColours } from '@/ui/theme';
 import { Figure, Words } from '@/ui/words';
 import type { CompressionPad, CompressionRecord } from './use-compression-pad';
 
-interface Props { pad: CompressionPad; visible: boolean; onClose(): void }
+interface Props {
+  pad: CompressionPad;
+  visible: boolean;
+  onClose(): void;
+}
 
 /** What is kept for a cylinder, to correct or take back. Both rows stay in the record. */
 export function AttemptsSheet({ pad, visible, onClose }: Props) {
@@ -26,10 +30,32 @@ export function AttemptsSheet({ pad, visible, onClose }: Props) {
         <View key={reading.id} style={[styles.row, { borderTopColor: c.line }]}>
           <View style={styles.figures}>
             <Figure style={styles.peak}>{pad.shownIn(reading.figures.peak, reading.figures.unit)}</Figure>
-            <Words colour="dim" style={styles.small}>{[...(reading.figures.strokes?.length ? [`strokes ${reading.figures.strokes.map((stroke) => pad.shownIn(stroke, reading.figures.unit)).join(', ')}`] : []), dayAndTime(reading.takenAt)].join(' · ')}</Words>
+            <Words colour="dim" style={styles.small}>
+              {[
+                ...(reading.figures.strokes?.length
+                  ? [
+                      'strokes ' +
+                        reading.figures.strokes.map((stroke) => pad.shownIn(stroke, reading.figures.unit)).join(', '),
+                    ]
+                  : []),
+                dayAndTime(reading.takenAt),
+              ].join(' · ')}
+            </Words>
           </View>
-          <Button onPress={() => correct(reading)} icon="pencil-outline" label={`Correct ${pad.shownIn(reading.figures.peak, reading.figures.unit)}`}>Correct</Button>
-          <Button onPress={() => takeBack(reading)} icon="undo-variant" label={`Take back ${pad.shownIn(reading.figures.peak, reading.figures.unit)}`}>Take back</Button>
+          <Button
+            onPress={() => correct(reading)}
+            icon="pencil-outline"
+            label={`Correct ${pad.shownIn(reading.figures.peak, reading.figures.unit)}`}
+          >
+            Correct
+          </Button>
+          <Button
+            onPress={() => takeBack(reading)}
+            icon="undo-variant"
+            label={`Take back ${pad.shownIn(reading.figures.peak, reading.figures.unit)}`}
+          >
+            Take back
+          </Button>
         </View>
       ))}
     </Sheet>

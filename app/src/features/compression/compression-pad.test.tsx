@@ -7,25 +7,69 @@ import { CompressionPad } from './compression-pad';
 import { useCompressionPad } from './use-compression-pad';
 
 const mockKept: NewEntry[][] = [];
-jest.mock('@/data/client', () => ({ outbox: { keep: (entries: NewEntry[]) => { mockKept.push(entries); return Promise.resolve(); } } }));
+jest.mock('@/data/client', () => ({
+  outbox: {
+    keep: (entries: NewEntry[]) => {
+      mockKept.push(entries);
+      return Promise.resolve();
+    },
+  },
+}));
 jest.mock('@/data/session', () => ({
-  useSignedIn: () => ({ testers: [{ id: 't', kind: 'compression', name: 'Cart', tester: { unit: 'psi', fullScale: 300, division: 2 }, adapters: [], usual: true, retired: false, version: 1 }], shop: { unit: 'psi', houseRules: {}, site: {} }, person: { name: 'Ines' } }),
+  useSignedIn: () => ({
+    testers: [
+      {
+        id: 't',
+        kind: 'compression',
+        name: 'Cart',
+        tester: { unit: 'psi', fullScale: 300, division: 2 },
+        adapters: [],
+        usual: true,
+        retired: false,
+        version: 1,
+      },
+    ],
+    shop: { unit: 'psi', houseRules: {}, site: {} },
+    person: { name: 'Ines' },
+  }),
   useChangeShop: () => ({ mutate: () => undefined }),
 }));
 
-beforeAll(() => { Object.assign(globalThis, { document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null } }); });
-beforeEach(() => { mockKept.length = 0; });
+beforeAll(() => {
+  Object.assign(globalThis, {
+    document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null },
+  });
+});
+beforeEach(() => {
+  mockKept.length = 0;
+});
 
 type Dry = ReadingRecordOf<'compression'>;
 const reading = (cylinder: string, peak: number, more: { figures?: Partial<Dry['figures']>; id?: string } = {}): Dry =>
-  aReading('compression', { cylinder, unit: 'psi', peak, ...more.figures }, { id: more.id ?? `r${cylinder}${peak}`, takenAt: new Date().toISOString() });
+  aReading(
+    'compression',
+    { cylinder, unit: 'psi', peak, ...more.figures },
+    { id: more.id ?? `r${cylinder}${peak}`, takenAt: new Date().toISOString() },
+  );
 
 function benchWith(readings: Dry[], engine: Partial<Bench['engine']> = {}): Bench {
   const cart = { name: 'Cart', unit: 'psi' as const, fullScale: 300, division: 2 };
   return aBench({
-    engine: { boreMm: 62, strokeMm: 58, compressionRatio: 7.2, ...engine }, readings,
-    books: [{ id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }],
-    tests: readings.length > 0 ? [aTest('compression', { engineTemperature: 'warm', throttle: 'open', plugs: 'all-out', tester: cart }, { startedAt: new Date().toISOString() })] : [],
+    engine: { boreMm: 62, strokeMm: 58, compressionRatio: 7.2, ...engine },
+    readings,
+    books: [
+      { id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } },
+    ],
+    tests:
+      readings.length > 0
+        ? [
+            aTest(
+              'compression',
+              { engineTemperature: 'warm', throttle: 'open', plugs: 'all-out', tester: cart },
+              { startedAt: new Date().toISOString() },
+            ),
+          ]
+        : [],
   });
 }
 
@@ -33,9 +77,21 @@ function Pad({ bench, cylinder, wet = false }: { bench: Bench; cylinder?: string
   const pad = useCompressionPad(bench, cylinder, wet);
   return <CompressionPad bench={bench} pad={pad} onDone={() => undefined} onSettings={() => undefined} />;
 }
-const open = (bench: Bench, cylinder?: string, wet = false) => render(<ThemeProvider><Pad bench={bench} {...(cylinder ? { cylinder } : {})} wet={wet} /></ThemeProvider>);
-const press = (...labels: string[]) => { for (const label of labels) fireEvent.press(screen.getByLabelText(label)); };
-const tap = async (text: RegExp) => { await act(async () => { fireEvent.press(screen.getByText(text)); await Promise.resolve(); }); };
+const open = (bench: Bench, cylinder?: string, wet = false) =>
+  render(
+    <ThemeProvider>
+      <Pad bench={bench} {...(cylinder ? { cylinder } : {})} wet={wet} />
+    </ThemeProvider>,
+  );
+const press = (...labels: string[]) => {
+  for (const label of labels) fireEvent.press(screen.getByLabelText(label));
+};
+const tap = async (text: RegExp) => {
+  await act(async () => {
+    fireEvent.press(screen.getByText(text));
+    await Promise.resolve();
+  });
+};
 const bodies = () => mockKept.flat().map(({ path, body }) => ({ path, ...body }));
 
 test('the first reading brings its test along, the next cylinder comes by itself', async () => {
@@ -56,13 +112,18 @@ test('a reading under the same conditions joins the test that is there, with its
   press('First stroke', '7', '1', 'Peak', '1', '1', '2');
   expect(screen.getByText(/misses the minimum|under the best one/)).toBeTruthy();
   await tap(/^Keep 112, done$/);
-  expect(bodies()).toMatchObject([{ path: '/readings', testId: 't', figures: { cylinder: '2', peak: 112, strokes: [71] } }]);
+  expect(bodies()).toMatchObject([
+    { path: '/readings', testId: 't', figures: { cylinder: '2', peak: 112, strokes: [71] } },
+  ]);
 });
 
 test('again keeps the figure and stays on the cylinder', async () => {
   open(benchWith([reading('1', 142)]));
   press('1', '1', '2');
-  await act(async () => { fireEvent.press(screen.getByLabelText('Keep and test the same cylinder again')); await Promise.resolve(); });
+  await act(async () => {
+    fireEvent.press(screen.getByLabelText('Keep and test the same cylinder again'));
+    await Promise.resolve();
+  });
   expect(bodies()).toHaveLength(1);
   expect(screen.getByText(/for cyl 2\.$/)).toBeTruthy();
 });

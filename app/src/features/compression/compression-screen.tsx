@@ -30,22 +30,86 @@ function CompressionOf({ bench }: { bench: Bench }) {
   // A reload goes on at the cylinder in hand, not at the one the pad was opened with.
   const { cylinder: here, wet: oiled } = pad;
   useEffect(() => {
-    if (cylinder !== here || (wet !== undefined) !== oiled) router.setParams({ cylinder: here, wet: oiled ? 'yes' : undefined });
+    if (cylinder !== here || (wet !== undefined) !== oiled)
+      router.setParams({ cylinder: here, wet: oiled ? 'yes' : undefined });
   }, [cylinder, wet, here, oiled, router]);
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
   usePadKeys(bench, pad, { help: () => setHelping(true), trace: () => setTracing(true), back });
-  const sheets = <>
-    {settingUp ? <ConditionsSheet bench={bench} conditions={pad.conditions} visible onClose={() => setSettingUp(false)} onChange={pad.setConditions} onTrace={() => { setSettingUp(false); setTracing(true); }} /> : null}
-    {tracing ? <TraceSheet cylinder={here} cycle={bench.engine.cycle} unit={pad.unit} visible onClose={() => setTracing(false)} onTake={(strokes, peak) => { pad.act({ do: 'take', strokes, peak }); setTracing(false); }} /> : null}
-    <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={PAD_KEYS} />
-  </>;
+  const sheets = (
+    <>
+      {settingUp ? (
+        <ConditionsSheet
+          bench={bench}
+          conditions={pad.conditions}
+          visible
+          onClose={() => setSettingUp(false)}
+          onChange={pad.setConditions}
+          onTrace={() => {
+            setSettingUp(false);
+            setTracing(true);
+          }}
+        />
+      ) : null}
+      {tracing ? (
+        <TraceSheet
+          cylinder={here}
+          cycle={bench.engine.cycle}
+          unit={pad.unit}
+          visible
+          onClose={() => setTracing(false)}
+          onTake={(strokes, peak) => {
+            pad.act({ do: 'take', strokes, peak });
+            setTracing(false);
+          }}
+        />
+      ) : null}
+      <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={PAD_KEYS} />
+    </>
+  );
   const body = <CompressionPad bench={bench} pad={pad} onDone={back} onSettings={() => setSettingUp(true)} />;
   if (width >= WIDE) {
-    return <>{sheets}<WideBench bench={bench} verdict={pad.verdict} onCylinder={pad.select} selected={pad.cylinder} title={`Compression, ${oiled ? 'wet, ' : ''}${bench.engine.name}`} middleAction={<><WetButton pad={pad} /><StepsButton jobId={bench.job.id} of={oiled ? 'wet' : 'compression'} cylinder={here} /><IconButton icon="cog-outline" label={`How it is tested: ${conditionWords(pad.conditions)}`} onPress={() => setSettingUp(true)} ground /></>}>{body}</WideBench></>;
+    return (
+      <>
+        {sheets}
+        <WideBench
+          bench={bench}
+          verdict={pad.verdict}
+          onCylinder={pad.select}
+          selected={pad.cylinder}
+          title={`Compression, ${oiled ? 'wet, ' : ''}${bench.engine.name}`}
+          middleAction={
+            <>
+              <WetButton pad={pad} />
+              <StepsButton jobId={bench.job.id} of={oiled ? 'wet' : 'compression'} cylinder={here} />
+              <IconButton
+                icon="cog-outline"
+                label={`How it is tested: ${conditionWords(pad.conditions)}`}
+                onPress={() => setSettingUp(true)}
+                ground
+              />
+            </>
+          }
+        >
+          {body}
+        </WideBench>
+      </>
+    );
   }
   return (
-    <Screen title={oiled ? 'Wet test' : 'Compression'} under={`${oiled ? '' : 'dry · '}${bench.engine.name} · ${conditionWords(pad.conditions)}`} onBack={back} fixed
-      action={<><KeptBadge /><WetButton pad={pad} /><StepsButton jobId={bench.job.id} of={oiled ? 'wet' : 'compression'} cylinder={here} /><IconButton icon="cog-outline" label="How it is tested" onPress={() => setSettingUp(true)} ground /></>}>
+    <Screen
+      title={oiled ? 'Wet test' : 'Compression'}
+      under={`${oiled ? '' : 'dry · '}${bench.engine.name} · ${conditionWords(pad.conditions)}`}
+      onBack={back}
+      fixed
+      action={
+        <>
+          <KeptBadge />
+          <WetButton pad={pad} />
+          <StepsButton jobId={bench.job.id} of={oiled ? 'wet' : 'compression'} cylinder={here} />
+          <IconButton icon="cog-outline" label="How it is tested" onPress={() => setSettingUp(true)} ground />
+        </>
+      }
+    >
       {sheets}
       {body}
     </Screen>
@@ -53,16 +117,34 @@ function CompressionOf({ bench }: { bench: Bench }) {
 }
 
 function WetButton({ pad }: { pad: Pad }) {
-  return <Button kind="ground" pressed={pad.wet} onPress={pad.toggleWet}>{pad.wet ? 'Dry' : 'Wet'}</Button>;
+  return (
+    <Button kind="ground" pressed={pad.wet} onPress={pad.toggleWet}>
+      {pad.wet ? 'Dry' : 'Wet'}
+    </Button>
+  );
 }
 
 const PAD_KEYS = [
-  ['0 to 9 .', 'Enter the figure'], ['Enter', 'Keep, and go on to the next cylinder; with a live sensor, crank'], ['R', 'Keep, and repeat this cylinder'],
-  ['F', 'First stroke'], ['P', 'Peak'], ['S', 'Next stroke'], ['W', 'Wet or dry'], ['T', 'Figures from a recorded trace'], ['← →', 'Choose the cylinder'], ['U', 'Take the latest reading back'],
-  ['Backspace', 'Delete a digit'], ['Esc', 'Back to the bench'], ['?', 'These keys'],
+  ['0 to 9 .', 'Enter the figure'],
+  ['Enter', 'Keep, and go on to the next cylinder; with a live sensor, crank'],
+  ['R', 'Keep, and repeat this cylinder'],
+  ['F', 'First stroke'],
+  ['P', 'Peak'],
+  ['S', 'Next stroke'],
+  ['W', 'Wet or dry'],
+  ['T', 'Figures from a recorded trace'],
+  ['← →', 'Choose the cylinder'],
+  ['U', 'Take the latest reading back'],
+  ['Backspace', 'Delete a digit'],
+  ['Esc', 'Back to the bench'],
+  ['?', 'These keys'],
 ] as const;
 
-function usePadKeys(bench: Bench, pad: Pad, { help, trace, back }: { help(): void; trace(): void; back(): void }): void {
+function usePadKeys(
+  bench: Bench,
+  pad: Pad,
+  { help, trace, back }: { help(): void; trace(): void; back(): void },
+): void {
   const { act } = pad;
   const digits = Object.fromEntries([...'0123456789.'].map((key) => [key, () => act({ do: 'key', key })]));
   const step = (by: 1 | -1) => () => {
@@ -76,8 +158,22 @@ function usePadKeys(bench: Bench, pad: Pad, { help, trace, back }: { help(): voi
     if (latest) void pad.takeBack(latest);
   };
   useKeys({
-    ...digits, ',': () => act({ do: 'key', key: '.' }), Backspace: () => act({ do: 'key', key: 'back' }), Enter: () => (pad.live && !pad.typed.ok ? pad.live.crank() : pad.keep(false)), r: () => pad.keep(true),
-    f: () => act({ do: 'focus', focus: 0 }), p: () => act({ do: 'focus', focus: 'peak' }), s: () => act({ do: 'next-stroke' }), w: pad.toggleWet, t: trace,
-    ArrowRight: step(1), ArrowLeft: step(-1), ArrowDown: step(1), ArrowUp: step(-1), u: takeBackLatest, '?': help, Escape: back,
+    ...digits,
+    ',': () => act({ do: 'key', key: '.' }),
+    Backspace: () => act({ do: 'key', key: 'back' }),
+    Enter: () => (pad.live && !pad.typed.ok ? pad.live.crank() : pad.keep(false)),
+    r: () => pad.keep(true),
+    f: () => act({ do: 'focus', focus: 0 }),
+    p: () => act({ do: 'focus', focus: 'peak' }),
+    s: () => act({ do: 'next-stroke' }),
+    w: pad.toggleWet,
+    t: trace,
+    ArrowRight: step(1),
+    ArrowLeft: step(-1),
+    ArrowDown: step(1),
+    ArrowUp: step(-1),
+    u: takeBackLatest,
+    '?': help,
+    Escape: back,
   });
 }

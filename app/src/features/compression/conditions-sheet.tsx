@@ -10,17 +10,36 @@ import { Sheet } from '@/ui/sheet';
 import { Strong, Words } from '@/ui/words';
 import type { Conditions } from './conditions';
 
-const TEMPERATURE = [{ value: 'cold', word: 'Cold' }, { value: 'warm', word: 'Warm' }] as const;
-const THROTTLE = [{ value: 'open', word: 'Wide open' }, { value: 'closed', word: 'Shut' }] as const;
-const PLUGS = [{ value: 'all-out', word: 'All out' }, { value: 'one-out', word: 'One at a time' }] as const;
+const TEMPERATURE = [
+  { value: 'cold', word: 'Cold' },
+  { value: 'warm', word: 'Warm' },
+] as const;
+const THROTTLE = [
+  { value: 'open', word: 'Wide open' },
+  { value: 'closed', word: 'Shut' },
+] as const;
+const PLUGS = [
+  { value: 'all-out', word: 'All out' },
+  { value: 'one-out', word: 'One at a time' },
+] as const;
 
-interface Props { bench: Bench; conditions: Conditions; visible: boolean; onClose(): void; onChange(conditions: Conditions): void; onTrace(): void }
+interface Props {
+  bench: Bench;
+  conditions: Conditions;
+  visible: boolean;
+  onClose(): void;
+  onChange(conditions: Conditions): void;
+  onTrace(): void;
+}
 
 /** How the test is set up. A change begins a new test, so that unlike readings are not mixed unseen. */
 export function ConditionsSheet({ bench, conditions, visible, onClose, onChange, onTrace }: Props) {
   const [rpm, setRpm] = useState(conditions.crankingRpm === undefined ? '' : String(conditions.crankingRpm));
   const typedRpm = typedNumber(rpm);
-  const rpmError = typedRpm === undefined || (typeof typedRpm === 'number' && typedRpm > 0 && typedRpm <= 5000) ? undefined : 'must be a number from 1 to 5,000 rev/min';
+  const rpmError =
+    typedRpm === undefined || (typeof typedRpm === 'number' && typedRpm > 0 && typedRpm <= 5000)
+      ? undefined
+      : 'must be a number from 1 to 5,000 rev/min';
   const done = () => {
     if (rpmError) return;
     const { crankingRpm, ...rest } = conditions;
@@ -29,14 +48,52 @@ export function ConditionsSheet({ bench, conditions, visible, onClose, onChange,
   };
   return (
     <Sheet title="How it is tested" visible={visible} onClose={done}>
-      <Plate hand><Strong>Before you crank</Strong><Words>Ignition disabled with a path to ground, fuel off, in neutral and chocked, propeller, blade or chain clear. The manual and local rules stand above this page.</Words></Plate>
-      <Choice label="Engine" options={TEMPERATURE} chosen={conditions.engineTemperature} onChoose={(engineTemperature) => onChange({ ...conditions, engineTemperature })} />
-      <Choice label="Throttle" options={THROTTLE} chosen={conditions.throttle} onChoose={(throttle) => onChange({ ...conditions, throttle })} />
-      <Choice label="Plugs" options={PLUGS} chosen={conditions.plugs} onChoose={(plugs) => onChange({ ...conditions, plugs })} />
-      <Field label="Cranking speed, rev/min" hint="If you know it." value={rpm} onChange={setRpm} error={rpmError} keyboard="decimal-pad" figures />
-      <TesterChoice bench={bench} kind="compression" chosen={conditions.tester} onChoose={(tester) => onChange({ ...conditions, tester })} />
-      <Button icon="chart-line" onPress={onTrace}>Figures from a recorded trace</Button>
-      <Button kind="main" onPress={done}>Done</Button>
+      <Plate hand>
+        <Strong>Before you crank</Strong>
+        <Words>
+          Ignition disabled with a path to ground, fuel off, in neutral and chocked, propeller, blade or chain clear.
+          The manual and local rules stand above this page.
+        </Words>
+      </Plate>
+      <Choice
+        label="Engine"
+        options={TEMPERATURE}
+        chosen={conditions.engineTemperature}
+        onChoose={(engineTemperature) => onChange({ ...conditions, engineTemperature })}
+      />
+      <Choice
+        label="Throttle"
+        options={THROTTLE}
+        chosen={conditions.throttle}
+        onChoose={(throttle) => onChange({ ...conditions, throttle })}
+      />
+      <Choice
+        label="Plugs"
+        options={PLUGS}
+        chosen={conditions.plugs}
+        onChoose={(plugs) => onChange({ ...conditions, plugs })}
+      />
+      <Field
+        label="Cranking speed, rev/min"
+        hint="If you know it."
+        value={rpm}
+        onChange={setRpm}
+        error={rpmError}
+        keyboard="decimal-pad"
+        figures
+      />
+      <TesterChoice
+        bench={bench}
+        kind="compression"
+        chosen={conditions.tester}
+        onChoose={(tester) => onChange({ ...conditions, tester })}
+      />
+      <Button icon="chart-line" onPress={onTrace}>
+        Figures from a recorded trace
+      </Button>
+      <Button kind="main" onPress={done}>
+        Done
+      </Button>
     </Sheet>
   );
 }

@@ -4,4 +4,8 @@ import type { ConditionsOf, Tester } from '@rugged/core';
 export type Conditions = ConditionsOf<'compression'>;
 
 /** What a careful mechanic sets up when nothing is said. Whether the engine is warm must be said. */
-export const usualConditions = (tester: Tester | undefined): Conditions => ({ throttle: 'open', plugs: 'all-out', ...(tester ? { tester } : {}) });
+export const usualConditions = (tester: Tester | undefined): Conditions => ({
+  throttle: 'open',
+  plugs: 'all-out',
+  ...(tester ? { tester } : {}),
+});

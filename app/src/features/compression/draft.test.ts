@@ -1,10 +1,20 @@
 import { type Draft, draftReducer, EMPTY_DRAFT, errorWords, typedReading } from './draft';
 
 const engine = { cylinders: ['1', '2'], fuel: 'petrol' as const };
-const press = (keys: string, from: Draft = EMPTY_DRAFT) => [...keys].reduce((draft, key) => draftReducer(draft, { do: 'key', key: key === '<' ? 'back' : key }), from);
+const press = (keys: string, from: Draft = EMPTY_DRAFT) =>
+  [...keys].reduce((draft, key) => draftReducer(draft, { do: 'key', key: key === '<' ? 'back' : key }), from);
 const typed = (draft: Draft) => typedReading(draft, '1', 'psi', engine, { unit: 'psi', fullScale: 300 });
 
-test.each([['112', '112'], ['0112', '112'], ['8.3', '8.3'], ['8..3', '8.3'], ['.5', '0.5'], ['113<2', '112'], ['<<', ''], ['12345678', '1234567']])('keys %s give %s', (keys, peak) => {
+test.each([
+  ['112', '112'],
+  ['0112', '112'],
+  ['8.3', '8.3'],
+  ['8..3', '8.3'],
+  ['.5', '0.5'],
+  ['113<2', '112'],
+  ['<<', ''],
+  ['12345678', '1234567'],
+])('keys %s give %s', (keys, peak) => {
   expect(press(keys).peak).toBe(peak);
 });
 
@@ -15,9 +25,15 @@ test('first stroke, then peak', () => {
 });
 
 test('every stroke and no peak: the highest is the peak', () => {
-  const strokes = ['71', '96', '108'].reduce((draft, keys) => press(keys, draftReducer(draft, { do: 'next-stroke' })), EMPTY_DRAFT);
+  const strokes = ['71', '96', '108'].reduce(
+    (draft, keys) => press(keys, draftReducer(draft, { do: 'next-stroke' })),
+    EMPTY_DRAFT,
+  );
   expect(strokes.strokes).toEqual(['71', '96', '108']);
-  expect(typed(strokes)).toEqual({ ok: true, reading: { cylinder: '1', unit: 'psi', peak: 108, strokes: [71, 96, 108] } });
+  expect(typed(strokes)).toEqual({
+    ok: true,
+    reading: { cylinder: '1', unit: 'psi', peak: 108, strokes: [71, 96, 108] },
+  });
 });
 
 test('a stroke left empty is filled before another is begun', () => {
@@ -25,10 +41,12 @@ test('a stroke left empty is filled before another is begun', () => {
   expect(begun).toMatchObject({ strokes: [''], focus: 0 });
 });
 
-test('nothing typed is not wrong, only not there', () => { expect(typed(EMPTY_DRAFT)).toEqual({ ok: false }); });
+test('nothing typed is not wrong, only not there', () => {
+  expect(typed(EMPTY_DRAFT)).toEqual({ ok: false });
+});
 
 test.each([
-  ['450', 'Peak: 450 psi is above the gauge\'s full scale of 300 psi.'],
+  ['450', "Peak: 450 psi is above the gauge's full scale of 300 psi."],
   ['99999', 'Peak: 99999 psi is more than a petrol engine can make while cranking.'],
 ])('%s is refused in words, and stays', (keys, words) => {
   const draft = press(keys);
@@ -47,10 +65,17 @@ test('another unit is the same pressure, not the same digits', () => {
   const converted = draftReducer(typed, { do: 'convert', from: 'psi', to: 'kPa' });
   expect([converted.peak, converted.strokes]).toEqual(['772.2', ['489.5']]);
   // Round all units and back again: exactly what was typed.
-  const round = (['bar', 'kgf/cm2', 'psi'] as const).reduce((state, to, i) => draftReducer(state, { do: 'convert', from: (['kPa', 'bar', 'kgf/cm2'] as const)[i] ?? 'kPa', to }), converted);
+  const round = (['bar', 'kgf/cm2', 'psi'] as const).reduce(
+    (state, to, i) =>
+      draftReducer(state, { do: 'convert', from: (['kPa', 'bar', 'kgf/cm2'] as const)[i] ?? 'kPa', to }),
+    converted,
+  );
   expect(round).toEqual(typed);
   // Edited in between, what was typed first is not restored.
-  const edited = ['back', 'back', 'back', '9'].reduce((draft, key) => draftReducer(draft, { do: 'key', key }), converted);
+  const edited = ['back', 'back', 'back', '9'].reduce(
+    (draft, key) => draftReducer(draft, { do: 'key', key }),
+    converted,
+  );
   expect(draftReducer(edited, { do: 'convert', from: 'kPa', to: 'psi' }).peak).toBe('113');
 });
 

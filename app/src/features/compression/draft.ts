@@ -1,5 +1,13 @@
 import type { ReadingRecordOf } from '@rugged/contract';
-import { checkCompressionReading, type CompressionReading, InputError, type PressureUnit, type ReadEngine, type Tester, type VacuumUnit } from '@rugged/core';
+import {
+  checkCompressionReading,
+  type CompressionReading,
+  InputError,
+  type PressureUnit,
+  type ReadEngine,
+  type Tester,
+  type VacuumUnit,
+} from '@rugged/core';
 import { inUnit, typedNumber } from '@/ui/format';
 
 /** What is being typed for one cylinder: text, so that a slip stays on screen until it is mended. */
@@ -17,7 +25,9 @@ export interface Draft {
 type Texts = Readonly<{ peak: string; strokes: readonly string[] }>;
 
 /** Oil over the piston: the dose as it is typed. */
-export interface Oil { ml: string }
+export interface Oil {
+  ml: string;
+}
 
 export const EMPTY_DRAFT: Draft = { strokes: [], peak: '', focus: 'peak' };
 const MOST_DIGITS = 7;
@@ -33,23 +43,35 @@ export type DraftAction =
 
 export function draftReducer(draft: Draft, action: DraftAction): Draft {
   switch (action.do) {
-    case 'key': return edited(draft, action.key);
-    case 'focus': return { ...draft, focus: action.focus, strokes: withPlace(draft.strokes, action.focus) };
+    case 'key':
+      return edited(draft, action.key);
+    case 'focus':
+      return { ...draft, focus: action.focus, strokes: withPlace(draft.strokes, action.focus) };
     case 'next-stroke': {
       const place = draft.strokes.findIndex((stroke) => stroke === '');
       const focus = place >= 0 ? place : draft.strokes.length;
       return { ...draft, focus, strokes: withPlace(draft.strokes, focus) };
     }
-    case 'clear': return EMPTY_DRAFT;
+    case 'clear':
+      return EMPTY_DRAFT;
     case 'convert': {
       const { before: was, ...others } = draft;
-      const { texts, before } = inUnit<Texts>({ texts: { peak: draft.peak, strokes: draft.strokes }, ...(was ? { before: was } : {}) }, action.from, action.to);
+      const { texts, before } = inUnit<Texts>(
+        { texts: { peak: draft.peak, strokes: draft.strokes }, ...(was ? { before: was } : {}) },
+        action.from,
+        action.to,
+      );
       return { ...others, ...texts, ...(before ? { before } : {}) };
     }
-    case 'take': return { ...draft, strokes: action.strokes.map(String), peak: String(action.peak), focus: 'peak' };
-    case 'correct': return {
-      strokes: (action.reading.figures.strokes ?? []).map(action.shown), peak: action.shown(action.reading.figures.peak), focus: 'peak', correcting: action.reading,
-    };
+    case 'take':
+      return { ...draft, strokes: action.strokes.map(String), peak: String(action.peak), focus: 'peak' };
+    case 'correct':
+      return {
+        strokes: (action.reading.figures.strokes ?? []).map(action.shown),
+        peak: action.shown(action.reading.figures.peak),
+        focus: 'peak',
+        correcting: action.reading,
+      };
   }
 }
 
@@ -59,7 +81,7 @@ function withPlace(strokes: readonly string[], focus: Draft['focus']): readonly 
 
 function edited({ before: _, ...draft }: Draft, key: string): Draft {
   const { focus } = draft;
-  const text = focus === 'peak' ? draft.peak : draft.strokes[focus] ?? '';
+  const text = focus === 'peak' ? draft.peak : (draft.strokes[focus] ?? '');
   const after = key === 'back' ? text.slice(0, -1) : appended(text, key);
   if (focus === 'peak') return { ...draft, peak: after };
   return { ...draft, strokes: withPlace(draft.strokes, focus).map((stroke, i) => (i === focus ? after : stroke)) };
@@ -77,7 +99,12 @@ export type Typed = { ok: true; reading: CompressionReading } | { ok: false; err
  * An empty draft is not wrong, only not there yet.
  */
 export function typedReading(
-  draft: Draft, cylinder: string, unit: PressureUnit, engine: ReadEngine, tester: Tester | undefined, oil?: Oil,
+  draft: Draft,
+  cylinder: string,
+  unit: PressureUnit,
+  engine: ReadEngine,
+  tester: Tester | undefined,
+  oil?: Oil,
 ): Typed {
   const strokes = draft.strokes.filter((stroke) => stroke !== '').map((stroke) => typedNumber(stroke) as number);
   const peak = typedNumber(draft.peak) ?? (strokes.length > 1 ? Math.max(...strokes) : undefined);
@@ -86,7 +113,10 @@ export function typedReading(
   }
   const oilMl = oil && typedNumber(oil.ml);
   const reading = {
-    cylinder, unit, peak: peak as number, ...(strokes.length > 0 ? { strokes } : {}),
+    cylinder,
+    unit,
+    peak: peak as number,
+    ...(strokes.length > 0 ? { strokes } : {}),
     ...(oil ? { wet: true, ...(oilMl === undefined ? {} : { oilMl: oilMl as number }) } : {}),
   };
   try {
@@ -102,6 +132,15 @@ export function typedReading(
 /** What is wrong, in words that name the figure. */
 export function errorWords({ field, reason }: InputError): string {
   const stroke = /^strokes\[(\d+)\]$/.exec(field);
-  const name = field === 'peak' ? 'Peak' : field === 'oilMl' ? 'Oil' : stroke ? (stroke[1] === '0' ? 'First stroke' : `Stroke ${Number(stroke[1]) + 1}`) : field;
+  const name =
+    field === 'peak'
+      ? 'Peak'
+      : field === 'oilMl'
+        ? 'Oil'
+        : stroke
+          ? stroke[1] === '0'
+            ? 'First stroke'
+            : `Stroke ${Number(stroke[1]) + 1}`
+          : field;
   return `${name}: ${reason}.`;
 }

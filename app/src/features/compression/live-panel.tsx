@@ -23,28 +23,51 @@ export function LivePanel({ live, pad }: { live: NonNullable<CompressionPad['liv
     <Plate label="Live sensor" style={styles.plate}>
       <View style={styles.head}>
         <Label style={styles.grow}>{`Strokes caught ${strokes.length}`}</Label>
-        <Words><Figure style={styles.speed}>{rpm === undefined ? '–' : String(rpm)}</Figure>{' rev/min'}</Words>
+        <Words>
+          <Figure style={styles.speed}>{rpm === undefined ? '–' : String(rpm)}</Figure>
+          {' rev/min'}
+        </Words>
       </View>
       <View style={styles.strokes} role="list" aria-label="Strokes caught">
         {strokes.slice(0, SHOWN).map(({ peak, seconds }) => (
-          <View key={seconds} role="listitem" style={[styles.stroke, { borderColor: c.line, backgroundColor: c.plateSunk }]}><Figure style={styles.figure}>{fromKPa(peak, pad.unit).toFixed(digits)}</Figure></View>
+          <View
+            key={seconds}
+            role="listitem"
+            style={[styles.stroke, { borderColor: c.line, backgroundColor: c.plateSunk }]}
+          >
+            <Figure style={styles.figure}>{fromKPa(peak, pad.unit).toFixed(digits)}</Figure>
+          </View>
         ))}
         {strokes.length > SHOWN ? <Words colour="dim">{`and ${strokes.length - SHOWN} more`}</Words> : null}
       </View>
-      <View role="status"><Words colour={stream?.status === 'refused' || stream?.status === 'lost' ? 'rust' : 'dim'}>{statusWords(live)}</Words></View>
-      {stream && stream.status !== 'ended' && stream.status !== 'refused' ? <Button onPress={live.stop}>Stop</Button> : strokes.length > 0 ? <Button icon="sync" onPress={live.crank}>{`Crank cyl ${pad.cylinder} again`}</Button> : null}
+      <View role="status">
+        <Words colour={stream?.status === 'refused' || stream?.status === 'lost' ? 'rust' : 'dim'}>
+          {statusWords(live)}
+        </Words>
+      </View>
+      {stream && stream.status !== 'ended' && stream.status !== 'refused' ? (
+        <Button onPress={live.stop}>Stop</Button>
+      ) : strokes.length > 0 ? (
+        <Button icon="sync" onPress={live.crank}>{`Crank cyl ${pad.cylinder} again`}</Button>
+      ) : null}
     </Plate>
   );
 }
 
 function statusWords({ stream }: NonNullable<CompressionPad['live']>): string {
   switch (stream?.status) {
-    case undefined: return 'Simulated sensor in the plug hole. Hands clear, then crank: strokes are counted by themselves.';
-    case 'joining': return 'Joining the sensor.';
-    case 'running': return 'Cranking. Wait until the needle stops rising.';
-    case 'lost': return 'Signal to the sensor lost. It goes on by itself, and no stroke is missed.';
-    case 'ended': return 'The starter has stopped. Keep it, or crank again.';
-    case 'refused': return `${stream.trouble ?? 'The sensor does not answer'}.`;
+    case undefined:
+      return 'Simulated sensor in the plug hole. Hands clear, then crank: strokes are counted by themselves.';
+    case 'joining':
+      return 'Joining the sensor.';
+    case 'running':
+      return 'Cranking. Wait until the needle stops rising.';
+    case 'lost':
+      return 'Signal to the sensor lost. It goes on by itself, and no stroke is missed.';
+    case 'ended':
+      return 'The starter has stopped. Keep it, or crank again.';
+    case 'refused':
+      return `${stream.trouble ?? 'The sensor does not answer'}.`;
   }
 }
 

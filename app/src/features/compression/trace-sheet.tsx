@@ -31,45 +31,112 @@ export function TraceSheet({ cylinder, cycle, unit, visible, onClose, onTake }: 
   return (
     <Sheet title={`Recorded trace, cyl ${cylinder}`} visible={visible} onClose={onClose}>
       <Words colour="dim">A CSV file with time and pressure, from the sensor while the engine was cranked.</Words>
-      <input ref={chooser} type="file" accept=".csv,.txt,text/csv" hidden aria-label="Recorded trace" onChange={({ target }) => {
-        const [file] = target.files ?? [];
-        if (file) read(file);
-        target.value = '';
-      }} />
-      <Button icon="file-upload-outline" onPress={() => chooser.current?.click()}>{state.is === 'empty' ? 'Choose a file' : 'Choose another file'}</Button>
-      {state.is === 'reading' ? <View role="status"><Words>{`Reading ${state.name}: ${state.rows.toLocaleString('en')} samples`}</Words></View> : null}
-      {state.is === 'wrong' ? <View role="alert"><Strong colour="rust">{`${state.name}: ${state.field}: ${state.reason}.`}</Strong></View> : null}
-      {state.is === 'read' ? <Found trace={state.trace} cycle={cycle} shown={unit} said={said} onSay={setSaid} onTake={onTake} cylinder={cylinder} /> : null}
+      <input
+        ref={chooser}
+        type="file"
+        accept=".csv,.txt,text/csv"
+        hidden
+        aria-label="Recorded trace"
+        onChange={({ target }) => {
+          const [file] = target.files ?? [];
+          if (file) read(file);
+          target.value = '';
+        }}
+      />
+      <Button icon="file-upload-outline" onPress={() => chooser.current?.click()}>
+        {state.is === 'empty' ? 'Choose a file' : 'Choose another file'}
+      </Button>
+      {state.is === 'reading' ? (
+        <View role="status">
+          <Words>{`Reading ${state.name}: ${state.rows.toLocaleString('en')} samples`}</Words>
+        </View>
+      ) : null}
+      {state.is === 'wrong' ? (
+        <View role="alert">
+          <Strong colour="rust">{`${state.name}: ${state.field}: ${state.reason}.`}</Strong>
+        </View>
+      ) : null}
+      {state.is === 'read' ? (
+        <Found
+          trace={state.trace}
+          cycle={cycle}
+          shown={unit}
+          said={said}
+          onSay={setSaid}
+          onTake={onTake}
+          cylinder={cylinder}
+        />
+      ) : null}
     </Sheet>
   );
 }
 
-interface FoundProps { trace: Trace; cycle: Cycle; shown: PressureUnit; said: PressureUnit | undefined; cylinder: string; onSay(unit: PressureUnit): void; onTake: Props['onTake'] }
+interface FoundProps {
+  trace: Trace;
+  cycle: Cycle;
+  shown: PressureUnit;
+  said: PressureUnit | undefined;
+  cylinder: string;
+  onSay(unit: PressureUnit): void;
+  onTake: Props['onTake'];
+}
 
 function Found({ trace, cycle, shown, said, cylinder, onSay, onTake }: FoundProps) {
   const unit = trace.unit ?? said;
-  const inShown = (figure: number) => Number((unit ? fromKPa(toKPa(Math.max(0, figure), unit), shown) : figure).toFixed(1));
+  const inShown = (figure: number) =>
+    Number((unit ? fromKPa(toKPa(Math.max(0, figure), unit), shown) : figure).toFixed(1));
   const inWords = (figure: number) => `${inShown(figure)}${unit ? ` ${UNIT_SIGN[shown]}` : ''}`;
   const kept = trace.strokes.slice(0, MOST_STROKES).map(({ peak }) => inShown(peak));
   const rpm = trace.crankingRpm?.[cycle];
-  return <>
-    {trace.unit === null ? <Choice label="The file does not say its unit" options={PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }))} chosen={said} onChoose={onSay} /> : null}
-    {trace.strokes.length === 0
-      ? <View role="alert"><Strong colour="rust">No stroke in it: the pressure never rises and falls.</Strong></View>
-      : <FigureTable label="What the recording shows" columns={[{ name: 'Found', width: 1 }, { name: 'Figure', width: 1.6 }]} rows={[
-        ['Strokes', String(trace.strokes.length)],
-        ['First stroke', inWords(trace.strokes[0]?.peak ?? 0)],
-        ['Peak', inWords(trace.peak)],
-        ...(rpm === undefined ? [] : [['Cranking', `${Math.round(rpm)} rev/min`]]),
-        ['Length', `${trace.seconds.toFixed(1)} s`],
-        ['Samples', trace.samples.toLocaleString('en')],
-      ].map(([key = '', figure = '']) => ({ key, cells: [key, figure] }))} />}
-    {trace.saturation.length > 0 ? <Strong colour="rust">{`The sensor stood at the top of its range ${times(trace.saturation.length)}: the true peak is higher. Use one with more range.`}</Strong> : null}
-    {trace.dropouts.length > 0 ? <Words>{`Samples are missing ${times(trace.dropouts.length)}; a stroke may have been lost there.`}</Words> : null}
-    <View style={styles.end}>
-      <Button kind="main" disabled={!unit || kept.length === 0 || trace.saturation.length > 0} onPress={() => onTake(kept, inShown(trace.peak))}>{`Put it on the dial of cyl ${cylinder}`}</Button>
-    </View>
-  </>;
+  return (
+    <>
+      {trace.unit === null ? (
+        <Choice
+          label="The file does not say its unit"
+          options={PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }))}
+          chosen={said}
+          onChoose={onSay}
+        />
+      ) : null}
+      {trace.strokes.length === 0 ? (
+        <View role="alert">
+          <Strong colour="rust">No stroke in it: the pressure never rises and falls.</Strong>
+        </View>
+      ) : (
+        <FigureTable
+          label="What the recording shows"
+          columns={[
+            { name: 'Found', width: 1 },
+            { name: 'Figure', width: 1.6 },
+          ]}
+          rows={[
+            ['Strokes', String(trace.strokes.length)],
+            ['First stroke', inWords(trace.strokes[0]?.peak ?? 0)],
+            ['Peak', inWords(trace.peak)],
+            ...(rpm === undefined ? [] : [['Cranking', `${Math.round(rpm)} rev/min`]]),
+            ['Length', `${trace.seconds.toFixed(1)} s`],
+            ['Samples', trace.samples.toLocaleString('en')],
+          ].map(([key = '', figure = '']) => ({ key, cells: [key, figure] }))}
+        />
+      )}
+      {trace.saturation.length > 0 ? (
+        <Strong colour="rust">
+          {`The sensor stood at the top of its range ${times(trace.saturation.length)}: the true peak is higher. ` +
+            'Use one with more range.'}
+        </Strong>
+      ) : null}
+      {trace.dropouts.length > 0 ? (
+        <Words>{`Samples are missing ${times(trace.dropouts.length)}; a stroke may have been lost there.`}</Words>
+      ) : null}
+      <View style={styles.end}>
+        <Button
+          kind="main"
+          disabled={!unit || kept.length === 0 || trace.saturation.length > 0}
+          onPress={() => onTake(kept, inShown(trace.peak))}
+        >{`Put it on the dial of cyl ${cylinder}`}</Button>
+      </View>
+    </>
+  );
 }
 
 const times = (n: number) => (n === 1 ? 'once' : `${n} times`);

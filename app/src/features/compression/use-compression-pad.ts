@@ -1,6 +1,20 @@
 import type { ReadingRecordOf } from '@rugged/contract';
 import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/bench';
-import { type CompressionReading, type Cycle, displacementRise, type Dose, formatPressure, fromKPa, lockingDoseMl, type PressureUnit, recommendedDose, siteAtmosphere, toKPa, UNIT_SIGN, volumesOf } from '@rugged/core';
+import {
+  type CompressionReading,
+  type Cycle,
+  displacementRise,
+  type Dose,
+  formatPressure,
+  fromKPa,
+  lockingDoseMl,
+  type PressureUnit,
+  recommendedDose,
+  siteAtmosphere,
+  toKPa,
+  UNIT_SIGN,
+  volumesOf,
+} from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { readDraft, writeDraft } from '@/data/draft';
 import { judgeBench } from '@/data/jobs';
@@ -10,14 +24,30 @@ import { asTyped } from '@/ui/format';
 import { takeNumber, useLive } from '@/bench/live/use-live';
 import { unsuitedFor } from '@/bench/testers/unsuited';
 import type { LiveStream } from '@/bench/live/live-stream';
-import { correction, inSession, joinOrBegin, keepReadings, sameConditions, testInHand, withdraw, withRecorded } from '@/data/recording';
+import {
+  correction,
+  inSession,
+  joinOrBegin,
+  keepReadings,
+  sameConditions,
+  testInHand,
+  withdraw,
+  withRecorded,
+} from '@/data/recording';
 import { type Conditions, usualConditions } from './conditions';
 import { type Draft, draftReducer, EMPTY_DRAFT, typedReading } from './draft';
 
 export type CompressionRecord = ReadingRecordOf<'compression'>;
 
 /** The pad as this device keeps it until a reading is kept. */
-interface KeptPad { cylinder: string; wet: boolean; draft: Draft; oil?: string; conditions: Conditions; at: number }
+interface KeptPad {
+  cylinder: string;
+  wet: boolean;
+  draft: Draft;
+  oil?: string;
+  conditions: Conditions;
+  at: number;
+}
 
 /** All of the compression pad but its looks. */
 export function useCompressionPad(bench: Bench, startAt: string | undefined, startWet: boolean) {
@@ -31,19 +61,34 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const [openedAt] = useState(() => Date.now());
   const keptKey = `compression.${job.id}.${unit}`;
   /** What was set and typed before a reload, as long as it is the same session at the engine. */
-  const [before] = useState(() => { const kept = readDraft<KeptPad>(keptKey); return kept && inSession('compression', kept.at, openedAt) ? kept : undefined; });
+  const [before] = useState(() => {
+    const kept = readDraft<KeptPad>(keptKey);
+    return kept && inSession('compression', kept.at, openedAt) ? kept : undefined;
+  });
   const [conditions, setConditions] = useState<Conditions>(() => {
     if (before) return before.conditions;
     return testInHand(bench, 'compression', openedAt)?.conditions ?? usualConditions(usual && asTester(usual));
   });
   const measured = new Set(counting.map(({ figures }) => figures.cylinder));
   const [cylinder, setCylinder] = useState(() =>
-    startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : engine.cylinders.find((id) => !measured.has(id)) ?? engine.cylinders[0] as string);
+    startAt !== undefined && engine.cylinders.includes(startAt)
+      ? startAt
+      : (engine.cylinders.find((id) => !measured.has(id)) ?? (engine.cylinders[0] as string)),
+  );
   const [wet, setWet] = useState(startWet);
   const same = before?.cylinder === cylinder && before.wet === wet ? before : undefined;
   const [oilText, setOilText] = useState<string | undefined>(same?.oil);
   const [draft, act] = useReducer(draftReducer, same?.draft ?? EMPTY_DRAFT);
-  useEffect(() => { writeDraft(keptKey, { cylinder, wet, draft, conditions, at: Date.now(), ...(oilText === undefined ? {} : { oil: oilText }) } satisfies KeptPad); }, [keptKey, cylinder, wet, draft, conditions, oilText]);
+  useEffect(() => {
+    writeDraft(keptKey, {
+      cylinder,
+      wet,
+      draft,
+      conditions,
+      at: Date.now(),
+      ...(oilText === undefined ? {} : { oil: oilText }),
+    } satisfies KeptPad);
+  }, [keptKey, cylinder, wet, draft, conditions, oilText]);
   const [tried, setTried] = useState(false);
   const [lastKept, setLastKept] = useState<CompressionRecord>();
 
@@ -58,7 +103,13 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   /** The bench as it would be with the draft kept: what the pad says of it while it is typed. */
   const verdict = useMemo(() => {
     if (!typed.ok) return judgeBench(bench, unit);
-    return judgeBench(withRecorded(bench, recorded(bench, withSpeed(bench, conditions, undefined, openedAt), typed.reading, draft.correcting, openedAt)), unit);
+    return judgeBench(
+      withRecorded(
+        bench,
+        recorded(bench, withSpeed(bench, conditions, undefined, openedAt), typed.reading, draft.correcting, openedAt),
+      ),
+      unit,
+    );
     // The draft's text is the only thing that moves between renders.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt, oil?.ml]);
@@ -70,16 +121,31 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     setLastKept(undefined);
     act({ do: 'clear' });
     let steady = false;
-    start({
-      kind: 'compression', jobId: job.id, cylinder, take: takeNumber(), throttle: conditions.throttle ?? 'open',
-      engineTemperature: conditions.engineTemperature ?? 'warm', ...(wet && Number(oil?.ml) > 0 ? { oilMl: Number(oil?.ml) } : {}),
-    }, ({ strokes, status }) => {
-      // Judged once it has stopped rising and at the end, not at every stroke: the needle keeps its frames.
-      if (!strokes || strokes.strokes.length === 0 || (status !== 'ended' && (steady || !stoppedRising(strokes.strokes)))) return;
-      steady = true;
-      const shown = strokes.strokes.map(({ peak }) => Number(fromKPa(peak, unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 2)));
-      act({ do: 'take', strokes: shown, peak: Math.max(...shown) });
-    });
+    start(
+      {
+        kind: 'compression',
+        jobId: job.id,
+        cylinder,
+        take: takeNumber(),
+        throttle: conditions.throttle ?? 'open',
+        engineTemperature: conditions.engineTemperature ?? 'warm',
+        ...(wet && Number(oil?.ml) > 0 ? { oilMl: Number(oil?.ml) } : {}),
+      },
+      ({ strokes, status }) => {
+        // Judged once it has stopped rising and at the end, not at every stroke: the needle keeps its frames.
+        if (
+          !strokes ||
+          strokes.strokes.length === 0 ||
+          (status !== 'ended' && (steady || !stoppedRising(strokes.strokes)))
+        )
+          return;
+        steady = true;
+        const shown = strokes.strokes.map(({ peak }) =>
+          Number(fromKPa(peak, unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 2)),
+        );
+        act({ do: 'take', strokes: shown, peak: Math.max(...shown) });
+      },
+    );
   };
 
   const select = (id: string) => {
@@ -107,7 +173,14 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     const one = recorded(bench, withSpeed(bench, conditions, rpm, now), typed.reading, draft.correcting, now);
     const { figures } = one.reading;
     const next = nextUnmeasured();
-    void keepReadings(bench, [{ recorded: one, what: `Cyl ${cylinder}${wet ? ' wet' : ''} ${formatPressure(toKPa(figures.peak, figures.unit), unit)} ${UNIT_SIGN[unit]}` }]).then(() => {
+    void keepReadings(bench, [
+      {
+        recorded: one,
+        what:
+          `Cyl ${cylinder}${wet ? ' wet' : ''} ${formatPressure(toKPa(figures.peak, figures.unit), unit)} ` +
+          `${UNIT_SIGN[unit]}`,
+      },
+    ]).then(() => {
       act({ do: 'clear' });
       setTried(false);
       if (!again && !wet && !draft.correcting && next !== undefined) setCylinder(next);
@@ -123,16 +196,35 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   };
 
   return {
-    unit, cylinder, select, draft, act, conditions, setConditions, typed, verdict, attempts, counting, keep, takeBack, lastKept,
+    unit,
+    cylinder,
+    select,
+    draft,
+    act,
+    conditions,
+    setConditions,
+    typed,
+    verdict,
+    attempts,
+    counting,
+    keep,
+    takeBack,
+    lastKept,
     /** Shown only once it matters: while typing is going on a peak below a stroke is not wrong yet. */
     error: error && (tried || draft.peak.length >= 2) ? error : undefined,
     missing: tried && !typed.ok && !typed.error,
     next: wet ? undefined : nextUnmeasured(),
-    wet, oil, dose, setOil: setOilText,
+    wet,
+    oil,
+    dose,
+    setOil: setOilText,
     /** With a live sensor: its stream, and the starter. */
     live: simulated ? { stream, crank, stop, cycle: engine.cycle } : undefined,
     /** What speaks against the tester in hand, said before anybody cranks. */
-    unsuited: testers.filter(({ name }) => name === conditions.tester?.name).flatMap((record) => unsuitedFor(bench, record)).filter(({ severity }) => severity === 'stop'),
+    unsuited: testers
+      .filter(({ name }) => name === conditions.tester?.name)
+      .flatMap((record) => unsuitedFor(bench, record))
+      .filter(({ severity }) => severity === 'stop'),
     /** Between dry and wet; what was typed for the one says nothing of the other. */
     toggleWet: () => {
       setWet(!wet);
@@ -154,7 +246,9 @@ const RISES = 0.01;
 
 function stoppedRising(strokes: readonly { peak: number }[]): boolean {
   const [last, before] = [strokes[strokes.length - 1], strokes[strokes.length - 2]];
-  return last !== undefined && before !== undefined && strokes.length >= 3 && last.peak - before.peak < RISES * last.peak;
+  return (
+    last !== undefined && before !== undefined && strokes.length >= 3 && last.peak - before.peak < RISES * last.peak
+  );
 }
 
 /** A four-stroke compresses once in two turns. Rounded to ten, so that one take after another joins the same test. */
@@ -164,19 +258,29 @@ export function crankingRpm({ strokes }: LiveStream, cycle: Cycle): number | und
 }
 
 /**
- * The conditions with the speed that a sensor measured. Cylinders differ by a little and are still one test: it keeps the
+ * The conditions with the speed that a sensor measured. Cylinders differ by a little and are still one test: it keeps
+ * the
  * speed it began with.
  */
 function withSpeed(bench: Bench, conditions: Conditions, rpm: number | undefined, now: number): Conditions {
   if (conditions.crankingRpm !== undefined || conditions.tester?.simulated !== true) return conditions;
   const { crankingRpm, ...others } = testInHand(bench, 'compression', now)?.conditions ?? {};
-  if (crankingRpm !== undefined && sameConditions<'compression'>(others, conditions)) return { ...conditions, crankingRpm };
+  if (crankingRpm !== undefined && sameConditions<'compression'>(others, conditions))
+    return { ...conditions, crankingRpm };
   return rpm === undefined ? conditions : { ...conditions, crankingRpm: rpm };
 }
 
 /** What is typed as it would be kept: in the place of the reading it corrects, else in the test it belongs to. */
-const recorded = (bench: Bench, conditions: Conditions, figures: CompressionReading, correcting: CompressionRecord | undefined, now: number) =>
-  (correcting ? correction(correcting, figures, now) : joinOrBegin(bench, { kind: 'compression', conditions, figures, now }));
+const recorded = (
+  bench: Bench,
+  conditions: Conditions,
+  figures: CompressionReading,
+  correcting: CompressionRecord | undefined,
+  now: number,
+) =>
+  correcting
+    ? correction(correcting, figures, now)
+    : joinOrBegin(bench, { kind: 'compression', conditions, figures, now });
 
 /** The latest dry reading of a cylinder that a wet one is set against, kPa; nothing when it makes nothing. */
 function dryOf(counting: readonly CompressionRecord[], cylinder: string): number | undefined {
@@ -189,7 +293,12 @@ function doseFor({ engine, job }: Bench, dryKPa: number | undefined): Dose | und
   return volumes && dryKPa !== undefined ? recommendedDose(dryKPa, volumes, siteAtmosphere(job.site)) : undefined;
 }
 
-function oilAlone({ engine, job }: Bench, dryKPa: number | undefined, oilMl: number, unit: PressureUnit): { from: number; to: number } | undefined {
+function oilAlone(
+  { engine, job }: Bench,
+  dryKPa: number | undefined,
+  oilMl: number,
+  unit: PressureUnit,
+): { from: number; to: number } | undefined {
   const volumes = volumesOf(engine);
   if (!volumes || dryKPa === undefined || !(oilMl >= 0) || oilMl >= lockingDoseMl(volumes.chamberCm3)) return undefined;
   const rise = displacementRise(dryKPa, volumes, oilMl, siteAtmosphere(job.site));

@@ -13,7 +13,10 @@ export type TraceState =
 export function useTrace() {
   const [state, setState] = useState<TraceState>({ is: 'empty' });
   const worker = useRef<Worker>(undefined);
-  const end = () => { worker.current?.terminate(); worker.current = undefined; };
+  const end = () => {
+    worker.current?.terminate();
+    worker.current = undefined;
+  };
   useEffect(() => end, []);
 
   const read = (file: File, unit?: PressureUnit) => {
@@ -23,11 +26,17 @@ export function useTrace() {
     const mine = new Worker(new URL('../../workers/trace.worker', import.meta.url));
     worker.current = mine;
     mine.onmessage = ({ data }: MessageEvent<TraceAnswer>) => {
-      if ('rows' in data) { setState({ is: 'reading', name, rows: data.rows }); return; }
+      if ('rows' in data) {
+        setState({ is: 'reading', name, rows: data.rows });
+        return;
+      }
       setState('trace' in data ? { is: 'read', name, trace: data.trace } : { is: 'wrong', name, ...data });
       end();
     };
-    mine.onerror = ({ message }) => { setState({ is: 'wrong', name, field: '(file)', reason: message || 'the reader could not be started' }); end(); };
+    mine.onerror = ({ message }) => {
+      setState({ is: 'wrong', name, field: '(file)', reason: message || 'the reader could not be started' });
+      end();
+    };
     const task: TraceTask = { file, ...(unit ? { unit } : {}) };
     mine.postMessage(task);
   };

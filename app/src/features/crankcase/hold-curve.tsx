@@ -30,19 +30,47 @@ export function HoldCurve({ samples, rigPerMinute, holdSeconds, maxDrop, seconds
   const high = Math.max(start, ...samples.map(({ value }) => value)) + maxDrop / 2;
   const x = (at: number) => LEFT + (at / end) * (WIDTH - LEFT - RIGHT);
   const y = (value: number) => TOP + ((high - value) / Math.max(1e-9, high - low)) * (HEIGHT - TOP - BOTTOM);
-  const path = samples.map(({ seconds: at, value }, i) => `${i === 0 ? 'M' : 'L'}${x(at).toFixed(1)} ${y(value).toFixed(1)}`).join('');
+  const path = samples
+    .map(({ seconds: at, value }, i) => `${i === 0 ? 'M' : 'L'}${x(at).toFixed(1)} ${y(value).toFixed(1)}`)
+    .join('');
   const text = { fontFamily: FACE.strong, fontSize: 13, fill: c.dim } as const;
   return (
-    <View role="img" aria-label={`Left in the case: ${samples.map(({ seconds: at, value }) => `${value} ${unit} at ${at} seconds`).join(', ')}. At least ${least(holdSeconds).toFixed(1)} may be left at ${holdSeconds} seconds.`}>
+    <View
+      role="img"
+      aria-label={
+        'Left in the case: ' +
+        `${samples.map(({ seconds: at, value }) => `${value} ${unit} at ${at} seconds`).join(', ')}. At least ` +
+        `${least(holdSeconds).toFixed(1)} may be left at ${holdSeconds} seconds.`
+      }
+    >
       <Svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" style={{ aspectRatio: WIDTH / HEIGHT }} aria-hidden>
         <Line x1={LEFT} y1={HEIGHT - BOTTOM} x2={WIDTH - RIGHT} y2={HEIGHT - BOTTOM} stroke={c.line} strokeWidth="2" />
-        <Path d={`M${x(0)} ${y(start)}L${x(end)} ${y(least(end))}`} stroke={c.rust} strokeWidth="2.5" strokeDasharray="3 5" fill="none" />
-        <Line x1={x(Math.min(end, seconds))} y1={TOP} x2={x(Math.min(end, seconds))} y2={HEIGHT - BOTTOM} stroke={c.amber} strokeWidth="2" />
+        <Path
+          d={`M${x(0)} ${y(start)}L${x(end)} ${y(least(end))}`}
+          stroke={c.rust}
+          strokeWidth="2.5"
+          strokeDasharray="3 5"
+          fill="none"
+        />
+        <Line
+          x1={x(Math.min(end, seconds))}
+          y1={TOP}
+          x2={x(Math.min(end, seconds))}
+          y2={HEIGHT - BOTTOM}
+          stroke={c.amber}
+          strokeWidth="2"
+        />
         <Path d={path} stroke={c.ink} strokeWidth="2.6" fill="none" />
-        {samples.map(({ seconds: at, value }) => <Circle key={at} cx={x(at)} cy={y(value)} r="5" fill={c.plate} stroke={c.ink} strokeWidth="2.6" />)}
-        <SvgText x={LEFT - 11} y={y(start) + 5} textAnchor="end" {...text}>{start}</SvgText>
+        {samples.map(({ seconds: at, value }) => (
+          <Circle key={at} cx={x(at)} cy={y(value)} r="5" fill={c.plate} stroke={c.ink} strokeWidth="2.6" />
+        ))}
+        <SvgText x={LEFT - 11} y={y(start) + 5} textAnchor="end" {...text}>
+          {start}
+        </SvgText>
         <SvgText x={x(holdSeconds)} y={HEIGHT - 8} textAnchor="end" {...text}>{`${holdSeconds} s`}</SvgText>
-        <SvgText x={LEFT} y={HEIGHT - 8} {...text}>0</SvgText>
+        <SvgText x={LEFT} y={HEIGHT - 8} {...text}>
+          0
+        </SvgText>
       </Svg>
     </View>
   );

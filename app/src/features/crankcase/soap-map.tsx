@@ -28,21 +28,45 @@ export function SoapMap({ job, onKeep }: { job: string; onKeep(text: string): vo
     const { [key]: now, ...others } = found;
     setFound(now === undefined ? { ...found, [key]: 'dry' } : now === 'dry' ? { ...found, [key]: 'bubbles' } : others);
   };
-  const names = (what: 'dry' | 'bubbles') => PLACES.filter(({ key }) => found[key] === what).map(({ name }) => name.toLowerCase());
+  const names = (what: 'dry' | 'bubbles') =>
+    PLACES.filter(({ key }) => found[key] === what).map(({ name }) => name.toLowerCase());
   const [bubbles, dry] = [names('bubbles'), names('dry')];
-  const text = [bubbles.length > 0 ? `Bubbles at ${bubbles.join(', ')}.` : '', dry.length > 0 ? `Dry at ${dry.join(', ')}.` : ''].filter(Boolean).join(' ');
+  const text = [
+    bubbles.length > 0 ? `Bubbles at ${bubbles.join(', ')}.` : '',
+    dry.length > 0 ? `Dry at ${dry.join(', ')}.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
   return (
     <Plate label="Soapy water" style={styles.plate}>
       <Title>Soapy water, while it holds pressure</Title>
-      <Words colour="dim">Tap where you brushed: once for dry, twice for bubbles. No bubble anywhere: an inner seal, or the one between two cylinders.</Words>
-      <MarkedDrawing view={VIEW} onPress={press} marks={PLACES.map((place) => ({
-        ...place, level: found[place.key] === undefined ? undefined : found[place.key] === 'bubbles' ? 3 : 0,
-        label: `${place.name}: ${found[place.key] ?? 'not brushed'}`,
-      }))}>
+      <Words colour="dim">
+        Tap where you brushed: once for dry, twice for bubbles. No bubble anywhere: an inner seal, or the one between
+        two cylinders.
+      </Words>
+      <MarkedDrawing
+        view={VIEW}
+        onPress={press}
+        marks={PLACES.map((place) => ({
+          ...place,
+          level: found[place.key] === undefined ? undefined : found[place.key] === 'bubbles' ? 3 : 0,
+          label: `${place.name}: ${found[place.key] ?? 'not brushed'}`,
+        }))}
+      >
         <Case />
       </MarkedDrawing>
-      <View role="status"><Words>{text || 'Nothing brushed yet.'}</Words></View>
-      <Button disabled={text === ''} onPress={() => { onKeep(text); setFound({}); }}>Keep as a note</Button>
+      <View role="status">
+        <Words>{text || 'Nothing brushed yet.'}</Words>
+      </View>
+      <Button
+        disabled={text === ''}
+        onPress={() => {
+          onKeep(text);
+          setFound({});
+        }}
+      >
+        Keep as a note
+      </Button>
     </Plate>
   );
 }
@@ -53,9 +77,15 @@ function Case() {
   const line = { stroke: c.line, strokeWidth: 2.4, fill: 'none' } as const;
   return (
     <Svg viewBox={`0 0 ${VIEW.width} ${VIEW.height}`} width="100%" height="100%" aria-hidden>
-      <Defs><Pattern id="case-cut" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><Line x1="0" y1="0" x2="0" y2="8" stroke={c.dim} strokeWidth="1.4" /></Pattern></Defs>
+      <Defs>
+        <Pattern id="case-cut" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <Line x1="0" y1="0" x2="0" y2="8" stroke={c.dim} strokeWidth="1.4" />
+        </Pattern>
+      </Defs>
       <Path d="M140 24H220V44H140Z" {...line} fill="url(#case-cut)" />
-      {[58, 74, 90, 106, 122, 138].map((y) => <Path key={y} d={`M122 ${y}H238`} {...line} />)}
+      {[58, 74, 90, 106, 122, 138].map((y) => (
+        <Path key={y} d={`M122 ${y}H238`} {...line} />
+      ))}
       <Rect x="136" y="44" width="88" height="126" {...line} fill={c.plate} />
       <Path d="M224 78C262 70 280 76 340 70M224 108C262 106 284 112 340 104" {...line} />
       <Path d="M136 128C104 124 84 132 16 128M136 164C104 168 84 172 16 172" {...line} fill={c.plate} />
@@ -65,7 +95,10 @@ function Case() {
       <Rect x="16" y="252" width="328" height="20" {...line} fill={c.plate} />
       <Rect x="88" y="242" width="14" height="40" {...line} fill={c.slate} />
       <Rect x="258" y="242" width="14" height="40" {...line} fill={c.slate} />
-      <G><Circle cx="180" cy="262" r="40" {...line} fill={c.plate} /><Circle cx="180" cy="236" r="9" {...line} /></G>
+      <G>
+        <Circle cx="180" cy="262" r="40" {...line} fill={c.plate} />
+        <Circle cx="180" cy="236" r="9" {...line} />
+      </G>
     </Svg>
   );
 }

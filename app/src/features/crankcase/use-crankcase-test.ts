@@ -6,7 +6,7 @@ import { add, another, begin, keepReadings, withdraw, withRecorded } from '@/dat
 import { useSignedIn } from '@/data/session';
 import { typedNumber } from '@/ui/format';
 import { useLiveCase } from './use-live-case';
-import type { CaseConditions, SampleRecord, CaseTestRecord } from "./records";
+import type { CaseConditions, SampleRecord, CaseTestRecord } from './records';
 
 /** A watch longer than this was walked away from. */
 const LONGEST_MS = 3600 * 1000;
@@ -26,34 +26,64 @@ export function useCrankcaseTest(bench: Bench) {
   const shown = (kPa: number) => fromKPa(kPa, unit);
 
   /** Closes the rig: the first look is the start of the watch. */
-  const start = (conditions: CaseConditions, value: number, celsius?: number) => keepReadings(bench, [{
-    recorded: begin(bench, { kind: 'crankcase', conditions, figures: sample(0, value, celsius), now: Date.now() }), what: `Crankcase at 0 s: ${value} ${conditions.unit}`,
-  }]);
+  const start = (conditions: CaseConditions, value: number, celsius?: number) =>
+    keepReadings(bench, [
+      {
+        recorded: begin(bench, { kind: 'crankcase', conditions, figures: sample(0, value, celsius), now: Date.now() }),
+        what: `Crankcase at 0 s: ${value} ${conditions.unit}`,
+      },
+    ]);
   /** What is wrong with a start, before it is kept: too much for the seals above all. */
   const wrongStart = (conditions: CaseConditions, text: string): string | undefined => {
     const value = typedNumber(text);
     if (value === undefined) return undefined;
     if (typeof value !== 'number' || value <= 0) return 'must be a number above 0';
-    const judged = judgeBench(withRecorded(bench, begin(bench, { kind: 'crankcase', conditions, figures: sample(0, value), now })), shop.unit);
+    const judged = judgeBench(
+      withRecorded(bench, begin(bench, { kind: 'crankcase', conditions, figures: sample(0, value), now })),
+      shop.unit,
+    );
     return judged.ok ? undefined : judged.error.reason;
   };
   // The start itself is the look at nought.
   const look = (value: number, at = Math.max(1, seconds)) => {
     if (!running) return;
-    void keepReadings(bench, [{ recorded: another(running, sample(at, value), Date.now()), what: `Crankcase at ${at} s: ${value} ${unit}` }]);
+    void keepReadings(bench, [
+      { recorded: another(running, sample(at, value), Date.now()), what: `Crankcase at ${at} s: ${value} ${unit}` },
+    ]);
   };
-  const takeBack = (one: SampleRecord) => { void withdraw(bench, one, `Crankcase look at ${one.figures.seconds} s`); };
+  const takeBack = (one: SampleRecord) => {
+    void withdraw(bench, one, `Crankcase look at ${one.figures.seconds} s`);
+  };
 
   /** What the soapy water showed. */
   const note = (text: string) => {
     const at = running?.conditions.case;
-    void add(bench, 'notes', { about: 'other', text, ...(at === undefined ? {} : { cylinder: at }) }, 'Note on the crankcase');
+    void add(
+      bench,
+      'notes',
+      { about: 'other', text, ...(at === undefined ? {} : { cylinder: at }) },
+      'Note on the crankcase',
+    );
   };
   const live = useLiveCase(bench, running, samples, limits.holdSeconds, look);
 
   return {
-    unit, running, note, live, samples, seconds, start, wrongStart, look, takeBack,
-    limits: { holdSeconds: limits.holdSeconds, maxDrop: shown(limits.maxDropKPa), highest: shown(limits.highestKPa), source: limits.source },
+    unit,
+    running,
+    note,
+    live,
+    samples,
+    seconds,
+    start,
+    wrongStart,
+    look,
+    takeBack,
+    limits: {
+      holdSeconds: limits.holdSeconds,
+      maxDrop: shown(limits.maxDropKPa),
+      highest: shown(limits.highestKPa),
+      source: limits.source,
+    },
     /** The usual start: what the book says, else 5 psi either way. */
     usualStart: (mode: CaseConditions['mode'], inUnit: VacuumUnit) => {
       const book = bench.books.find(({ crankcase }) => crankcase)?.crankcase;
@@ -64,10 +94,16 @@ export function useCrankcaseTest(bench: Bench) {
 }
 export type CrankcasePad = ReturnType<typeof useCrankcaseTest>;
 
-const sample = (seconds: number, value: number, celsius?: number): FiguresOf<'crankcase'> => ({ seconds, value, ...(celsius === undefined ? {} : { celsius }) });
+const sample = (seconds: number, value: number, celsius?: number): FiguresOf<'crankcase'> => ({
+  seconds,
+  value,
+  ...(celsius === undefined ? {} : { celsius }),
+});
 
 const samplesOf = (bench: Bench, testId: string): SampleRecord[] =>
-  readingsOfKind(countingReadings(bench.readings), 'crankcase').filter((reading) => reading.testId === testId).sort((a, b) => a.figures.seconds - b.figures.seconds);
+  readingsOfKind(countingReadings(bench.readings), 'crankcase')
+    .filter((reading) => reading.testId === testId)
+    .sort((a, b) => a.figures.seconds - b.figures.seconds);
 
 /** The latest test that was begun here and is young enough to be watched still. */
 function runningTest(bench: Bench, now: number): CaseTestRecord | undefined {

@@ -2,7 +2,7 @@ import type { Bench } from '@rugged/contract';
 import { fromKPa, toKPa } from '@rugged/core';
 import { useEffect, useEffectEvent } from 'react';
 import { useLive, useStreamed } from '@/bench/live/use-live';
-import type { CaseTestRecord, SampleRecord } from "./records";
+import type { CaseTestRecord, SampleRecord } from './records';
 
 /** So many looks over the time of the test, beside the first. */
 const LOOKS = 6;
@@ -12,10 +12,17 @@ const AFTER = 30;
 const NEAR = 1.5;
 
 /**
- * The sensor on a closed case. Its stream began when the clock did: joined late, or again after the signal was away, what
+ * The sensor on a closed case. Its stream began when the clock did: joined late, or again after the signal was away,
+ * what
  * was missed comes at once, and the looks that were due are kept at their own times.
  */
-export function useLiveCase(bench: Bench, running: CaseTestRecord | undefined, samples: readonly SampleRecord[], holdSeconds: number, look: (value: number, at: number) => void) {
+export function useLiveCase(
+  bench: Bench,
+  running: CaseTestRecord | undefined,
+  samples: readonly SampleRecord[],
+  holdSeconds: number,
+  look: (value: number, at: number) => void,
+) {
   const { stream, start } = useLive();
   const simulated = running?.conditions.tester?.simulated === true;
   const first = samples[0]?.figures.value;
@@ -24,12 +31,20 @@ export function useLiveCase(bench: Bench, running: CaseTestRecord | undefined, s
     if (!running || first === undefined) return;
     const startedAt = Date.parse(running.startedAt);
     start({
-      kind: 'crankcase', jobId: bench.job.id, cylinder: running.conditions.case ?? bench.engine.cylinders[0] ?? '1', take: Math.floor(startedAt / 100) % 1e9, mode: running.conditions.mode,
-      startKPa: toKPa(first, unit).toFixed(3), seconds: holdSeconds + AFTER, after: `${startedAt}-0`,
+      kind: 'crankcase',
+      jobId: bench.job.id,
+      cylinder: running.conditions.case ?? bench.engine.cylinders[0] ?? '1',
+      take: Math.floor(startedAt / 100) % 1e9,
+      mode: running.conditions.mode,
+      startKPa: toKPa(first, unit).toFixed(3),
+      seconds: holdSeconds + AFTER,
+      after: `${startedAt}-0`,
     });
   });
   const known = first !== undefined;
-  useEffect(() => { if (simulated && known) join(); }, [simulated, known, running?.id]);
+  useEffect(() => {
+    if (simulated && known) join();
+  }, [simulated, known, running?.id]);
 
   // A few times a second: the clock is rendered as often.
   useStreamed(stream, ({ rows: taken, status }) => `${status} ${taken.length}`);
@@ -38,14 +53,23 @@ export function useLiveCase(bench: Bench, running: CaseTestRecord | undefined, s
   const shown = (kPa: number) => Number(fromKPa(kPa, unit).toFixed(unit === 'kPa' ? 1 : 2));
   const seconds = hz > 0 ? (rows.length - 1) / hz : 0;
   // One that was taken back stays taken back.
-  const taken = bench.readings.flatMap((reading) => (reading.kind === 'crankcase' && reading.testId === running?.id ? [reading.figures.seconds] : []));
+  const taken = bench.readings.flatMap((reading) =>
+    reading.kind === 'crankcase' && reading.testId === running?.id ? [reading.figures.seconds] : [],
+  );
   /** The first look that is due and was never kept. */
-  const due = simulated && hz > 0 ? Array.from({ length: LOOKS }, (_, i) => Math.round(((i + 1) * holdSeconds) / LOOKS)).find((at) => at <= seconds && !taken.some((had) => Math.abs(had - at) <= NEAR)) : undefined;
+  const due =
+    simulated && hz > 0
+      ? Array.from({ length: LOOKS }, (_, i) => Math.round(((i + 1) * holdSeconds) / LOOKS)).find(
+          (at) => at <= seconds && !taken.some((had) => Math.abs(had - at) <= NEAR),
+        )
+      : undefined;
   const keep = useEffectEvent((at: number) => {
     const row = rows[Math.round(at * hz)];
     if (row?.[0] !== undefined) look(shown(row[0]), at);
   });
-  useEffect(() => { if (due !== undefined) keep(due); }, [due]);
+  useEffect(() => {
+    if (due !== undefined) keep(due);
+  }, [due]);
 
   const now = stream?.now[0];
   return simulated ? { stream, value: now === undefined ? undefined : shown(now) } : undefined;

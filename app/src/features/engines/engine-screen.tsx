@@ -24,24 +24,55 @@ export function EngineScreen() {
   const router = useRouter();
   const { engineId } = useLocalSearchParams<{ engineId: string }>();
   const { data, isLoading, refetch } = useHistory(engineId);
-  const { shop: { unit } } = useSignedIn();
+  const {
+    shop: { unit },
+  } = useSignedIn();
   const visits = useMemo(() => (data?.items ?? []).map((bench) => visitOf(bench, unit)), [data, unit]);
   const latest = visits[0]?.bench;
   const back = () => router.navigate('/engines');
   if (!latest) {
     return (
       <Screen title="Engine" onBack={back} action={<KeptBadge />}>
-        {isLoading ? <Waiting what="Fetching its history" /> : data
-          ? <Empty icon="engine-outline" title="No job yet" words="This engine has no job in this shop." button="All engines" onPress={back} />
-          : <Empty icon="cloud-off-outline" title="No signal" words="This engine was not opened on this device before." button="Try again" onPress={() => void refetch()} />}
+        {isLoading ? (
+          <Waiting what="Fetching its history" />
+        ) : data ? (
+          <Empty
+            icon="engine-outline"
+            title="No job yet"
+            words="This engine has no job in this shop."
+            button="All engines"
+            onPress={back}
+          />
+        ) : (
+          <Empty
+            icon="cloud-off-outline"
+            title="No signal"
+            words="This engine was not opened on this device before."
+            button="Try again"
+            onPress={() => void refetch()}
+          />
+        )}
       </Screen>
     );
   }
   return (
-    <Screen title={latest.engine.name} under={`${latest.machine.name} · ${latest.owner.name}`} onBack={back} action={<KeptBadge />}>
-      <Plate label="Dry readings over time"><Label>Dry readings over time</Label><HistoryChart visits={visits} /></Plate>
+    <Screen
+      title={latest.engine.name}
+      under={`${latest.machine.name} · ${latest.owner.name}`}
+      onBack={back}
+      action={<KeptBadge />}
+    >
+      <Plate label="Dry readings over time">
+        <Label>Dry readings over time</Label>
+        <HistoryChart visits={visits} />
+      </Plate>
       <Wear visits={visits} />
-      <Plate label="Jobs"><Label>Jobs</Label>{visits.map((visit) => <VisitRow key={visit.bench.job.id} visit={visit} />)}</Plate>
+      <Plate label="Jobs">
+        <Label>Jobs</Label>
+        {visits.map((visit) => (
+          <VisitRow key={visit.bench.job.id} visit={visit} />
+        ))}
+      </Plate>
       <PlugPlate key={latest.engine.version} engine={latest.engine} />
       <Books bench={latest} />
     </Screen>
@@ -49,13 +80,20 @@ export function EngineScreen() {
 }
 
 function Wear({ visits }: { visits: readonly Visit[] }) {
-  const { shop: { unit } } = useSignedIn();
+  const {
+    shop: { unit },
+  } = useSignedIn();
   const wear = useMemo(() => wearOf(visits), [visits]);
   return (
     <Plate label="Wear over the hours">
       <Label>Wear over the hours</Label>
-      {wear.map((one) => <Words key={one.cylinder}>{tellWear(one, unit)}</Words>)}
-      <Words colour="dim" style={styles.small}>Readings brought to sea level and a warm engine. The line is the median of all slopes, so that one stray reading does not bend it.</Words>
+      {wear.map((one) => (
+        <Words key={one.cylinder}>{tellWear(one, unit)}</Words>
+      ))}
+      <Words colour="dim" style={styles.small}>
+        Readings brought to sea level and a warm engine. The line is the median of all slopes, so that one stray reading
+        does not bend it.
+      </Words>
     </Plate>
   );
 }
@@ -63,19 +101,30 @@ function Wear({ visits }: { visits: readonly Visit[] }) {
 function VisitRow({ visit: { bench, judgement } }: { visit: Visit }) {
   const c = useColours();
   const router = useRouter();
-  const { shop: { unit } } = useSignedIn();
+  const {
+    shop: { unit },
+  } = useSignedIn();
   const { job } = bench;
   return (
     <View style={[styles.visit, { borderTopColor: c.line }]}>
       <View style={styles.names}>
         <Strong>{`${job.number ?? 'New'} · ${job.complaint}`}</Strong>
-        <Words colour="dim" style={styles.small}>{`${day(job.openedAt)}${job.hours === undefined ? '' : ` · ${job.hours.toLocaleString()} h`}`}</Words>
+        <Words
+          colour="dim"
+          style={styles.small}
+        >{`${day(job.openedAt)}${job.hours === undefined ? '' : ` · ${job.hours.toLocaleString()} h`}`}</Words>
         <View style={styles.figures}>
           <StateMark state={shownStates(bench, judgement).engine} size={14} />
-          <Figure>{judgement?.cylinders.map(({ compression }) => (compression ? formatPressure(compression.readKPa, unit) : '·')).join('  ')}</Figure>
+          <Figure>
+            {judgement?.cylinders
+              .map(({ compression }) => (compression ? formatPressure(compression.readKPa, unit) : '·'))
+              .join('  ')}
+          </Figure>
         </View>
       </View>
-      <Button onPress={() => router.push(`/jobs/${job.id}`)} label={`Open job ${job.number ?? ''}`}>Open</Button>
+      <Button onPress={() => router.push(`/jobs/${job.id}`)} label={`Open job ${job.number ?? ''}`}>
+        Open
+      </Button>
     </View>
   );
 }
@@ -84,19 +133,25 @@ function Books({ bench: { books } }: { bench: Bench }) {
   return (
     <Plate label="Books">
       <Label>Books</Label>
-      {books.length === 0 ? <Words colour="dim">No book for this engine: a rule of thumb stands in, and says so.</Words> : books.map((book) => (
-        <View key={book.id} style={styles.book}>
-          <Strong>{book.source}</Strong>
-          <Words>{[
-            ...(book.compression?.min === undefined ? [] : [`minimum ${book.compression.min}`]),
-            ...(book.compression?.max === undefined ? [] : [`maximum ${book.compression.max}`]),
-            ...(book.compression?.bands?.map((band) => `${band.name} from ${band.from}`) ?? []),
-            ...(book.compression ? [UNIT_SIGN[book.compression.unit]] : []),
-            ...(book.spread?.limitPercent === undefined ? [] : [`spread ${book.spread.limitPercent} %`]),
-            ...(book.engineTemperature ? [`${book.engineTemperature} engine`] : []),
-          ].join(', ')}</Words>
-        </View>
-      ))}
+      {books.length === 0 ? (
+        <Words colour="dim">No book for this engine: a rule of thumb stands in, and says so.</Words>
+      ) : (
+        books.map((book) => (
+          <View key={book.id} style={styles.book}>
+            <Strong>{book.source}</Strong>
+            <Words>
+              {[
+                ...(book.compression?.min === undefined ? [] : [`minimum ${book.compression.min}`]),
+                ...(book.compression?.max === undefined ? [] : [`maximum ${book.compression.max}`]),
+                ...(book.compression?.bands?.map((band) => `${band.name} from ${band.from}`) ?? []),
+                ...(book.compression ? [UNIT_SIGN[book.compression.unit]] : []),
+                ...(book.spread?.limitPercent === undefined ? [] : [`spread ${book.spread.limitPercent} %`]),
+                ...(book.engineTemperature ? [`${book.engineTemperature} engine`] : []),
+              ].join(', ')}
+            </Words>
+          </View>
+        ))
+      )}
     </Plate>
   );
 }

@@ -16,17 +16,59 @@ import { Strong, Words } from '@/ui/words';
 /** Every engine the shop has seen. */
 export function EnginesScreen() {
   const [search, setSearch] = useState('');
-  const { data, isLoading, isError, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useEngines(useDeferredValue(search));
+  const { data, isLoading, isError, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useEngines(
+    useDeferredValue(search),
+  );
   const items = (data?.pages ?? []).flatMap((page) => page.items);
   return (
-    <Screen title="Engines" under={data ? `${data.pages[0]?.total ?? 0} known here` : 'Looking'} fixed action={<KeptBadge />}>
-      <Plate style={styles.search}><Field label="Search engine, machine or owner" hideLabel hint="Search engine, machine or owner" value={search} onChange={setSearch} /></Plate>
+    <Screen
+      title="Engines"
+      under={data ? `${data.pages[0]?.total ?? 0} known here` : 'Looking'}
+      fixed
+      action={<KeptBadge />}
+    >
+      <Plate style={styles.search}>
+        <Field
+          label="Search engine, machine or owner"
+          hideLabel
+          hint="Search engine, machine or owner"
+          value={search}
+          onChange={setSearch}
+        />
+      </Plate>
       <FlatList
-        data={items} keyExtractor={({ engine }) => engine.id} style={styles.list} contentContainerStyle={styles.rows} renderItem={({ item }) => <EngineRow item={item} />}
-        onEndReachedThreshold={0.6} onEndReached={() => { if (hasNextPage && !isFetchingNextPage) void fetchNextPage(); }}
-        ListEmptyComponent={isLoading ? <Waiting what="Fetching the engines" /> : isError
-          ? <Empty icon="cloud-off-outline" title="No signal" words="The engines were not opened on this device before." button="Try again" onPress={() => void refetch()} />
-          : <Empty icon="engine-outline" title={search === '' ? 'No engine yet' : 'Nothing found'} words={search === '' ? 'An engine is known once its first job is opened.' : `Nothing here is called "${search}".`} />}
+        data={items}
+        keyExtractor={({ engine }) => engine.id}
+        style={styles.list}
+        contentContainerStyle={styles.rows}
+        renderItem={({ item }) => <EngineRow item={item} />}
+        onEndReachedThreshold={0.6}
+        onEndReached={() => {
+          if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+        }}
+        ListEmptyComponent={
+          isLoading ? (
+            <Waiting what="Fetching the engines" />
+          ) : isError ? (
+            <Empty
+              icon="cloud-off-outline"
+              title="No signal"
+              words="The engines were not opened on this device before."
+              button="Try again"
+              onPress={() => void refetch()}
+            />
+          ) : (
+            <Empty
+              icon="engine-outline"
+              title={search === '' ? 'No engine yet' : 'Nothing found'}
+              words={
+                search === ''
+                  ? 'An engine is known once its first job is opened.'
+                  : `Nothing here is called "${search}".`
+              }
+            />
+          )
+        }
       />
     </Screen>
   );
@@ -37,11 +79,18 @@ function EngineRow({ item: { engine, machine, owner, jobs, lastJobAt } }: { item
   return (
     <TapLink href={`/engines/${engine.id}`} style={[styles.row, { backgroundColor: c.plate, borderColor: c.line }]}>
       <View style={styles.inside}>
-        <View style={styles.plan} aria-hidden><MiniPlan engine={engine} /></View>
+        <View style={styles.plan} aria-hidden>
+          <MiniPlan engine={engine} />
+        </View>
         <View style={styles.names}>
-          <Strong lines={1} style={styles.name}>{engine.name}</Strong>
+          <Strong lines={1} style={styles.name}>
+            {engine.name}
+          </Strong>
           <Words colour="dim" lines={1} style={styles.small}>{`${machine.name} · ${owner.name}`}</Words>
-          <Words colour="dim" style={styles.small}>{`${jobs} ${jobs === 1 ? 'job' : 'jobs'}${lastJobAt ? `, the last ${ago(lastJobAt)}` : ''}`}</Words>
+          <Words
+            colour="dim"
+            style={styles.small}
+          >{`${jobs} ${jobs === 1 ? 'job' : 'jobs'}${lastJobAt ? `, the last ${ago(lastJobAt)}` : ''}`}</Words>
         </View>
       </View>
     </TapLink>

@@ -7,26 +7,42 @@ const engine = { cylinders: ['1'] };
 function visit(hours: number | undefined, peak: number, n: number, engineTemperature: 'warm' | 'cold' = 'warm') {
   const at = `2026-0${n}-01T10:00:00Z`;
   const bench = aBench({
-    engine, job: { status: 'closed', openedAt: at, ...(hours === undefined ? {} : { hours }) },
-    books: [{ id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }],
-    tests: [aTest('compression', { engineTemperature, throttle: 'open' }, { startedAt: at })], readings: [aReading('compression', { cylinder: '1', unit: 'psi', peak })],
+    engine,
+    job: { status: 'closed', openedAt: at, ...(hours === undefined ? {} : { hours }) },
+    books: [
+      { id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } },
+    ],
+    tests: [aTest('compression', { engineTemperature, throttle: 'open' }, { startedAt: at })],
+    readings: [aReading('compression', { cylinder: '1', unit: 'psi', peak })],
   });
   return visitOf(bench, 'psi');
 }
 const told = (visits: ReturnType<typeof visit>[]) => wearOf(visits).map((one) => tellWear(one, 'psi'));
 
 test('hours to the minimum come with their interval', () => {
-  expect(told([visit(100, 150, 1), visit(200, 148, 2), visit(300, 146, 3), visit(400, 144, 4)])).toEqual(['Cyl 1: loses 2 psi in 100 h; about 1,200 h to its minimum (1,200 to 1,200).']);
+  expect(told([visit(100, 150, 1), visit(200, 148, 2), visit(300, 146, 3), visit(400, 144, 4)])).toEqual([
+    'Cyl 1: loses 2 psi in 100 h; about 1,200 h to its minimum (1,200 to 1,200).',
+  ]);
 });
 test('a cold visit is brought to warm, not read as wear', () => {
-  expect(told([visit(100, 150, 1), visit(200, 142.5, 2, 'cold'), visit(300, 150, 3)])).toEqual(['Cyl 1: no wear visible beyond the scatter of 3 readings.']);
+  expect(told([visit(100, 150, 1), visit(200, 142.5, 2, 'cold'), visit(300, 150, 3)])).toEqual([
+    'Cyl 1: no wear visible beyond the scatter of 3 readings.',
+  ]);
 });
-test('visits without hours draw no line', () => { expect(told([visit(100, 150, 1), visit(undefined, 148, 2), visit(300, 146, 3)])).toEqual(['Cyl 1: 1 more visit with hours noted before a line can be drawn.']); });
+test('visits without hours draw no line', () => {
+  expect(told([visit(100, 150, 1), visit(undefined, 148, 2), visit(300, 146, 3)])).toEqual([
+    'Cyl 1: 1 more visit with hours noted before a line can be drawn.',
+  ]);
+});
 test('at the minimum nothing is left', () => {
-  expect(told([visit(100, 140, 1), visit(200, 130, 2), visit(300, 120, 3), visit(400, 110, 4)])[0]).toMatch(/stands at its minimum now/);
+  expect(told([visit(100, 140, 1), visit(200, 130, 2), visit(300, 120, 3), visit(400, 110, 4)])[0]).toMatch(
+    /stands at its minimum now/,
+  );
 });
 test('without a minimum only the loss is told', () => {
   const points = [0, 100, 200, 300].map((hours) => ({ hours, kPa: toKPa(150 - hours / 50, 'psi') }));
   expect(tellWear({ cylinder: '2', trend: trend(points) }, 'psi')).toBe('Cyl 2: loses 2 psi in 100 h.');
 });
-test('no visit, no wear', () => { expect(wearOf([])).toEqual([]); });
+test('no visit, no wear', () => {
+  expect(wearOf([])).toEqual([]);
+});

@@ -1,5 +1,15 @@
 import { type Bench, toJobFile } from '@rugged/contract/bench';
-import { capital, judge, layoutOf, METHOD_NAME, type Report, report, schoolOf, tellStep } from '@rugged/core';
+import {
+  capital,
+  type Engine,
+  judge,
+  layoutOf,
+  METHOD_NAME,
+  type Report,
+  report,
+  schoolOf,
+  tellStep,
+} from '@rugged/core';
 import { useRouter } from 'expo-router';
 import equal from 'fast-deep-equal';
 import { useState } from 'react';
@@ -34,7 +44,14 @@ function FindingsOf({ bench }: { bench: Bench }) {
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
   return (
     <Screen title="Findings" under={`${bench.engine.name} · ${benchLine(bench)}`} onBack={back} action={<KeptBadge />}>
-      {verdict.ok ? <Page bench={bench} judgement={verdict.judgement} /> : <Plate hand><Title>Something entered is not right</Title><Words>{`${verdict.error.field}: ${verdict.error.reason}.`}</Words></Plate>}
+      {verdict.ok ? (
+        <Page bench={bench} judgement={verdict.judgement} />
+      ) : (
+        <Plate hand>
+          <Title>Something entered is not right</Title>
+          <Words>{`${verdict.error.field}: ${verdict.error.reason}.`}</Words>
+        </Plate>
+      )}
     </Screen>
   );
 }
@@ -44,18 +61,30 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
   return (
     <>
       <Headline bench={bench} judgement={judgement} />
-      <Plate label="Readings"><CylinderTable bench={bench} judgement={judgement} /><Comparison bench={bench} judgement={judgement} /></Plate>
+      <Plate label="Readings">
+        <CylinderTable bench={bench} judgement={judgement} />
+        <Comparison bench={bench} judgement={judgement} />
+      </Plate>
       <CausesPlate bench={bench} judgement={judgement} open />
       <OtherTables judgement={judgement} />
-      <Evidence bench={bench} judgement={judgement} open actions={(cylinder) => (
-        <View dataSet={{ print: 'hide' }}><Button icon="pencil-outline" onPress={() => setOverruling(cylinder)}>{`Overrule cyl ${cylinder}`}</Button></View>
-      )} />
+      <Evidence
+        bench={bench}
+        judgement={judgement}
+        open
+        actions={(cylinder) => (
+          <View dataSet={{ print: 'hide' }}>
+            <Button icon="pencil-outline" onPress={() => setOverruling(cylinder)}>{`Overrule cyl ${cylinder}`}</Button>
+          </View>
+        )}
+      />
       <Cautions judgement={judgement} />
       <NextAndUntested bench={bench} judgement={judgement} />
       <NotedPlate bench={bench} />
       <Runs bench={bench} />
       <Actions bench={bench} />
-      {overruling === undefined ? null : <OverruleSheet bench={bench} cylinder={overruling} onClose={() => setOverruling(undefined)} />}
+      {overruling === undefined ? null : (
+        <OverruleSheet bench={bench} cylinder={overruling} onClose={() => setOverruling(undefined)} />
+      )}
     </>
   );
 }
@@ -70,10 +99,22 @@ function Headline({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const readers = [...new Set(bench.tests.map((test) => test.by ?? person.name))];
   return (
     <Plate label="Headline">
-      <Label>{`${shop.name} · ${job.number === undefined ? 'new job' : `job ${job.number}`} · ${day(job.openedAt)}`}</Label>
+      <Label>
+        {[shop.name, job.number === undefined ? 'new job' : `job ${job.number}`, day(job.openedAt)].join(' · ')}
+      </Label>
       <Title style={styles.headline}>{judgement.engine.headline}</Title>
-      <View style={styles.state}><StateMark state={shown.engine} size={20} />{overruled.length > 0 ? <Words colour="dim">{`overruled: ${overruled.map(([id]) => (id === '' ? 'engine' : `cyl ${id}`)).join(', ')}`}</Words> : null}</View>
-      <Words colour="dim">{`${engine.name}, ${engine.cycle}, ${engine.cylinders.length === 1 ? 'single cylinder' : `${engine.cylinders.length} cylinders ${LAYOUT_WORD[layoutOf(engine)]}`}. ${machine.name}, ${owner.name}. Complaint: ${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}</Words>
+      <View style={styles.state}>
+        <StateMark state={shown.engine} size={20} />
+        {overruled.length > 0 ? (
+          <Words colour="dim">
+            {'overruled: ' + overruled.map(([id]) => (id === '' ? 'engine' : `cyl ${id}`)).join(', ')}
+          </Words>
+        ) : null}
+      </View>
+      <Words colour="dim">
+        {`${engine.name}, ${engine.cycle}, ${cylindersWords(engine)}. ${machine.name}, ${owner.name}. Complaint: ` +
+          `${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}
+      </Words>
       {simulated ? <Strong colour="rust">Read with a simulated sensor: for training, not for an owner.</Strong> : null}
       {readers.length > 0 ? <Words colour="dim">{`Read by ${readers.join(', ')}.`}</Words> : null}
     </Plate>
@@ -85,10 +126,19 @@ const LAYOUT_WORD = { single: '', inline: 'in line', vee: 'in a vee', flat: 'lyi
 function Comparison({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const { spread } = judgement;
   const { job } = bench;
-  const air = job.site.barometerKPa !== undefined ? `${job.site.barometerKPa} kPa by barometer` : `${job.site.altitudeM ?? 0} m above the sea`;
+  const air =
+    job.site.barometerKPa !== undefined
+      ? `${job.site.barometerKPa} kPa by barometer`
+      : `${job.site.altitudeM ?? 0} m above the sea`;
   return (
     <View style={styles.comparison}>
-      {spread ? <Words>{`Spread ${spread.worstPercent.toFixed(spread.unit === 'percent' ? 0 : 1)} ${spread.unit === 'percent' ? '%' : spread.unit}, ${METHOD_NAME[spread.method]}; limit ${spread.limit.toFixed(0)} (${schoolOf(spread.source)}).`}</Words> : null}
+      {spread ? (
+        <Words>
+          {`Spread ${spread.worstPercent.toFixed(spread.unit === 'percent' ? 0 : 1)} ` +
+            `${spread.unit === 'percent' ? '%' : spread.unit}, ${METHOD_NAME[spread.method]}; limit ` +
+            `${spread.limit.toFixed(0)} (${schoolOf(spread.source)}).`}
+        </Words>
+      ) : null}
       <Words colour="dim">{`Tested at ${air}.`}</Words>
     </View>
   );
@@ -99,7 +149,11 @@ function NextAndUntested({ bench, judgement }: { bench: Bench; judgement: Report
   const air = judgement.cylinders.filter((cylinder) => !cylinder.leakage).map((cylinder) => cylinder.id);
   const untested = [
     ...(missing.length > 0 ? [`compression on cyl ${missing.join(', ')}`] : []),
-    ...(air.length === judgement.cylinders.length ? ['leak-down'] : air.length > 0 ? [`leak-down on cyl ${air.join(', ')}`] : []),
+    ...(air.length === judgement.cylinders.length
+      ? ['leak-down']
+      : air.length > 0
+        ? [`leak-down on cyl ${air.join(', ')}`]
+        : []),
     ...(bench.engine.cycle === 'two-stroke' && !judgement.crankcase ? ['the crankcase'] : []),
     'spark and fuel',
   ];
@@ -107,9 +161,19 @@ function NextAndUntested({ bench, judgement }: { bench: Bench; judgement: Report
   return (
     <Plate label="Not tested, and what is next">
       <Label>Not tested</Label>
-      <Words>{`${capital(untested.length > 1 ? `${untested.slice(0, -1).join(', ')}, and ${untested[untested.length - 1]}` : untested.join(''))}.`}</Words>
-      {next ? <><Label style={styles.gap}>Next</Label><Words><Strong>{`${tellStep(next.test, next.cylinder)}. `}</Strong>{next.reason.text}</Words></> : null}
-      <Words colour="dim" style={styles.gap}>{'The maker\'s manual, local codes and licensed practice stand above this page.'}</Words>
+      <Words>{`${capital(inOneSentence(untested))}.`}</Words>
+      {next ? (
+        <>
+          <Label style={styles.gap}>Next</Label>
+          <Words>
+            <Strong>{`${tellStep(next.test, next.cylinder)}. `}</Strong>
+            {next.reason.text}
+          </Words>
+        </>
+      ) : null}
+      <Words colour="dim" style={styles.gap}>
+        {"The maker's manual, local codes and licensed practice stand above this page."}
+      </Words>
     </Plate>
   );
 }
@@ -119,37 +183,75 @@ function Actions({ bench }: { bench: Bench }) {
   const { job } = bench;
   const name = `job-${job.number ?? job.id}`;
   const router = useRouter();
-  const change = (status: 'open' | 'closed') => void changeJob(bench, { status }, `${status === 'closed' ? 'Close' : 'Open again'}: job ${job.number ?? ''}`)
-    .then(() => tell({ text: status === 'closed' ? 'Job closed' : 'Job open again' }));
+  const change = (status: 'open' | 'closed') =>
+    void changeJob(bench, { status }, `${status === 'closed' ? 'Close' : 'Open again'}: job ${job.number ?? ''}`).then(
+      () => tell({ text: status === 'closed' ? 'Job closed' : 'Job open again' }),
+    );
   // What was taken off or shut is put back before a job is closed.
   const changedNothing = bench.tests.length === 0 && bench.ticks.length === 0;
-  const close = () => (changedNothing ? change('closed') : router.push(`/jobs/${job.id}/steps?of=leave-as-found&closing=yes`));
+  const close = () =>
+    changedNothing ? change('closed') : router.push(`/jobs/${job.id}/steps?of=leave-as-found&closing=yes`);
   return (
     <View style={styles.actions} dataSet={{ print: 'hide' }}>
       <RulesOfThisJob bench={bench} />
-      <Button kind="main" icon="printer-outline" onPress={() => window.print()}>Print for the owner</Button>
+      <Button kind="main" icon="printer-outline" onPress={() => window.print()}>
+        Print for the owner
+      </Button>
       <View style={styles.row}>
-        <Button kind="ground" icon="content-save-outline" style={styles.grow} onPress={() => download(`${name}.job.json`, toJobFile(bench))}>Save job file</Button>
-        <Button kind="ground" icon="content-save-outline" style={styles.grow} onPress={() => download(`${name}.verdict.json`, report(judge(toJobFile(bench))))}>Save verdict</Button>
+        <Button
+          kind="ground"
+          icon="content-save-outline"
+          style={styles.grow}
+          onPress={() => download(`${name}.job.json`, toJobFile(bench))}
+        >
+          Save job file
+        </Button>
+        <Button
+          kind="ground"
+          icon="content-save-outline"
+          style={styles.grow}
+          onPress={() => download(`${name}.verdict.json`, report(judge(toJobFile(bench))))}
+        >
+          Save verdict
+        </Button>
       </View>
-      <Button kind="ground" onPress={() => (job.status === 'open' ? close() : change('open'))}>{job.status === 'open' ? 'Close the job' : 'Open it again'}</Button>
+      <Button kind="ground" onPress={() => (job.status === 'open' ? close() : change('open'))}>
+        {job.status === 'open' ? 'Close the job' : 'Open it again'}
+      </Button>
     </View>
   );
 }
 
-/** A job is judged by the house rules of the day it was opened; what the shop settled since is applied only when somebody says so. */
+/**
+ * A job is judged by the house rules of the day it was opened; what the shop settled since is applied only when
+ * somebody says so.
+ */
 function RulesOfThisJob({ bench }: { bench: Bench }) {
   const tell = useNotice();
   const { shop } = useSignedIn();
   if (equal(bench.job.houseRules, shop.houseRules)) return null;
-  const apply = () => void changeJob(bench, { houseRules: shop.houseRules }, 'House rules of today').then(() => tell({ text: 'Judged by today’s house rules' }));
+  const apply = () =>
+    void changeJob(bench, { houseRules: shop.houseRules }, 'House rules of today').then(() =>
+      tell({ text: 'Judged by today’s house rules' }),
+    );
   return (
     <Plate label="House rules">
       <Words>{`Judged by the house rules of ${day(bench.job.openedAt)}. The shop has changed them since.`}</Words>
-      <Button onPress={apply} style={styles.gap}>Apply today’s rules</Button>
+      <Button onPress={apply} style={styles.gap}>
+        Apply today’s rules
+      </Button>
     </Plate>
   );
 }
+
+const cylindersWords = (engine: Engine): string =>
+  engine.cylinders.length === 1
+    ? 'single cylinder'
+    : `${engine.cylinders.length} cylinders ${LAYOUT_WORD[layoutOf(engine)]}`;
+
+/** `a`, `a, and b`, `a, b, and c` */
+const inOneSentence = (things: readonly string[]): string =>
+  things.length > 1 ? `${things.slice(0, -1).join(', ')}, and ${things[things.length - 1]}` : things.join('');
 
 const styles = StyleSheet.create({
   headline: { fontSize: 24, lineHeight: 29, marginVertical: 4 },

@@ -1,5 +1,14 @@
 import type { Bench } from '@rugged/contract';
-import { canHaveCause, capital, CAUSE_NAME, type CauseName, CAUSES, type Engine, type State, STATES } from '@rugged/core';
+import {
+  canHaveCause,
+  capital,
+  CAUSE_NAME,
+  type CauseName,
+  CAUSES,
+  type Engine,
+  type State,
+  STATES,
+} from '@rugged/core';
 import { useState } from 'react';
 import { newId } from '@/data/new-id';
 import { add } from '@/data/recording';
@@ -16,7 +25,8 @@ import { Words } from '@/ui/words';
 const OPTIONS = STATES.map((value: State) => ({ value, word: STATE_WORD[value] }));
 
 /** What this engine can have: a two-stroke has no valves to blame. */
-const causesOf = (engine: Engine) => CAUSES.filter((cause) => canHaveCause(engine, cause)).map((value) => ({ value, word: capital(CAUSE_NAME[value]) }));
+const causesOf = (engine: Engine) =>
+  CAUSES.filter((cause) => canHaveCause(engine, cause)).map((value) => ({ value, word: capital(CAUSE_NAME[value]) }));
 
 /** A mechanic's own verdict on a cylinder. The reason is kept with it, and the computed state too. */
 export function OverruleSheet({ bench, cylinder, onClose }: { bench: Bench; cylinder: string; onClose(): void }) {
@@ -28,22 +38,58 @@ export function OverruleSheet({ bench, cylinder, onClose }: { bench: Bench; cyli
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
 
   const keep = async (chosen: { state?: State | undefined; cause?: CauseName | undefined }) => {
-    const record = { cylinder, ...(chosen.state ? { state: chosen.state } : {}), ...(chosen.cause ? { cause: chosen.cause } : {}), reason: reason.trim() };
-    const checked = await validate(({ newOverruleSchema }) => newOverruleSchema, { ...record, id: newId(), jobId: bench.job.id, madeAt: new Date().toISOString() });
+    const record = {
+      cylinder,
+      ...(chosen.state ? { state: chosen.state } : {}),
+      ...(chosen.cause ? { cause: chosen.cause } : {}),
+      reason: reason.trim(),
+    };
+    const checked = await validate(({ newOverruleSchema }) => newOverruleSchema, {
+      ...record,
+      id: newId(),
+      jobId: bench.job.id,
+      madeAt: new Date().toISOString(),
+    });
     setErrors(reasonsByField(checked));
     if (!checked.ok) return;
     await add(bench, 'overrules', record, `Overrule, cyl ${cylinder}`);
-    tell({ text: chosen.state ? `Cyl ${cylinder} overruled to ${STATE_WORD[chosen.state].toLowerCase()}` : chosen.cause ? `Your opinion on cyl ${cylinder} is kept` : `Overrule of cyl ${cylinder} lifted` });
+    tell({
+      text: chosen.state
+        ? `Cyl ${cylinder} overruled to ${STATE_WORD[chosen.state].toLowerCase()}`
+        : chosen.cause
+          ? `Your opinion on cyl ${cylinder} is kept`
+          : `Overrule of cyl ${cylinder} lifted`,
+    });
     onClose();
   };
 
   return (
     <Sheet title={`Overrule cyl ${cylinder}`} visible onClose={onClose}>
       <Words colour="dim">Your word stands on the page; what was computed stays beside it.</Words>
-      <Choice<State> label="Your verdict" options={OPTIONS} chosen={state} onChoose={(value) => setState(value === state ? undefined : value)} />
-      <Choice<CauseName> label="What you take it to be" options={causesOf(bench.engine)} chosen={cause} onChoose={(value) => setCause(value === cause ? undefined : value)} />
+      <Choice<State>
+        label="Your verdict"
+        options={OPTIONS}
+        chosen={state}
+        onChoose={(value) => setState(value === state ? undefined : value)}
+      />
+      <Choice<CauseName>
+        label="What you take it to be"
+        options={causesOf(bench.engine)}
+        chosen={cause}
+        onChoose={(value) => setCause(value === cause ? undefined : value)}
+      />
       <Field label="Reason" value={reason} onChange={setReason} error={errors['reason']} multiline />
-      <Button kind="main" disabled={state === undefined && cause === undefined} onPress={() => void keep({ state, cause })}>{state ? `Overrule to ${STATE_WORD[state].toLowerCase()}` : cause ? 'Keep your opinion' : 'Choose a verdict or a cause'}</Button>
+      <Button
+        kind="main"
+        disabled={state === undefined && cause === undefined}
+        onPress={() => void keep({ state, cause })}
+      >
+        {state
+          ? `Overrule to ${STATE_WORD[state].toLowerCase()}`
+          : cause
+            ? 'Keep your opinion'
+            : 'Choose a verdict or a cause'}
+      </Button>
       {standing ? <Button onPress={() => void keep({})}>Lift what stands</Button> : null}
     </Sheet>
   );

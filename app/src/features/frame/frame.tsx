@@ -8,12 +8,27 @@ import { TapLink } from '@/ui/tap-link';
 import { useColours } from '@/ui/theme';
 import { FACE, RAIL, TOUCH } from '@/ui/tokens';
 
-interface Place { name: string; path: '/' | '/engines' | '/shop'; icon: IconName; holds(pathname: string): boolean }
+interface Place {
+  name: string;
+  path: '/' | '/engines' | '/shop';
+  icon: IconName;
+  holds(pathname: string): boolean;
+}
 
 const PLACES: readonly Place[] = [
-  { name: 'Bay', path: '/', icon: 'tray-full', holds: (p) => p === '/' || p.startsWith('/jobs') || p.startsWith('/new-job') },
+  {
+    name: 'Bay',
+    path: '/',
+    icon: 'tray-full',
+    holds: (p) => p === '/' || p.startsWith('/jobs') || p.startsWith('/new-job'),
+  },
   { name: 'Engines', path: '/engines', icon: 'engine-outline', holds: (p) => p.startsWith('/engines') },
-  { name: 'Shop', path: '/shop', icon: 'cog-outline', holds: (p) => ['/shop', '/outbox', '/testers', '/house-rules'].some((path) => p.startsWith(path)) },
+  {
+    name: 'Shop',
+    path: '/shop',
+    icon: 'cog-outline',
+    holds: (p) => ['/shop', '/outbox', '/testers', '/house-rules'].some((path) => p.startsWith(path)),
+  },
 ];
 
 /** The places: tabs under the thumb on a phone, a rail on a wide screen. A test in hand has the whole phone. */
@@ -37,17 +52,37 @@ function Places({ rail }: { rail: boolean }) {
   const pathname = usePathname();
   const { person } = useSignedIn();
   return (
-    <View role="navigation" aria-label="Places" dataSet={{ print: 'hide' }} style={[rail ? styles.rail : styles.tabs, { backgroundColor: c.groundDeep }]}>
+    <View
+      role="navigation"
+      aria-label="Places"
+      dataSet={{ print: 'hide' }}
+      style={[rail ? styles.rail : styles.tabs, { backgroundColor: c.groundDeep }]}
+    >
       {PLACES.map(({ name, path, icon, holds }) => {
         const here = holds(pathname);
         return (
           <TapLink
-            key={name} href={path} current={here}
-            style={[rail ? styles.railItem : styles.tab, rail ? { borderLeftColor: here ? c.amber : 'transparent' } : { borderTopColor: here ? c.amber : 'transparent' }]}
+            key={name}
+            href={path}
+            current={here}
+            style={[
+              rail ? styles.railItem : styles.tab,
+              rail
+                ? { borderLeftColor: here ? c.amber : 'transparent' }
+                : { borderTopColor: here ? c.amber : 'transparent' },
+            ]}
           >
             <View style={styles.inside}>
               <Icon name={icon} size={24} color={here ? c.amber : c.onGroundDim} />
-              <Text style={{ color: here ? c.onGround : c.onGroundDim, fontFamily: here ? FACE.heavy : FACE.strong, fontSize: 15 }}>{name}</Text>
+              <Text
+                style={{
+                  color: here ? c.onGround : c.onGroundDim,
+                  fontFamily: here ? FACE.heavy : FACE.strong,
+                  fontSize: 15,
+                }}
+              >
+                {name}
+              </Text>
             </View>
           </TapLink>
         );

@@ -20,9 +20,15 @@ import { Figure, Label, Title, Words } from '@/ui/words';
 
 export const LeadsScreen = () => <BenchGate>{(bench) => <LeadsOf bench={bench} />}</BenchGate>;
 
-const WAYS = [{ value: 'clockwise', word: 'Clockwise' }, { value: 'anticlockwise', word: 'Anticlockwise' }] as const;
+const WAYS = [
+  { value: 'clockwise', word: 'Clockwise' },
+  { value: 'anticlockwise', word: 'Anticlockwise' },
+] as const;
 
-/** Which lead goes where: numbers, firing order, the way the distributor turns, labels to print, and the check at the end. */
+/**
+ * Which lead goes where: numbers, firing order, the way the distributor turns, labels to print, and the check at the
+ * end.
+ */
 function LeadsOf({ bench }: { bench: Bench }) {
   const router = useRouter();
   const tell = useNotice();
@@ -30,35 +36,85 @@ function LeadsOf({ bench }: { bench: Bench }) {
   const order = engine.firingOrder ?? engine.cylinders;
   const steps = useProcedure(bench, 'lead-map');
   const change = useChangeEngine(engine);
-  const setWay = (distributor: 'clockwise' | 'anticlockwise') => change.mutate({ distributor }, {
-    onError: (error) => tell({ text: error instanceof Refused ? `${error.message}.` : 'There is no signal. What is known of an engine is changed at the server.' }),
-  });
+  const setWay = (distributor: 'clockwise' | 'anticlockwise') =>
+    change.mutate(
+      { distributor },
+      {
+        onError: (error) =>
+          tell({
+            text:
+              error instanceof Refused
+                ? `${error.message}.`
+                : 'There is no signal. What is known of an engine is changed at the server.',
+          }),
+      },
+    );
   const back = steps.procedure.steps.find(({ id }) => id === 'back');
   const trace = steps.procedure.steps.find(({ id }) => id === 'trace');
   return (
     <Screen title="Leads" under={engine.name} onBack={() => router.navigate(`/jobs/${job.id}`)} action={<KeptBadge />}>
-      <View dataSet={{ print: 'hide' }}><Plate label="Firing order" style={styles.plate}>
-        <Label>Firing order</Label>
-        <Figure style={styles.order}>{order.join('-')}</Figure>
-        {engine.firingOrder ? null : <Words colour="dim">The order is not known here: this is how they are counted. Note it before the first lead comes off.</Words>}
-        <Choice label="Distributor turns" options={WAYS} chosen={engine.distributor} onChoose={setWay} />
-        <Cap order={order} way={engine.distributor} />
-        <Words colour="dim">{engine.distributor ? 'Seen from above, the lead of the first cylinder at the top. Where yours stands may be turned; the order round it is not.' : 'No distributor: every lead to the coil of its own number.'}</Words>
-      </Plate></View>
+      <View dataSet={{ print: 'hide' }}>
+        <Plate label="Firing order" style={styles.plate}>
+          <Label>Firing order</Label>
+          <Figure style={styles.order}>{order.join('-')}</Figure>
+          {engine.firingOrder ? null : (
+            <Words colour="dim">
+              The order is not known here: this is how they are counted. Note it before the first lead comes off.
+            </Words>
+          )}
+          <Choice label="Distributor turns" options={WAYS} chosen={engine.distributor} onChoose={setWay} />
+          <Cap order={order} way={engine.distributor} />
+          <Words colour="dim">
+            {engine.distributor
+              ? 'Seen from above, the lead of the first cylinder at the top. Where yours stands may be turned; the ' +
+                'order round it is not.'
+              : 'No distributor: every lead to the coil of its own number.'}
+          </Words>
+        </Plate>
+      </View>
       <Plate label="Labels" style={styles.plate}>
-        <View dataSet={{ print: 'hide' }}><Label>Labels to print</Label></View>
-        <View style={styles.labels}>{order.flatMap((id) => [`${id}a`, `${id}b`].map((key) => <Tag key={key} cylinder={id} job={job.number} end={key.endsWith('a') ? 'plug' : engine.distributor ? 'cap' : 'coil'} />))}</View>
-        <View dataSet={{ print: 'hide' }}><Button icon="printer-outline" onPress={() => window.print()}>Print the labels</Button></View>
+        <View dataSet={{ print: 'hide' }}>
+          <Label>Labels to print</Label>
+        </View>
+        <View style={styles.labels}>
+          {order.flatMap((id) =>
+            [`${id}a`, `${id}b`].map((key) => (
+              <Tag
+                key={key}
+                cylinder={id}
+                job={job.number}
+                end={key.endsWith('a') ? 'plug' : engine.distributor ? 'cap' : 'coil'}
+              />
+            )),
+          )}
+        </View>
+        <View dataSet={{ print: 'hide' }}>
+          <Button icon="printer-outline" onPress={() => window.print()}>
+            Print the labels
+          </Button>
+        </View>
       </Plate>
-      <View dataSet={{ print: 'hide' }}><Plate label="Back on" style={styles.plate}>
-        <Title>Back on, and checked</Title>
-        {[back, trace].map((step) => step && (
-          <View key={step.id} style={styles.check}>
-            <Words style={styles.grow}>{step.what}</Words>
-            <Button kind={steps.marks.get(step.id)?.mark === 'done' ? 'chosen' : 'plain'} pressed={steps.marks.get(step.id)?.mark === 'done'} label={`${step.what} Done`} onPress={() => void steps.tick(step, steps.marks.get(step.id)?.mark === 'done' ? 'open' : 'done')}>Done</Button>
-          </View>
-        ))}
-      </Plate></View>
+      <View dataSet={{ print: 'hide' }}>
+        <Plate label="Back on" style={styles.plate}>
+          <Title>Back on, and checked</Title>
+          {[back, trace].map(
+            (step) =>
+              step && (
+                <View key={step.id} style={styles.check}>
+                  <Words style={styles.grow}>{step.what}</Words>
+                  <Button
+                    kind={steps.marks.get(step.id)?.mark === 'done' ? 'chosen' : 'plain'}
+                    pressed={steps.marks.get(step.id)?.mark === 'done'}
+                    label={`${step.what} Done`}
+                    onPress={() => void steps.tick(step, steps.marks.get(step.id)?.mark === 'done' ? 'open' : 'done')}
+                  >
+                    Done
+                  </Button>
+                </View>
+              ),
+          )}
+        </Plate>
+      </View>
     </Screen>
   );
 }
@@ -68,7 +124,10 @@ function Cap({ order, way }: { order: readonly string[]; way: EngineRecord['dist
   const c = useColours();
   if (!way) return null;
   const turn = way === 'clockwise' ? 1 : -1;
-  const at = (i: number, r: number) => { const a = (turn * i * 2 * Math.PI) / order.length; return [110 + r * Math.sin(a), 110 - r * Math.cos(a)] as const; };
+  const at = (i: number, r: number) => {
+    const a = (turn * i * 2 * Math.PI) / order.length;
+    return [110 + r * Math.sin(a), 110 - r * Math.cos(a)] as const;
+  };
   const [ax, ay] = at(order.length - 0.9, 44);
   const [[bx, by], [cx, cy]] = [at(order.length - 1.15, 51), at(order.length - 1.15, 37)];
   const sweep = turn > 0 ? 1 : 0;
@@ -78,13 +137,20 @@ function Cap({ order, way }: { order: readonly string[]; way: EngineRecord['dist
         <Circle cx="110" cy="110" r="104" fill={c.plateSunk} stroke={c.line} strokeWidth="2.4" />
         {order.map((id, i) => {
           const [x, y] = at(i, 76);
-          return [<Circle key={`c${id}`} cx={x} cy={y} r="22" fill={c.plate} stroke={c.line} strokeWidth="2.4" />, <SvgFigure key={`t${id}`} x={x} y={y + 7} size={id.length > 2 ? 14 : 20} colour={c.ink}>{id}</SvgFigure>];
+          return [
+            <Circle key={`c${id}`} cx={x} cy={y} r="22" fill={c.plate} stroke={c.line} strokeWidth="2.4" />,
+            <SvgFigure key={`t${id}`} x={x} y={y + 7} size={id.length > 2 ? 14 : 20} colour={c.ink}>
+              {id}
+            </SvgFigure>,
+          ];
         })}
         <Path d={`M110 66A44 44 0 1 ${sweep} ${ax} ${ay}`} fill="none" stroke={c.amber} strokeWidth="5" />
         <Path d={`M${bx} ${by}L${ax} ${ay}L${cx} ${cy}`} fill="none" stroke={c.ink} strokeWidth="3" />
         <Path d={`M110 110V78`} stroke={c.ink} strokeWidth="7" strokeLinecap="round" />
         <Circle cx="110" cy="110" r="9" fill={c.ink} />
-        <SvgText x="110" y="140" textAnchor="middle" fontFamily={FACE.strong} fontSize="13" fill={c.dim}>{way}</SvgText>
+        <SvgText x="110" y="140" textAnchor="middle" fontFamily={FACE.strong} fontSize="13" fill={c.dim}>
+          {way}
+        </SvgText>
       </Svg>
     </View>
   );
@@ -106,7 +172,15 @@ const styles = StyleSheet.create({
   order: { fontSize: 28, lineHeight: 34 },
   cap: { width: 220, height: 220, alignSelf: 'center' },
   labels: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
-  tag: { borderWidth: 1.5, borderStyle: 'dashed', borderRadius: RADIUS, paddingHorizontal: 10, paddingVertical: 6, alignItems: 'center', minWidth: 84 },
+  tag: {
+    borderWidth: 1.5,
+    borderStyle: 'dashed',
+    borderRadius: RADIUS,
+    paddingHorizontal: 10,
+    paddingVertical: 6,
+    alignItems: 'center',
+    minWidth: 84,
+  },
   number: { fontSize: 26, lineHeight: 30 },
   small: { fontSize: 14, lineHeight: 17 },
   check: { flexDirection: 'row', alignItems: 'center', gap: 10 },

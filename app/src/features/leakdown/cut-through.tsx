@@ -20,20 +20,48 @@ const VIEW = { width: 360, height: 372 };
 /** Where each place is on the drawing, and on which side of its mark the name stands. */
 type Spot = { x: number; y: number; name: 'right' | 'below' };
 const FOUR_STROKE: Readonly<Record<HeardAt, Spot>> = {
-  adapter: { x: 180, y: 24, name: 'right' }, intake: { x: 40, y: 64, name: 'below' }, exhaust: { x: 320, y: 64, name: 'below' }, 'head-joint': { x: 262, y: 142, name: 'right' },
-  coolant: { x: 84, y: 176, name: 'below' }, neighbour: { x: 306, y: 200, name: 'below' }, crankcase: { x: 66, y: 300, name: 'below' },
+  adapter: { x: 180, y: 24, name: 'right' },
+  intake: { x: 40, y: 64, name: 'below' },
+  exhaust: { x: 320, y: 64, name: 'below' },
+  'head-joint': { x: 262, y: 142, name: 'right' },
+  coolant: { x: 84, y: 176, name: 'below' },
+  neighbour: { x: 306, y: 200, name: 'below' },
+  crankcase: { x: 66, y: 300, name: 'below' },
 };
 const TWO_STROKE: Readonly<Record<HeardAt, Spot>> = {
-  ...FOUR_STROKE, intake: { x: 40, y: 262, name: 'below' }, exhaust: { x: 320, y: 164, name: 'below' }, crankcase: { x: 96, y: 334, name: 'right' }, neighbour: { x: 306, y: 262, name: 'below' }, coolant: { x: 60, y: 140, name: 'below' },
+  ...FOUR_STROKE,
+  intake: { x: 40, y: 262, name: 'below' },
+  exhaust: { x: 320, y: 164, name: 'below' },
+  crankcase: { x: 96, y: 334, name: 'right' },
+  neighbour: { x: 306, y: 262, name: 'below' },
+  coolant: { x: 60, y: 140, name: 'below' },
 };
 const SIDE_VALVE: Readonly<Record<HeardAt, Spot>> = {
-  ...FOUR_STROKE, adapter: { x: 180, y: 30, name: 'right' }, intake: { x: 40, y: 176, name: 'below' }, exhaust: { x: 40, y: 252, name: 'below' }, 'head-joint': { x: 262, y: 112, name: 'right' }, crankcase: { x: 300, y: 312, name: 'below' },
+  ...FOUR_STROKE,
+  adapter: { x: 180, y: 30, name: 'right' },
+  intake: { x: 40, y: 176, name: 'below' },
+  exhaust: { x: 40, y: 252, name: 'below' },
+  'head-joint': { x: 262, y: 112, name: 'right' },
+  crankcase: { x: 300, y: 312, name: 'below' },
 };
-const SPOTS: Readonly<Record<CutKind, Readonly<Record<HeardAt, Spot>>>> = { 'overhead-valve': FOUR_STROKE, 'side-valve': SIDE_VALVE, 'two-stroke': TWO_STROKE };
+const SPOTS: Readonly<Record<CutKind, Readonly<Record<HeardAt, Spot>>>> = {
+  'overhead-valve': FOUR_STROKE,
+  'side-valve': SIDE_VALVE,
+  'two-stroke': TWO_STROKE,
+};
 /** A second neighbour stands under the first. */
 const NEXT_NEIGHBOUR = 76;
-const NAME: Readonly<Record<HeardAt, string>> = { adapter: 'Adapter', intake: 'Intake', exhaust: 'Exhaust', 'head-joint': 'Head joint', coolant: 'Coolant', neighbour: 'Cyl', crankcase: 'Crankcase' };
-export const placeName = ({ at, cylinder }: Place): string => (at === 'neighbour' ? `Plug hole, cyl ${cylinder}` : NAME[at]);
+const NAME: Readonly<Record<HeardAt, string>> = {
+  adapter: 'Adapter',
+  intake: 'Intake',
+  exhaust: 'Exhaust',
+  'head-joint': 'Head joint',
+  coolant: 'Coolant',
+  neighbour: 'Cyl',
+  crankcase: 'Crankcase',
+};
+export const placeName = ({ at, cylinder }: Place): string =>
+  at === 'neighbour' ? `Plug hole, cyl ${cylinder}` : NAME[at];
 export const LEVELS = ['None', 'Faint', 'Clear', 'Strong'] as const;
 
 /** A cylinder cut through, with the places to listen at: tap one, then say how loud. */
@@ -44,10 +72,26 @@ export function CutThrough({ kind, liquid, places, heard, chosen, onChoose }: Pr
     const spot = spots[place.at];
     const y = spot.y + (place.at === 'neighbour' ? NEXT_NEIGHBOUR * neighbours++ : 0);
     const level = heard[place.key];
-    return { key: place.key, x: spot.x, y, side: spot.name, level, name: place.at === 'neighbour' ? `Cyl ${place.cylinder}` : NAME[place.at], label: `${placeName(place)}: ${level === undefined ? 'not listened at' : LEVELS[level]?.toLowerCase()}` };
+    return {
+      key: place.key,
+      x: spot.x,
+      y,
+      side: spot.name,
+      level,
+      name: place.at === 'neighbour' ? `Cyl ${place.cylinder}` : NAME[place.at],
+      label: `${placeName(place)}: ${level === undefined ? 'not listened at' : LEVELS[level]?.toLowerCase()}`,
+    };
   });
   return (
-    <MarkedDrawing view={VIEW} marks={marks} chosen={chosen} onPress={(key) => { const place = places.find((one) => one.key === key); if (place) onChoose(place); }}>
+    <MarkedDrawing
+      view={VIEW}
+      marks={marks}
+      chosen={chosen}
+      onPress={(key) => {
+        const place = places.find((one) => one.key === key);
+        if (place) onChoose(place);
+      }}
+    >
       <Drawing kind={kind} liquid={liquid} />
     </MarkedDrawing>
   );
@@ -58,15 +102,36 @@ function Drawing({ kind, liquid }: { kind: CutKind; liquid: boolean }) {
   const line = useLine();
   return (
     <Svg viewBox={`0 0 ${VIEW.width} ${VIEW.height}`} width="100%" height="100%" aria-hidden>
-      <Defs><Pattern id="cut" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><Line x1="0" y1="0" x2="0" y2="8" stroke={c.dim} strokeWidth="1.6" /></Pattern></Defs>
+      <Defs>
+        <Pattern id="cut" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <Line x1="0" y1="0" x2="0" y2="8" stroke={c.dim} strokeWidth="1.6" />
+        </Pattern>
+      </Defs>
       {/* Head, with the plug hole open for the adapter. */}
-      {kind === 'side-valve' ? <SideHead /> : <Path d={kind === 'overhead-valve' ? 'M112 44H172V116H136L112 116Z M188 44H248V116H224L188 116Z' : 'M112 60H172V116H112Z M188 60H248V116H188Z'} {...line} fill="url(#cut)" />}
+      {kind === 'side-valve' ? (
+        <SideHead />
+      ) : (
+        <Path
+          d={
+            kind === 'overhead-valve'
+              ? 'M112 44H172V116H136L112 116Z M188 44H248V116H224L188 116Z'
+              : 'M112 60H172V116H112Z M188 60H248V116H188Z'
+          }
+          {...line}
+          fill="url(#cut)"
+        />
+      )}
       <Path d={kind === 'side-valve' ? 'M174 28V84M186 28V84' : 'M174 28V116M186 28V116'} {...line} />
       {kind === 'overhead-valve' ? <Valves /> : kind === 'side-valve' ? <SideValve /> : <Ports />}
       {/* Barrel walls, with water behind them where there is some. */}
       <Rect x="128" y="120" width="18" height="150" {...line} fill="url(#cut)" />
       <Rect x="214" y="120" width="18" height="150" {...line} fill="url(#cut)" />
-      {liquid ? <G><Rect x="106" y="126" width="16" height="120" {...line} fill={c.plateSunk} /><Rect x="238" y="126" width="16" height="120" {...line} fill={c.plateSunk} /></G> : null}
+      {liquid ? (
+        <G>
+          <Rect x="106" y="126" width="16" height="120" {...line} fill={c.plateSunk} />
+          <Rect x="238" y="126" width="16" height="120" {...line} fill={c.plateSunk} />
+        </G>
+      ) : null}
       {/* Piston at its top, rings, rod and crank. */}
       <Path d="M148 130H212V186H148Z" {...line} fill={c.plateSunk} />
       <Path d="M148 140H212M148 149H212M148 158H212" {...line} strokeWidth={3.4} />

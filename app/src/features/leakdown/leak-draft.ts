@@ -1,4 +1,12 @@
-import { type Heard, type HeardAt, InputError, leakagePercent, type LeakdownReading, type PressureUnit, type VacuumUnit } from '@rugged/core';
+import {
+  type Heard,
+  type HeardAt,
+  InputError,
+  leakagePercent,
+  type LeakdownReading,
+  type PressureUnit,
+  type VacuumUnit,
+} from '@rugged/core';
 import { inUnit, typedNumber } from '@/ui/format';
 
 /** What is being typed and heard for one cylinder: figures as text, so that a slip stays until it is mended. */
@@ -23,7 +31,11 @@ export interface LeakDraft {
 type Texts = Readonly<{ supply: string; held: string }>;
 
 /** Air at a place: a key of `heard`. A cylinder may be called anything, so its name comes last and whole. */
-export interface Place { key: string; at: HeardAt; cylinder?: string }
+export interface Place {
+  key: string;
+  at: HeardAt;
+  cylinder?: string;
+}
 export const placeKey = (at: HeardAt, cylinder?: string): string => (cylinder === undefined ? at : `${at} ${cylinder}`);
 
 /** The place behind a key: what follows the first space is the cylinder's name, spaces and all. */
@@ -32,7 +44,12 @@ function placeOf(key: string): { at: HeardAt; cylinder?: string } {
   return space < 0 ? { at: key as HeardAt } : { at: key.slice(0, space) as HeardAt, cylinder: key.slice(space + 1) };
 }
 
-export const emptyLeakDraft = (supply = ''): LeakDraft => ({ supply, held: '', focus: supply === '' ? 'supply' : 'held', heard: {} });
+export const emptyLeakDraft = (supply = ''): LeakDraft => ({
+  supply,
+  held: '',
+  focus: supply === '' ? 'supply' : 'held',
+  heard: {},
+});
 const MOST_DIGITS = 7;
 
 export type LeakAction =
@@ -53,20 +70,37 @@ export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
       const { settling, before, ...typed } = draft;
       return { ...typed, [draft.focus]: edited(draft[draft.focus], action.key) };
     }
-    case 'focus': return { ...draft, focus: action.focus };
-    case 'heard': return { ...draft, heard: { ...draft.heard, [action.place]: action.level } };
-    case 'breather': return { ...draft, breatherOff: action.off };
-    case 'confirm-tdc': return { ...draft, tdcConfirmed: true };
-    case 'percent': return { ...draft, percent: action.percent, held: '' };
-    case 'zeroed': return { ...draft, zeroed: true };
-    case 'take': return { ...draft, percent: false, supply: action.supply, held: action.held, settling: action.settling };
+    case 'focus':
+      return { ...draft, focus: action.focus };
+    case 'heard':
+      return { ...draft, heard: { ...draft.heard, [action.place]: action.level } };
+    case 'breather':
+      return { ...draft, breatherOff: action.off };
+    case 'confirm-tdc':
+      return { ...draft, tdcConfirmed: true };
+    case 'percent':
+      return { ...draft, percent: action.percent, held: '' };
+    case 'zeroed':
+      return { ...draft, zeroed: true };
+    case 'take':
+      return { ...draft, percent: false, supply: action.supply, held: action.held, settling: action.settling };
     // The regulator stays where it is from one cylinder to the next, and so does the kind of tester.
-    case 'clear': return { ...emptyLeakDraft(draft.supply), ...(draft.percent ? { percent: true } : {}) };
+    case 'clear':
+      return { ...emptyLeakDraft(draft.supply), ...(draft.percent ? { percent: true } : {}) };
     case 'convert': {
       const { before: was, ...others } = draft;
       // A percent is a percent in every unit.
-      const { texts, before } = inUnit<Texts>({ texts: { supply: draft.supply, held: draft.percent ? '' : draft.held }, ...(was ? { before: was } : {}) }, action.from, action.to);
-      return { ...others, supply: texts.supply, held: draft.percent ? draft.held : texts.held, ...(before ? { before } : {}) };
+      const { texts, before } = inUnit<Texts>(
+        { texts: { supply: draft.supply, held: draft.percent ? '' : draft.held }, ...(was ? { before: was } : {}) },
+        action.from,
+        action.to,
+      );
+      return {
+        ...others,
+        supply: texts.supply,
+        held: draft.percent ? draft.held : texts.held,
+        ...(before ? { before } : {}),
+      };
     }
   }
 }
@@ -92,10 +126,17 @@ export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit
     if (!draft.percent && held > supply) throw new InputError('cylinderPressure', 'above-the-supply', { supply });
     const heard = Object.entries(draft.heard).map(([key, level]): Heard => ({ ...placeOf(key), level }));
     return {
-      ok: true, percent: draft.percent ? held : leakagePercent(supply, held),
+      ok: true,
+      percent: draft.percent ? held : leakagePercent(supply, held),
       reading: {
-        cylinder, unit, supply, [field]: held, ...(draft.settling ? { settling: draft.settling } : {}), ...(heard.length > 0 ? { heard } : {}),
-        ...(fourStroke && draft.breatherOff !== undefined ? { breatherOff: draft.breatherOff } : {}), ...(draft.tdcConfirmed ? { tdcConfirmed: true } : {}),
+        cylinder,
+        unit,
+        supply,
+        [field]: held,
+        ...(draft.settling ? { settling: draft.settling } : {}),
+        ...(heard.length > 0 ? { heard } : {}),
+        ...(fourStroke && draft.breatherOff !== undefined ? { breatherOff: draft.breatherOff } : {}),
+        ...(draft.tdcConfirmed ? { tdcConfirmed: true } : {}),
       },
     };
   } catch (error) {
@@ -105,4 +146,6 @@ export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit
 }
 
 /** What is wrong, in words that name the figure. */
-export const leakErrorWords = ({ field, reason }: InputError): string => `${field === 'supply' ? 'Supply' : field === 'cylinderPressure' ? 'Held' : field === 'percent' ? 'Leakage' : field}: ${reason}.`;
+export const leakErrorWords = ({ field, reason }: InputError): string => `${FIELD_WORD[field] ?? field}: ${reason}.`;
+
+const FIELD_WORD: Readonly<Record<string, string>> = { supply: 'Supply', cylinderPressure: 'Held', percent: 'Leakage' };

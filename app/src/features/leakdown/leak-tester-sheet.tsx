@@ -6,19 +6,47 @@ import { Sheet } from '@/ui/sheet';
 import { Words } from '@/ui/words';
 import type { LeakdownPad } from './use-leakdown-pad';
 
-const TEMPERATURE = [{ value: 'cold', word: 'Cold' }, { value: 'warm', word: 'Warm' }] as const;
-const GAUGES = [{ value: 'two', word: 'Two gauges' }, { value: 'percent', word: 'Percent dial' }] as const;
+const TEMPERATURE = [
+  { value: 'cold', word: 'Cold' },
+  { value: 'warm', word: 'Warm' },
+] as const;
+const GAUGES = [
+  { value: 'two', word: 'Two gauges' },
+  { value: 'percent', word: 'Percent dial' },
+] as const;
 
 /** How the engine stands, which tester, and what its dial says. */
 export function LeakTesterSheet({ bench, pad, onClose }: { bench: Bench; pad: LeakdownPad; onClose(): void }) {
   const { conditions, setConditions, draft, act } = pad;
   return (
     <Sheet title="Leak-down tester" visible onClose={onClose}>
-      <Choice label="Engine" options={TEMPERATURE} chosen={conditions.engineTemperature} onChoose={(engineTemperature) => setConditions({ ...conditions, engineTemperature })} />
-      <TesterChoice bench={bench} kind="leakdown" chosen={conditions.tester} onChoose={(tester) => setConditions({ ...conditions, tester })} />
-      {conditions.tester?.simulated ? null : <Choice label="Its dial" options={GAUGES} chosen={draft.percent ? 'percent' : 'two'} onChoose={(value) => act({ do: 'percent', percent: value === 'percent' })} />}
-      <Words colour="dim">Regulator backed off before the air goes on. Zero it with the hose blocked, and again between cylinders. No valve core in this hose.</Words>
-      <Button kind="main" onPress={onClose}>Done</Button>
+      <Choice
+        label="Engine"
+        options={TEMPERATURE}
+        chosen={conditions.engineTemperature}
+        onChoose={(engineTemperature) => setConditions({ ...conditions, engineTemperature })}
+      />
+      <TesterChoice
+        bench={bench}
+        kind="leakdown"
+        chosen={conditions.tester}
+        onChoose={(tester) => setConditions({ ...conditions, tester })}
+      />
+      {conditions.tester?.simulated ? null : (
+        <Choice
+          label="Its dial"
+          options={GAUGES}
+          chosen={draft.percent ? 'percent' : 'two'}
+          onChoose={(value) => act({ do: 'percent', percent: value === 'percent' })}
+        />
+      )}
+      <Words colour="dim">
+        Regulator backed off before the air goes on. Zero it with the hose blocked, and again between cylinders. No
+        valve core in this hose.
+      </Words>
+      <Button kind="main" onPress={onClose}>
+        Done
+      </Button>
     </Sheet>
   );
 }

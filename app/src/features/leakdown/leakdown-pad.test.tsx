@@ -8,27 +8,90 @@ import { LeakdownPad } from './leakdown-pad';
 import { type LeakdownPad as PadOf, useLeakdownPad } from './use-leakdown-pad';
 
 const mockKept: NewEntry[] = [];
-jest.mock('@/data/client', () => ({ outbox: { keep: (entries: NewEntry[]) => { mockKept.push(...entries); return Promise.resolve(); } } }));
+jest.mock('@/data/client', () => ({
+  outbox: {
+    keep: (entries: NewEntry[]) => {
+      mockKept.push(...entries);
+      return Promise.resolve();
+    },
+  },
+}));
 jest.mock('@/data/session', () => ({
-  useSignedIn: () => ({ testers: [{ id: 't', kind: 'leakdown', name: 'Cart', tester: { unit: 'psi', fullScale: 100, division: 1, orificeMm: 1 }, adapters: [], usual: true, retired: false, version: 1 }], shop: { unit: 'psi', houseRules: {}, site: {} } }),
+  useSignedIn: () => ({
+    testers: [
+      {
+        id: 't',
+        kind: 'leakdown',
+        name: 'Cart',
+        tester: { unit: 'psi', fullScale: 100, division: 1, orificeMm: 1 },
+        adapters: [],
+        usual: true,
+        retired: false,
+        version: 1,
+      },
+    ],
+    shop: { unit: 'psi', houseRules: {}, site: {} },
+  }),
   useChangeShop: () => ({ mutate: () => undefined }),
 }));
-beforeAll(() => { Object.assign(globalThis, { document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null } }); });
-beforeEach(() => { mockKept.length = 0; });
+beforeAll(() => {
+  Object.assign(globalThis, {
+    document: { documentElement: { style: {} }, body: { style: {} }, querySelector: () => null },
+  });
+});
+beforeEach(() => {
+  mockKept.length = 0;
+});
 
-const four = (engine: object = {}): Bench => aBench({ engine: { name: 'Halden', cycle: 'four-stroke', fuel: 'petrol', family: 'motorcycle', cylinders: ['1', '2', '3', '4'], firingOrder: ['1', '2', '4', '3'], firingIntervals: [180, 180, 180, 180], rotation: 'clockwise', boreMm: 90, strokeMm: 75, conrodMm: 130, cooling: 'air', ...engine } });
+const four = (engine: object = {}): Bench =>
+  aBench({
+    engine: {
+      name: 'Halden',
+      cycle: 'four-stroke',
+      fuel: 'petrol',
+      family: 'motorcycle',
+      cylinders: ['1', '2', '3', '4'],
+      firingOrder: ['1', '2', '4', '3'],
+      firingIntervals: [180, 180, 180, 180],
+      rotation: 'clockwise',
+      boreMm: 90,
+      strokeMm: 75,
+      conrodMm: 130,
+      cooling: 'air',
+      ...engine,
+    },
+  });
 
 let pad: PadOf;
-const seen = (now: PadOf) => { pad = now; };
+const seen = (now: PadOf) => {
+  pad = now;
+};
 function Pad({ bench, cylinder }: { bench: Bench; cylinder?: string }) {
   const own = useLeakdownPad(bench, cylinder);
-  useEffect(() => { seen(own); });
+  useEffect(() => {
+    seen(own);
+  });
   return <LeakdownPad bench={bench} pad={own} onDone={() => undefined} />;
 }
-const open = (bench = four(), cylinder?: string) => render(<ThemeProvider><Pad bench={bench} {...(cylinder ? { cylinder } : {})} /></ThemeProvider>);
-const press = (...labels: string[]) => { for (const label of labels) fireEvent.press(screen.getByLabelText(label)); };
-const tapped = async (label: string) => { await act(async () => { fireEvent.press(screen.getAllByLabelText(label).at(-1)!); await Promise.resolve(); }); };
-const readings = () => mockKept.filter(({ path }) => path === '/readings').map(({ body }) => body as unknown as Extract<NewReading, { kind: 'leakdown' }>);
+const open = (bench = four(), cylinder?: string) =>
+  render(
+    <ThemeProvider>
+      <Pad bench={bench} {...(cylinder ? { cylinder } : {})} />
+    </ThemeProvider>,
+  );
+const press = (...labels: string[]) => {
+  for (const label of labels) fireEvent.press(screen.getByLabelText(label));
+};
+const tapped = async (label: string) => {
+  await act(async () => {
+    fireEvent.press(screen.getAllByLabelText(label).at(-1)!);
+    await Promise.resolve();
+  });
+};
+const readings = () =>
+  mockKept
+    .filter(({ path }) => path === '/readings')
+    .map(({ body }) => body as unknown as Extract<NewReading, { kind: 'leakdown' }>);
 
 test('before the air: what it pushes with, what it does to the crank, which cylinder is next and by how much', () => {
   open();
@@ -42,7 +105,12 @@ test('before the air: what it pushes with, what it does to the crank, which cyli
 test('zeroed is ticked for this cylinder, and asked again for the next', async () => {
   open();
   await tapped('Zeroed with the hose blocked');
-  expect(mockKept).toEqual([expect.objectContaining({ path: '/ticks', body: expect.objectContaining({ procedure: 'leakdown', step: 'zero', mark: 'done' }) as object })]);
+  expect(mockKept).toEqual([
+    expect.objectContaining({
+      path: '/ticks',
+      body: expect.objectContaining({ procedure: 'leakdown', step: 'zero', mark: 'done' }) as object,
+    }),
+  ]);
   expect(pad.draft.zeroed).toBe(true);
   act(() => pad.select('2'));
   expect(pad.draft.zeroed).toBeUndefined();
@@ -52,7 +120,11 @@ test('two gauges: what is held becomes a percent, and goes on to the next in the
   open(four(), '2');
   press('7', '6');
   await tapped('Keep 5 % without listening');
-  expect(readings()).toEqual([expect.objectContaining({ figures: expect.objectContaining({ cylinder: '2', supply: 80, cylinderPressure: 76 }) as object })]);
+  expect(readings()).toEqual([
+    expect.objectContaining({
+      figures: expect.objectContaining({ cylinder: '2', supply: 80, cylinderPressure: 76 }) as object,
+    }),
+  ]);
   expect(pad.cylinder).toBe('4');
 });
 
@@ -82,7 +154,10 @@ test('the breather is asked about once something is heard where the rings breath
   press('Intake: Clear');
   expect(screen.getByText(/breather hose off the air box/)).toBeTruthy();
   press('Breather hose: Off');
-  await act(async () => { pad.keep(); await Promise.resolve(); });
+  await act(async () => {
+    pad.keep();
+    await Promise.resolve();
+  });
   expect(readings()[0]?.figures).toMatchObject({ heard: [{ at: 'intake', level: 2 }], breatherOff: true });
 });
 

@@ -28,21 +28,61 @@ function LeakdownOf({ bench }: { bench: Bench }) {
   const [helping, setHelping] = useState(false);
   // A reload goes on at the cylinder in hand.
   const here = pad.cylinder;
-  useEffect(() => { if (cylinder !== here) router.setParams({ cylinder: here }); }, [cylinder, here, router]);
+  useEffect(() => {
+    if (cylinder !== here) router.setParams({ cylinder: here });
+  }, [cylinder, here, router]);
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
-  useLeakKeys(bench, pad, { help: () => setHelping(true), back: () => (pad.listening ? pad.setListening(false) : back()) });
-  const sheets = <>
-    {settingUp ? <LeakTesterSheet bench={bench} pad={pad} onClose={() => setSettingUp(false)} /> : null}
-    <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={LEAK_KEYS} />
-  </>;
+  useLeakKeys(bench, pad, {
+    help: () => setHelping(true),
+    back: () => (pad.listening ? pad.setListening(false) : back()),
+  });
+  const sheets = (
+    <>
+      {settingUp ? <LeakTesterSheet bench={bench} pad={pad} onClose={() => setSettingUp(false)} /> : null}
+      <KeysSheet visible={helping} onClose={() => setHelping(false)} keys={LEAK_KEYS} />
+    </>
+  );
   const body = <LeakdownPad bench={bench} pad={pad} onDone={back} />;
-  const settings = <><StepsButton jobId={bench.job.id} of={pad.listening ? 'listening' : 'leakdown'} cylinder={here} /><IconButton icon="cog-outline" label="Tester" onPress={() => setSettingUp(true)} ground /></>;
+  const settings = (
+    <>
+      <StepsButton jobId={bench.job.id} of={pad.listening ? 'listening' : 'leakdown'} cylinder={here} />
+      <IconButton icon="cog-outline" label="Tester" onPress={() => setSettingUp(true)} ground />
+    </>
+  );
   if (width >= WIDE) {
-    return <>{sheets}<WideBench bench={bench} verdict={verdict} onCylinder={pad.select} selected={here} title={`Leak-down, ${bench.engine.name}`} middleAction={settings}>{body}</WideBench></>;
+    return (
+      <>
+        {sheets}
+        <WideBench
+          bench={bench}
+          verdict={verdict}
+          onCylinder={pad.select}
+          selected={here}
+          title={`Leak-down, ${bench.engine.name}`}
+          middleAction={settings}
+        >
+          {body}
+        </WideBench>
+      </>
+    );
   }
   const orifice = pad.conditions.tester?.orificeMm;
   return (
-    <Screen title={pad.listening ? 'Where does it go?' : 'Leak-down'} under={`cyl ${here} · ${orifice === undefined ? 'orifice not known' : `orifice ${orifice} mm`} · ${bench.engine.name}`} onBack={() => (pad.listening ? pad.setListening(false) : back())} fixed action={<><KeptBadge />{settings}</>}>
+    <Screen
+      title={pad.listening ? 'Where does it go?' : 'Leak-down'}
+      under={
+        `cyl ${here} · ${orifice === undefined ? 'orifice not known' : `orifice ${orifice} mm`} · ` +
+        `${bench.engine.name}`
+      }
+      onBack={() => (pad.listening ? pad.setListening(false) : back())}
+      fixed
+      action={
+        <>
+          <KeptBadge />
+          {settings}
+        </>
+      }
+    >
       {sheets}
       {body}
     </Screen>
@@ -50,8 +90,15 @@ function LeakdownOf({ bench }: { bench: Bench }) {
 }
 
 const LEAK_KEYS = [
-  ['0 to 9 .', 'Enter the figure'], ['S', 'Supply'], ['H', 'Held in cylinder'], ['Enter', 'Listen, then keep'], ['K', 'Keep without listening'], ['← →', 'Choose the cylinder'],
-  ['Backspace', 'Delete a digit'], ['Esc', 'Back'], ['?', 'These keys'],
+  ['0 to 9 .', 'Enter the figure'],
+  ['S', 'Supply'],
+  ['H', 'Held in cylinder'],
+  ['Enter', 'Listen, then keep'],
+  ['K', 'Keep without listening'],
+  ['← →', 'Choose the cylinder'],
+  ['Backspace', 'Delete a digit'],
+  ['Esc', 'Back'],
+  ['?', 'These keys'],
 ] as const;
 
 function useLeakKeys(bench: Bench, pad: Pad, { help, back }: { help(): void; back(): void }): void {
@@ -63,9 +110,21 @@ function useLeakKeys(bench: Bench, pad: Pad, { help, back }: { help(): void; bac
     if (id !== undefined) pad.select(id);
   };
   useKeys({
-    ...digits, ',': () => act({ do: 'key', key: '.' }), Backspace: () => act({ do: 'key', key: 'back' }),
-    Enter: () => { if (pad.listening) pad.keep(); else if (pad.typed.ok) pad.setListening(true); else if (pad.live) pad.live.airOn(); else act({ do: 'focus', focus: 'held' }); },
-    k: pad.keep, s: () => act({ do: 'focus', focus: 'supply' }), h: () => act({ do: 'focus', focus: 'held' }),
-    ArrowRight: step(1), ArrowLeft: step(-1), '?': help, Escape: back,
+    ...digits,
+    ',': () => act({ do: 'key', key: '.' }),
+    Backspace: () => act({ do: 'key', key: 'back' }),
+    Enter: () => {
+      if (pad.listening) pad.keep();
+      else if (pad.typed.ok) pad.setListening(true);
+      else if (pad.live) pad.live.airOn();
+      else act({ do: 'focus', focus: 'held' });
+    },
+    k: pad.keep,
+    s: () => act({ do: 'focus', focus: 'supply' }),
+    h: () => act({ do: 'focus', focus: 'held' }),
+    ArrowRight: step(1),
+    ArrowLeft: step(-1),
+    '?': help,
+    Escape: back,
   });
 }

@@ -13,37 +13,77 @@ export function LivePair({ pad, live }: { pad: LeakdownPad; live: NonNullable<Le
   // Figures a few times a second; the needles move by themselves.
   useStreamed(stream, ({ rows, status }) => `${status} ${Math.floor(rows.length / 5)}`);
   const figures = stream?.now.map((kPa) => fromKPa(kPa, unit));
-  const fullScale = fromKPa(toKPa(100, 'psi'), unit) >= Number(draft.supply || 0) ? Number(fromKPa(toKPa(100, 'psi'), unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 1)) : Number(draft.supply) * 1.2;
+  const fullScale =
+    fromKPa(toKPa(100, 'psi'), unit) >= Number(draft.supply || 0)
+      ? Number(fromKPa(toKPa(100, 'psi'), unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 1))
+      : Number(draft.supply) * 1.2;
   const digits = unit === 'psi' || unit === 'kPa' ? 0 : 1;
   const one = (name: string, channel: 0 | 1, text: string) => {
     const now = figures?.[channel];
-    const shown = text !== '' && draft.settling ? Number(text).toFixed(digits) : now === undefined ? '' : now.toFixed(digits);
+    const shown =
+      text !== '' && draft.settling ? Number(text).toFixed(digits) : now === undefined ? '' : now.toFixed(digits);
     return (
       <View style={styles.one}>
         <Label>{name}</Label>
-        <Dial bare shown={shown} unit={UNIT_SIGN[unit]} fullScale={fullScale} maxWidth={190} live={() => fromKPa(stream?.now[channel] ?? 0, unit)} />
-        <View style={styles.reading}><Figure style={styles.figure}>{shown || '–'}</Figure><Words colour="dim">{UNIT_SIGN[unit]}</Words></View>
+        <Dial
+          bare
+          shown={shown}
+          unit={UNIT_SIGN[unit]}
+          fullScale={fullScale}
+          maxWidth={190}
+          live={() => fromKPa(stream?.now[channel] ?? 0, unit)}
+        />
+        <View style={styles.reading}>
+          <Figure style={styles.figure}>{shown || '–'}</Figure>
+          <Words colour="dim">{UNIT_SIGN[unit]}</Words>
+        </View>
       </View>
     );
   };
   return (
     <Plate label="Live sensors" style={styles.plate}>
-      <View style={styles.pair}>{one('Supply', 0, draft.supply)}{one('Held', 1, draft.held)}</View>
-      <View role="status"><Words colour={stream?.status === 'lost' || stream?.status === 'refused' ? 'rust' : 'dim'}>{words(stream?.status, draft.settling !== undefined, stream?.trouble)}</Words></View>
+      <View style={styles.pair}>
+        {one('Supply', 0, draft.supply)}
+        {one('Held', 1, draft.held)}
+      </View>
+      <View role="status">
+        <Words colour={stream?.status === 'lost' || stream?.status === 'refused' ? 'rust' : 'dim'}>
+          {words(stream?.status, draft.settling !== undefined, stream?.trouble)}
+        </Words>
+      </View>
     </Plate>
   );
 }
 
-function words(status: NonNullable<NonNullable<LeakdownPad['live']>['stream']>['status'] | undefined, rests: boolean, trouble: string | undefined): string {
+function words(
+  status: NonNullable<NonNullable<LeakdownPad['live']>['stream']>['status'] | undefined,
+  rests: boolean,
+  trouble: string | undefined,
+): string {
   if (rests) return 'The needles rest. Keep it, or listen where it goes.';
   switch (status) {
-    case undefined: return 'Simulated sensors on either side of the orifice. Crank held, then air on.';
-    case 'joining': return 'Joining the sensor.';
-    case 'running': return 'Air going in: wait until both needles rest.';
-    case 'lost': return 'Signal to the sensor lost. It goes on by itself where it was.';
-    case 'ended': return 'The needles did not come to rest: the crank may have turned. Air off, find the top again, hold it, air on.';
-    case 'refused': return `${trouble ?? 'The sensor does not answer'}.`;
+    case undefined:
+      return 'Simulated sensors on either side of the orifice. Crank held, then air on.';
+    case 'joining':
+      return 'Joining the sensor.';
+    case 'running':
+      return 'Air going in: wait until both needles rest.';
+    case 'lost':
+      return 'Signal to the sensor lost. It goes on by itself where it was.';
+    case 'ended':
+      return (
+        'The needles did not come to rest: the crank may have turned. ' +
+        'Air off, find the top again, hold it, air on.'
+      );
+    case 'refused':
+      return `${trouble ?? 'The sensor does not answer'}.`;
   }
 }
 
-const styles = StyleSheet.create({ plate: { flexGrow: 1, justifyContent: 'center' }, pair: { flexDirection: 'row', gap: 8 }, one: { flex: 1, alignItems: 'center' }, reading: { flexDirection: 'row', alignItems: 'baseline', gap: 6 }, figure: { fontSize: 38, lineHeight: 44 } });
+const styles = StyleSheet.create({
+  plate: { flexGrow: 1, justifyContent: 'center' },
+  pair: { flexDirection: 'row', gap: 8 },
+  one: { flex: 1, alignItems: 'center' },
+  reading: { flexDirection: 'row', alignItems: 'baseline', gap: 6 },
+  figure: { fontSize: 38, lineHeight: 44 },
+});

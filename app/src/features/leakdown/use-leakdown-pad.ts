@@ -1,6 +1,18 @@
 import type { ReadingRecordOf } from '@rugged/contract';
 import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/bench';
-import { type ConditionsOf, crankTorqueNm, forceInKg, fromKPa, houseRulesFor, neighboursOfCylinder, pistonForceN, type PressureUnit, toKPa, turningSchedule, worstTorque } from '@rugged/core';
+import {
+  type ConditionsOf,
+  crankTorqueNm,
+  forceInKg,
+  fromKPa,
+  houseRulesFor,
+  neighboursOfCylinder,
+  pistonForceN,
+  type PressureUnit,
+  toKPa,
+  turningSchedule,
+  worstTorque,
+} from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { readDraft, writeDraft } from '@/data/draft';
 import { judgeBench } from '@/data/jobs';
@@ -24,49 +36,84 @@ const SETTLING_UNTIL = 6;
 
 /** All of the leak-down pad but its looks. */
 export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
-  const { shop: { unit } } = useSignedIn();
+  const {
+    shop: { unit },
+  } = useSignedIn();
   const [usual] = useTesters('leakdown');
   const { stream, start, stop } = useLive();
   const { engine, job } = bench;
   const fourStroke = engine.cycle === 'four-stroke';
   const [openedAt] = useState(() => Date.now());
   const counting = useMemo(() => readingsOfKind(countingReadings(bench.readings), 'leakdown'), [bench.readings]);
-  const [conditions, setConditions] = useState<LeakConditions>(() => testInHand(bench, 'leakdown', openedAt)?.conditions ?? (usual ? { tester: asTester(usual) } : {}));
+  const [conditions, setConditions] = useState<LeakConditions>(
+    () => testInHand(bench, 'leakdown', openedAt)?.conditions ?? (usual ? { tester: asTester(usual) } : {}),
+  );
   const measured = new Set(counting.map(({ figures }) => figures.cylinder));
   const schedule = turningSchedule(engine);
   const order = schedule?.map(({ cylinder: id }) => id) ?? engine.cylinders;
-  const [cylinder, setCylinder] = useState(() => (startAt !== undefined && engine.cylinders.includes(startAt) ? startAt : order.find((id) => !measured.has(id)) ?? order[0] as string));
-  const [draft, act] = useReducer(leakReducer, undefined, () => readDraft<LeakDraft>(`leakdown.${job.id}.${unit}`) ?? emptyLeakDraft(usualSupply(unit, houseRulesFor(engine, bench.job.houseRules).leakSupplyKPa)));
+  const [cylinder, setCylinder] = useState(() =>
+    startAt !== undefined && engine.cylinders.includes(startAt)
+      ? startAt
+      : (order.find((id) => !measured.has(id)) ?? (order[0] as string)),
+  );
+  const [draft, act] = useReducer(
+    leakReducer,
+    undefined,
+    () =>
+      readDraft<LeakDraft>(`leakdown.${job.id}.${unit}`) ??
+      emptyLeakDraft(usualSupply(unit, houseRulesFor(engine, bench.job.houseRules).leakSupplyKPa)),
+  );
   const [listening, setListening] = useState(false);
   const [lastKept, setLastKept] = useState<LeakRecord>();
-  useEffect(() => { writeDraft(`leakdown.${job.id}.${unit}`, draft); }, [job.id, unit, draft]);
+  useEffect(() => {
+    writeDraft(`leakdown.${job.id}.${unit}`, draft);
+  }, [job.id, unit, draft]);
 
   const typed = typedLeak(draft, cylinder, unit, fourStroke);
   const verdict = useMemo(() => {
     if (!typed.ok) return undefined;
-    return judgeBench(withRecorded(bench, joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: openedAt })), unit);
+    return judgeBench(
+      withRecorded(bench, joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: openedAt })),
+      unit,
+    );
     // The draft is the only thing that moves between renders.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt]);
   const judged = verdict?.ok ? verdict.judgement.cylinders.find(({ id }) => id === cylinder) : undefined;
 
-  const supplyKPa = draft.supply === '' || Number.isNaN(Number(draft.supply)) ? undefined : toKPa(Number(draft.supply), unit);
+  const supplyKPa =
+    draft.supply === '' || Number.isNaN(Number(draft.supply)) ? undefined : toKPa(Number(draft.supply), unit);
   /** Air on, against the sensor's pair: once both needles rest their figures are taken as if they were typed. */
   const airOn = () => {
     setLastKept(undefined);
     if (supplyKPa === undefined) return;
     let taken = false;
-    start({ kind: 'leakdown', jobId: job.id, cylinder, take: takeNumber(), supplyKPa, orificeMm: conditions.tester?.orificeMm ?? 1 }, (now) => {
-      const rest = taken ? undefined : atRest(now, unit);
-      if (!rest) return;
-      taken = true;
-      act({ do: 'take', ...rest });
-    });
+    start(
+      {
+        kind: 'leakdown',
+        jobId: job.id,
+        cylinder,
+        take: takeNumber(),
+        supplyKPa,
+        orificeMm: conditions.tester?.orificeMm ?? 1,
+      },
+      (now) => {
+        const rest = taken ? undefined : atRest(now, unit);
+        if (!rest) return;
+        taken = true;
+        act({ do: 'take', ...rest });
+      },
+    );
   };
   /** The hose blocked, the needle back at zero: ticked for this cylinder. */
   const zero = () => {
     act({ do: 'zeroed' });
-    void add(bench, 'ticks', { procedure: 'leakdown', step: 'zero', mark: 'done' }, `Tester zeroed before cyl ${cylinder}`);
+    void add(
+      bench,
+      'ticks',
+      { procedure: 'leakdown', step: 'zero', mark: 'done' },
+      `Tester zeroed before cyl ${cylinder}`,
+    );
   };
 
   const select = (id: string) => {
@@ -76,7 +123,9 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     setListening(false);
     act({ do: 'clear' });
   };
-  const nextUnmeasured = [...order.slice(order.indexOf(cylinder) + 1), ...order.slice(0, order.indexOf(cylinder))].find((id) => !measured.has(id));
+  const nextUnmeasured = [...order.slice(order.indexOf(cylinder) + 1), ...order.slice(0, order.indexOf(cylinder))].find(
+    (id) => !measured.has(id),
+  );
 
   const keep = () => {
     if (!typed.ok) return;
@@ -94,19 +143,43 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     void withdraw(bench, reading, `Leak-down of cyl ${of}`).then(() => select(of));
   };
 
-  const crank = engine.boreMm === undefined || engine.strokeMm === undefined ? undefined : { boreMm: engine.boreMm, strokeMm: engine.strokeMm, conrodMm: engine.conrodMm ?? 1.75 * engine.strokeMm };
+  const crank =
+    engine.boreMm === undefined || engine.strokeMm === undefined
+      ? undefined
+      : { boreMm: engine.boreMm, strokeMm: engine.strokeMm, conrodMm: engine.conrodMm ?? 1.75 * engine.strokeMm };
   return {
-    unit, cylinder, select, draft, act, typed, judged, counting, keep, takeBack, lastKept, listening, setListening, conditions, setConditions, fourStroke,
+    unit,
+    cylinder,
+    select,
+    draft,
+    act,
+    typed,
+    judged,
+    counting,
+    keep,
+    takeBack,
+    lastKept,
+    listening,
+    setListening,
+    conditions,
+    setConditions,
+    fourStroke,
     /** Refused by the judgement itself, with its field. */
     refused: verdict && !verdict.ok ? verdict.error : undefined,
     error: typed.ok ? undefined : typed.error,
     next: nextUnmeasured,
     /** How far to turn from the cylinder in hand to the next in the firing order. */
     turn: turnTo(schedule, cylinder),
-    hold: supplyKPa === undefined || engine.boreMm === undefined ? undefined : {
-      kg: forceInKg(pistonForceN(supplyKPa, engine.boreMm)),
-      torque: crank && { at: OFF_CENTRE.map((degrees) => ({ degrees, torqueNm: crankTorqueNm(degrees, supplyKPa, crank) })), worst: worstTorque(supplyKPa, crank) },
-    },
+    hold:
+      supplyKPa === undefined || engine.boreMm === undefined
+        ? undefined
+        : {
+            kg: forceInKg(pistonForceN(supplyKPa, engine.boreMm)),
+            torque: crank && {
+              at: OFF_CENTRE.map((degrees) => ({ degrees, torqueNm: crankTorqueNm(degrees, supplyKPa, crank) })),
+              worst: worstTorque(supplyKPa, crank),
+            },
+          },
     rotation: engine.rotation,
     /** With a sensor on either side of the orifice: its stream, and the air. */
     live: conditions.tester?.simulated ? { stream, airOn, stop } : undefined,
@@ -117,7 +190,10 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
 }
 export type LeakdownPad = ReturnType<typeof useLeakdownPad>;
 
-function turnTo(schedule: ReturnType<typeof turningSchedule>, cylinder: string): { cylinder: string; degrees: number } | undefined {
+function turnTo(
+  schedule: ReturnType<typeof turningSchedule>,
+  cylinder: string,
+): { cylinder: string; degrees: number } | undefined {
   if (!schedule || schedule.length < 2) return undefined;
   const at = schedule.findIndex((turn) => turn.cylinder === cylinder);
   return schedule[at + 1];
@@ -125,31 +201,48 @@ function turnTo(schedule: ReturnType<typeof turningSchedule>, cylinder: string):
 
 /** Where air may be heard on this engine, in the order in which an ear goes round. */
 function placesOf({ engine }: Bench, cylinder: string): Place[] {
-  const place = (at: Place['at'], neighbour?: string): Place => ({ key: placeKey(at, neighbour), at, ...(neighbour === undefined ? {} : { cylinder: neighbour }) });
+  const place = (at: Place['at'], neighbour?: string): Place => ({
+    key: placeKey(at, neighbour),
+    at,
+    ...(neighbour === undefined ? {} : { cylinder: neighbour }),
+  });
   return [
-    place('exhaust'), place('intake'), place('crankcase'),
+    place('exhaust'),
+    place('intake'),
+    place('crankcase'),
     ...(engine.cooling === 'air' || engine.headless ? [] : [place('coolant')]),
     ...neighboursOfCylinder(engine, cylinder).map((id) => place('neighbour', id)),
-    ...(engine.headless ? [] : [place('head-joint')]), place('adapter'),
+    ...(engine.headless ? [] : [place('head-joint')]),
+    place('adapter'),
   ];
 }
 
 /** Both figures once they rest, and how the cylinder's came to rest; nothing while they move. */
-function atRest({ rows, sampleHz }: LiveStream, unit: PressureUnit): { supply: string; held: string; settling: { seconds: number; cylinderPressure: number }[] } | undefined {
+function atRest(
+  { rows, sampleHz }: LiveStream,
+  unit: PressureUnit,
+): { supply: string; held: string; settling: { seconds: number; cylinderPressure: number }[] } | undefined {
   const window = rows.slice(-Math.ceil(REST.seconds * sampleHz));
   const mean = (channel: number) => window.reduce((sum, row) => sum + (row[channel] ?? 0), 0) / window.length;
   const [supply, held] = [mean(0), mean(1)];
   if (rows.length < 2 * window.length || window.length < REST.seconds * sampleHz || !(supply > 0)) return undefined;
-  const moves = (channel: number) => { const some = window.map((row) => row[channel] ?? 0); return Math.max(...some) - Math.min(...some); };
+  const moves = (channel: number) => {
+    const some = window.map((row) => row[channel] ?? 0);
+    return Math.max(...some) - Math.min(...some);
+  };
   const still = Math.max(REST.leastKPa, REST.share * supply);
   if (moves(0) > still || moves(1) > still) return undefined;
   const shown = (kPa: number) => Number(fromKPa(kPa, unit).toFixed(unit === 'bar' || unit === 'kgf/cm2' ? 3 : 1));
   const every = Math.max(1, Math.round(SETTLING_EVERY * sampleHz));
   return {
-    supply: String(shown(supply)), held: String(Math.min(shown(held), shown(supply))),
-    settling: rows.slice(0, SETTLING_UNTIL * sampleHz).flatMap((row, i) => (i % every === 0 ? [{ seconds: i / sampleHz, cylinderPressure: shown(row[1] ?? 0) }] : [])),
+    supply: String(shown(supply)),
+    held: String(Math.min(shown(held), shown(supply))),
+    settling: rows
+      .slice(0, SETTLING_UNTIL * sampleHz)
+      .flatMap((row, i) => (i % every === 0 ? [{ seconds: i / sampleHz, cylinderPressure: shown(row[1] ?? 0) }] : [])),
   };
 }
 
 /** What the shop feeds in, as somebody would type it. */
-const usualSupply = (unit: PressureUnit, supplyKPa: number): string => String(Number(fromKPa(supplyKPa, unit).toFixed(unit === 'kPa' ? 0 : 1)));
+const usualSupply = (unit: PressureUnit, supplyKPa: number): string =>
+  String(Number(fromKPa(supplyKPa, unit).toFixed(unit === 'kPa' ? 0 : 1)));

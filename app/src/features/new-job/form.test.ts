@@ -1,4 +1,14 @@
-import { check, type EngineListItem, newBookSchema, newEngineSchema, newJobSchema, newMachineSchema, newOwnerSchema, type Schema, type Shop } from '@rugged/contract';
+import {
+  check,
+  type EngineListItem,
+  newBookSchema,
+  newEngineSchema,
+  newJobSchema,
+  newMachineSchema,
+  newOwnerSchema,
+  type Schema,
+  type Shop,
+} from '@rugged/contract';
 import { BLANK, buildJob, type EngineSource, type NewJobForm } from './form';
 
 // Metro loads the contract when it is asked for; here it is simply there.
@@ -7,12 +17,34 @@ jest.mock('@/data/validating', () => ({ contract: () => Promise.resolve(jest.req
 const shop: Shop = { id: 's', name: 'Shop', unit: 'psi', site: { altitudeM: 210 }, houseRules: {}, version: 1 };
 const uuid = (n: number) => `0b6f7c1e-5f0a-4c57-9f5b-${String(n).padStart(12, '0')}`;
 const item: EngineListItem = {
-  engine: { id: uuid(1), machineId: uuid(2), name: 'Orrin 20', version: 3, simulated: true, cycle: 'two-stroke', fuel: 'petrol', family: 'outboard', cylinders: ['1', '2'], hours: 640 },
-  machine: { id: uuid(2), ownerId: uuid(3), name: 'Skiff', version: 1 }, owner: { id: uuid(3), name: 'Wil Tarn', version: 1 },
-  books: [{ id: uuid(4), engineId: uuid(1), rank: 1, source: 'Handbook', compression: { unit: 'psi', min: 120 }, version: 1 }], jobs: 2,
+  engine: {
+    id: uuid(1),
+    machineId: uuid(2),
+    name: 'Orrin 20',
+    version: 3,
+    simulated: true,
+    cycle: 'two-stroke',
+    fuel: 'petrol',
+    family: 'outboard',
+    cylinders: ['1', '2'],
+    hours: 640,
+  },
+  machine: { id: uuid(2), ownerId: uuid(3), name: 'Skiff', version: 1 },
+  owner: { id: uuid(3), name: 'Wil Tarn', version: 1 },
+  books: [
+    { id: uuid(4), engineId: uuid(1), rank: 1, source: 'Handbook', compression: { unit: 'psi', min: 120 }, version: 1 },
+  ],
+  jobs: 2,
 };
-const SCHEMA: Readonly<Record<string, Schema<unknown>>> = { '/owners': newOwnerSchema, '/machines': newMachineSchema, '/engines': newEngineSchema, '/books': newBookSchema, '/jobs': newJobSchema };
-const build = (form: Partial<NewJobForm>, source: EngineSource) => buildJob({ ...BLANK, ...form }, { shop, source, knownOwners: [item.owner], now: new Date('2026-05-04T10:00:00Z') });
+const SCHEMA: Readonly<Record<string, Schema<unknown>>> = {
+  '/owners': newOwnerSchema,
+  '/machines': newMachineSchema,
+  '/engines': newEngineSchema,
+  '/books': newBookSchema,
+  '/jobs': newJobSchema,
+};
+const build = (form: Partial<NewJobForm>, source: EngineSource) =>
+  buildJob({ ...BLANK, ...form }, { shop, source, knownOwners: [item.owner], now: new Date('2026-05-04T10:00:00Z') });
 const paths = async (form: Partial<NewJobForm>, source: EngineSource) => {
   const built = await build(form, source);
   return built.ok ? built.job.entries.map(({ path }) => path) : built.errors;
@@ -23,9 +55,16 @@ test('an engine that was here needs no more than a complaint', async () => {
 });
 test('another of its kind copies layout and book, not hours or ids', async () => {
   const built = await build({ complaint: 'c', owner: 'Osk Fell', machine: 'Dinghy' }, { from: 'like', item });
-  expect(built.ok && built.job.entries.map(({ path }) => path)).toEqual(['/owners', '/machines', '/engines', '/books', '/jobs']);
+  expect(built.ok && built.job.entries.map(({ path }) => path)).toEqual([
+    '/owners',
+    '/machines',
+    '/engines',
+    '/books',
+    '/jobs',
+  ]);
   // The server takes what is copied: fields that only it sets stay behind.
-  for (const { path, body } of built.ok ? built.job.entries : []) expect([path, check(SCHEMA[path] as Schema<unknown>, body)]).toEqual([path, expect.objectContaining({ ok: true })]);
+  for (const { path, body } of built.ok ? built.job.entries : [])
+    expect([path, check(SCHEMA[path] as Schema<unknown>, body)]).toEqual([path, expect.objectContaining({ ok: true })]);
   const bench = built.ok ? built.job.bench : undefined;
   expect(bench?.engine).toMatchObject({ name: 'Orrin 20', cylinders: ['1', '2'] });
   expect(bench?.engine.hours).toBeUndefined();
@@ -33,7 +72,11 @@ test('another of its kind copies layout and book, not hours or ids', async () =>
   expect(bench?.books[0]).toMatchObject({ engineId: bench?.engine.id, compression: { min: 120 } });
 });
 test('a known owner is not taken in twice', async () => {
-  expect(await paths({ complaint: 'c', owner: 'wil tarn', machine: 'Pump' }, { from: 'new' })).toEqual(['/machines', '/engines', '/jobs']);
+  expect(await paths({ complaint: 'c', owner: 'wil tarn', machine: 'Pump' }, { from: 'new' })).toEqual([
+    '/machines',
+    '/engines',
+    '/jobs',
+  ]);
 });
 test('the job keeps the place the shop stands at', async () => {
   const built = await build({ complaint: 'c' }, { from: 'known', item });
@@ -43,7 +86,10 @@ test.each<[Partial<NewJobForm>, object]>([
   [{}, { complaint: 'must not be empty', owner: 'must not be empty', machine: 'must not be empty' }],
   [{ complaint: 'c', owner: 'o', machine: 'm', hours: 'many' }, { hours: 'must be a number' }],
   [{ complaint: 'c', owner: 'o', machine: 'm', hours: '-3' }, { hours: 'must not be negative' }],
-  [{ complaint: 'c', owner: 'o', machine: 'm', bookMin: '180', bookMax: '170' }, { bookMin: 'the minimum (180) is above the maximum (170)' }],
+  [
+    { complaint: 'c', owner: 'o', machine: 'm', bookMin: '180', bookMax: '170' },
+    { bookMin: 'the minimum (180) is above the maximum (170)' },
+  ],
   [{ complaint: 'c', owner: 'o', machine: 'm', bookMin: '12o' }, { bookMin: 'must be a number' }],
   [{ complaint: 'c', owner: 'o', machine: 'm', spreadLimit: '140' }, { spreadLimit: 'must be at most 100' }],
   [{ complaint: 'c', owner: 'o', machine: 'm', cylinders: '0' }, { cylinders: 'must be a whole number from 1 to 24' }],

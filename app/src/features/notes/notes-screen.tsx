@@ -22,7 +22,12 @@ import { PLUG_SAYS, PLUG_WORD, PlugDrawing } from '@/bench/notes/plug-drawing';
 import { shrink } from './shrink';
 import { countingNotes, keepNote, takeBackNote } from '@/bench/notes/use-notes';
 
-const ABOUT = [{ value: 'plug', word: 'Plug' }, { value: 'gauge', word: 'Gauge' }, { value: 'bore', word: 'Bore' }, { value: 'other', word: 'Other' }] as const;
+const ABOUT = [
+  { value: 'plug', word: 'Plug' },
+  { value: 'gauge', word: 'Gauge' },
+  { value: 'bore', word: 'Bore' },
+  { value: 'other', word: 'Other' },
+] as const;
 const WHOLE = '';
 
 export const NotesScreen = () => <BenchGate>{(bench) => <NotesOf bench={bench} />}</BenchGate>;
@@ -31,25 +36,48 @@ function NotesOf({ bench }: { bench: Bench }) {
   const router = useRouter();
   const notes = countingNotes(bench.notes);
   return (
-    <Screen title="Notes and plugs" under={bench.engine.name} onBack={() => router.navigate(`/jobs/${bench.job.id}`)} action={<KeptBadge />}>
+    <Screen
+      title="Notes and plugs"
+      under={bench.engine.name}
+      onBack={() => router.navigate(`/jobs/${bench.job.id}`)}
+      action={<KeptBadge />}
+    >
       <Writing bench={bench} />
-      {notes.length === 0 ? <Plate><Words colour="dim">No note yet. A photograph of the gauge or a plug settles an argument a year later.</Words></Plate> : notes.map((note) => <NotePlate key={note.id} bench={bench} note={note} />)}
+      {notes.length === 0 ? (
+        <Plate>
+          <Words colour="dim">No note yet. A photograph of the gauge or a plug settles an argument a year later.</Words>
+        </Plate>
+      ) : (
+        notes.map((note) => <NotePlate key={note.id} bench={bench} note={note} />)
+      )}
     </Screen>
   );
 }
 
-interface Draft { cylinder: string; about: Note['about']; text: string; plug?: PlugLook }
+interface Draft {
+  cylinder: string;
+  about: Note['about'];
+  text: string;
+  plug?: PlugLook;
+}
 
 function Writing({ bench }: { bench: Bench }) {
   const tell = useNotice();
   const { cylinder: asked } = useLocalSearchParams<{ cylinder?: string }>();
   const { cylinders, fuel } = bench.engine;
-  const [draft, setDraft] = useDraft<Draft>(`note.${bench.job.id}`, { cylinder: asked ?? (cylinders.length === 1 ? cylinders[0] ?? WHOLE : WHOLE), about: fuel === 'diesel' ? 'other' : 'plug', text: '' });
+  const [draft, setDraft] = useDraft<Draft>(`note.${bench.job.id}`, {
+    cylinder: asked ?? (cylinders.length === 1 ? (cylinders[0] ?? WHOLE) : WHOLE),
+    about: fuel === 'diesel' ? 'other' : 'plug',
+    text: '',
+  });
   const [photo, setPhoto] = useState<Awaited<ReturnType<typeof shrink>>>();
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
-  const set = <K extends keyof Draft>(field: K) => (value: Draft[K]) => setDraft({ ...draft, [field]: value });
+  const set =
+    <K extends keyof Draft>(field: K) =>
+    (value: Draft[K]) =>
+      setDraft({ ...draft, [field]: value });
   const take = async (file: File) => {
     setBusy(true);
     setTrouble(undefined);
@@ -62,32 +90,73 @@ function Writing({ bench }: { bench: Bench }) {
   };
   const text = draft.text.trim();
   const plug = draft.about === 'plug' ? draft.plug : undefined;
-  const keep = () => void keepNote(bench, { about: draft.about, ...(draft.cylinder === WHOLE ? {} : { cylinder: draft.cylinder }), ...(text ? { text } : {}), ...(plug ? { plug } : {}), ...(photo ? { photo } : {}) }).then(() => {
-    tell({ text: draft.cylinder === WHOLE ? 'Note kept' : `Note kept on cyl ${draft.cylinder}` });
-    const { plug: _plug, ...others } = draft;
-    // On to the next plug, as they lie in a row on the bench.
-    const next = plug ? cylinders[cylinders.indexOf(draft.cylinder) + 1] : undefined;
-    setDraft({ ...others, text: '', ...(next === undefined ? {} : { cylinder: next }) });
-    setPhoto(undefined);
-  });
+  const keep = () =>
+    void keepNote(bench, {
+      about: draft.about,
+      ...(draft.cylinder === WHOLE ? {} : { cylinder: draft.cylinder }),
+      ...(text ? { text } : {}),
+      ...(plug ? { plug } : {}),
+      ...(photo ? { photo } : {}),
+    }).then(() => {
+      tell({ text: draft.cylinder === WHOLE ? 'Note kept' : `Note kept on cyl ${draft.cylinder}` });
+      const { plug: _plug, ...others } = draft;
+      // On to the next plug, as they lie in a row on the bench.
+      const next = plug ? cylinders[cylinders.indexOf(draft.cylinder) + 1] : undefined;
+      setDraft({ ...others, text: '', ...(next === undefined ? {} : { cylinder: next }) });
+      setPhoto(undefined);
+    });
   return (
     <Plate label="A new note" style={styles.plate}>
-      <Choice label="On" options={[...(cylinders.length > 1 ? [{ value: WHOLE, word: 'The job' }] : []), ...cylinders.map((id) => ({ value: id, word: cylinders.length > 1 ? id : `Cyl ${id}` }))]} chosen={draft.cylinder} onChoose={set('cylinder')} />
+      <Choice
+        label="On"
+        options={[
+          ...(cylinders.length > 1 ? [{ value: WHOLE, word: 'The job' }] : []),
+          ...cylinders.map((id) => ({ value: id, word: cylinders.length > 1 ? id : `Cyl ${id}` })),
+        ]}
+        chosen={draft.cylinder}
+        onChoose={set('cylinder')}
+      />
       <Choice label="About" options={ABOUT} chosen={draft.about} onChoose={set('about')} />
       {draft.about === 'plug' ? <Plugs chosen={draft.plug} onChoose={set('plug')} /> : null}
       <Field label="Words" value={draft.text} onChange={set('text')} multiline />
-      <input ref={chooser} type="file" accept="image/*" hidden aria-label="Photograph" onChange={({ target }) => {
-        const [file] = target.files ?? [];
-        if (file) void take(file);
-        target.value = '';
-      }} />
-      {photo ? <Image source={{ uri: `data:${photo.mime};base64,${photo.data}` }} style={styles.photo} resizeMode="contain" accessibilityLabel="The photograph to be kept" /> : null}
-      {trouble ? <View role="alert"><Strong colour="rust">{trouble}</Strong></View> : null}
+      <input
+        ref={chooser}
+        type="file"
+        accept="image/*"
+        hidden
+        aria-label="Photograph"
+        onChange={({ target }) => {
+          const [file] = target.files ?? [];
+          if (file) void take(file);
+          target.value = '';
+        }}
+      />
+      {photo ? (
+        <Image
+          source={{ uri: `data:${photo.mime};base64,${photo.data}` }}
+          style={styles.photo}
+          resizeMode="contain"
+          accessibilityLabel="The photograph to be kept"
+        />
+      ) : null}
+      {trouble ? (
+        <View role="alert">
+          <Strong colour="rust">{trouble}</Strong>
+        </View>
+      ) : null}
       <View style={styles.row}>
-        <Button icon="camera-outline" busy={busy} onPress={() => chooser.current?.click()} style={styles.grow}>{photo ? 'Another photograph' : 'Photograph'}</Button>
-        {photo ? <Button onPress={() => setPhoto(undefined)} style={styles.grow}>Without it</Button> : null}
+        <Button icon="camera-outline" busy={busy} onPress={() => chooser.current?.click()} style={styles.grow}>
+          {photo ? 'Another photograph' : 'Photograph'}
+        </Button>
+        {photo ? (
+          <Button onPress={() => setPhoto(undefined)} style={styles.grow}>
+            Without it
+          </Button>
+        ) : null}
       </View>
-      <Button kind="main" disabled={!text && !plug && !photo} onPress={keep}>Keep the note</Button>
+      <Button kind="main" disabled={!text && !plug && !photo} onPress={keep}>
+        Keep the note
+      </Button>
     </Plate>
   );
 }
@@ -100,9 +169,21 @@ function Plugs({ chosen, onChoose }: { chosen: PlugLook | undefined; onChoose(lo
       <Label>How the plug looks</Label>
       <View style={styles.plugs}>
         {PLUG_LOOKS.map((look) => (
-          <TouchableRipple key={look} role="button" aria-pressed={look === chosen} borderless onPress={() => onChoose(look)}
-            style={[styles.plug, { borderColor: look === chosen ? c.amber : c.line, borderWidth: look === chosen ? 4 : LINE }]}>
-            <View style={styles.inside}><PlugDrawing look={look} size={64} /><Strong style={styles.small}>{PLUG_WORD[look]}</Strong></View>
+          <TouchableRipple
+            key={look}
+            role="button"
+            aria-pressed={look === chosen}
+            borderless
+            onPress={() => onChoose(look)}
+            style={[
+              styles.plug,
+              { borderColor: look === chosen ? c.amber : c.line, borderWidth: look === chosen ? 4 : LINE },
+            ]}
+          >
+            <View style={styles.inside}>
+              <PlugDrawing look={look} size={64} />
+              <Strong style={styles.small}>{PLUG_WORD[look]}</Strong>
+            </View>
           </TouchableRipple>
         ))}
       </View>
@@ -116,15 +197,29 @@ function NotePlate({ bench, note }: { bench: Bench; note: Note }) {
     <Plate label={`Note${note.cylinder === undefined ? '' : ` on cyl ${note.cylinder}`}`} style={styles.plate}>
       <View style={styles.head}>
         <View style={styles.grow}>
-          <Strong>{`${note.cylinder === undefined ? 'The job' : `Cyl ${note.cylinder}`}${note.plug ? `: ${PLUG_WORD[note.plug].toLowerCase()}` : ''}`}</Strong>
+          <Strong>
+            {note.cylinder === undefined ? 'The job' : `Cyl ${note.cylinder}`}
+            {note.plug ? `: ${PLUG_WORD[note.plug].toLowerCase()}` : ''}
+          </Strong>
           <Words colour="dim">{`${dayAndTime(note.madeAt)}${note.by ? `, ${note.by}` : ''}`}</Words>
           {note.plug ? <Words colour="dim">{`Says: ${PLUG_SAYS[note.plug]}.`}</Words> : null}
         </View>
         {note.plug ? <PlugDrawing look={note.plug} size={56} /> : null}
       </View>
       {note.text ? <Words>{note.text}</Words> : null}
-      {note.photoId ? <Photo id={note.photoId} name={`Photograph${note.cylinder === undefined ? '' : ` of cyl ${note.cylinder}`}, ${note.about}`} /> : null}
-      <Button icon="undo-variant" onPress={() => void takeBackNote(bench, note)} label={`Take back the note of ${dayAndTime(note.madeAt)}`}>Take back</Button>
+      {note.photoId ? (
+        <Photo
+          id={note.photoId}
+          name={`Photograph${note.cylinder === undefined ? '' : ` of cyl ${note.cylinder}`}, ${note.about}`}
+        />
+      ) : null}
+      <Button
+        icon="undo-variant"
+        onPress={() => void takeBackNote(bench, note)}
+        label={`Take back the note of ${dayAndTime(note.madeAt)}`}
+      >
+        Take back
+      </Button>
     </Plate>
   );
 }

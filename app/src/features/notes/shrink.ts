@@ -6,7 +6,9 @@ const LARGEST = 900_000;
 
 /** A picture made small enough to keep and send. @throws Error in words when it is no picture */
 export async function shrink(file: Blob): Promise<{ mime: 'image/jpeg'; data: string }> {
-  const bitmap = await createImageBitmap(file).catch(() => { throw new Error('That is no picture this browser can read'); });
+  const bitmap = await createImageBitmap(file).catch(() => {
+    throw new Error('That is no picture this browser can read');
+  });
   const canvas = document.createElement('canvas');
   for (let edge = LONG_EDGE, quality = QUALITY; ; edge *= 0.75, quality *= 0.9) {
     const { width, height } = fitted(bitmap.width, bitmap.height, edge);

@@ -24,22 +24,34 @@ export function OutboxScreen() {
   const waiting = entries.filter((entry) => !entry.problem && entry.personId === person.id);
   const others = entries.filter((entry) => entry.personId !== person.id);
   return (
-    <Screen title="Kept on this device" under={SIGNAL_WORDS[signal]} onBack={() => (router.canGoBack() ? router.back() : router.replace('/'))}>
+    <Screen
+      title="Kept on this device"
+      under={SIGNAL_WORDS[signal]}
+      onBack={() => (router.canGoBack() ? router.back() : router.replace('/'))}
+    >
       {entries.length === 0 ? <Empty icon="check" title="All sent" words={SIGNAL_WORDS[signal]} /> : null}
       {refused.length > 0 ? (
         <Plate hand label="Refused by the server">
           <Title>{`${refused.length} refused`}</Title>
           <Words colour="dim">The server would not take these. Nothing is thrown away until you say so.</Words>
-          <View style={styles.list}>{refused.map((entry) => <RefusedEntry key={entry.seq} entry={entry} />)}</View>
+          <View style={styles.list}>
+            {refused.map((entry) => (
+              <RefusedEntry key={entry.seq} entry={entry} />
+            ))}
+          </View>
         </Plate>
       ) : null}
       {waiting.length > 0 ? (
         <Plate label="Waiting to be sent">
           <Title>{`${waiting.length} waiting`}</Title>
           <View style={styles.list}>
-            {waiting.map((entry) => <Words key={entry.seq}>{entry.what}</Words>)}
+            {waiting.map((entry) => (
+              <Words key={entry.seq}>{entry.what}</Words>
+            ))}
           </View>
-          <Button icon="sync" busy={sending} onPress={() => void outbox.flush()} style={styles.button}>Send now</Button>
+          <Button icon="sync" busy={sending} onPress={() => void outbox.flush()} style={styles.button}>
+            Send now
+          </Button>
         </Plate>
       ) : null}
       {others.length > 0 ? (
@@ -60,24 +72,45 @@ function RefusedEntry({ entry }: { entry: Entry }) {
     <View style={styles.refused}>
       <Strong>{entry.what}</Strong>
       <Words colour="rust">{`${problem?.title ?? ''}.`}</Words>
-      {problem?.errors?.map((error) => <Words key={error.field} colour="rust">{`${error.field} ${error.reason}`}</Words>)}
-      {conflict ? Object.keys(entry.body).filter((field) => field !== 'version').map((field) => (
-        <View key={field} style={styles.sides}>
-          <View style={styles.side}><Label>{`${field}, yours`}</Label><Words>{shown(entry.body[field])}</Words></View>
-          <View style={styles.side}><Label>{`${field}, theirs`}</Label><Words>{shown(conflict[field])}</Words></View>
-        </View>
-      )) : null}
+      {problem?.errors?.map((error) => (
+        <Words key={error.field} colour="rust">{`${error.field} ${error.reason}`}</Words>
+      ))}
+      {conflict
+        ? Object.keys(entry.body)
+            .filter((field) => field !== 'version')
+            .map((field) => (
+              <View key={field} style={styles.sides}>
+                <View style={styles.side}>
+                  <Label>{`${field}, yours`}</Label>
+                  <Words>{shown(entry.body[field])}</Words>
+                </View>
+                <View style={styles.side}>
+                  <Label>{`${field}, theirs`}</Label>
+                  <Words>{shown(conflict[field])}</Words>
+                </View>
+              </View>
+            ))
+        : null}
       <View style={styles.buttons}>
-        {conflict
-          ? <Button onPress={takeOver} style={styles.grow}>Use mine</Button>
-          : <Button onPress={() => void outbox.retry([entry.seq])} style={styles.grow}>Try again</Button>}
-        <Button onPress={() => void outbox.discard([entry.seq])} style={styles.grow}>{conflict ? 'Keep theirs' : 'Give it up'}</Button>
+        {conflict ? (
+          <Button onPress={takeOver} style={styles.grow}>
+            Use mine
+          </Button>
+        ) : (
+          <Button onPress={() => void outbox.retry([entry.seq])} style={styles.grow}>
+            Try again
+          </Button>
+        )}
+        <Button onPress={() => void outbox.discard([entry.seq])} style={styles.grow}>
+          {conflict ? 'Keep theirs' : 'Give it up'}
+        </Button>
       </View>
     </View>
   );
 }
 
-const shown = (value: unknown) => (value === undefined ? 'nothing' : typeof value === 'string' ? value : JSON.stringify(value));
+const shown = (value: unknown) =>
+  value === undefined ? 'nothing' : typeof value === 'string' ? value : JSON.stringify(value);
 
 const styles = StyleSheet.create({
   list: { gap: 8, marginTop: 8 },

@@ -8,30 +8,76 @@ import { ProcedureScreen } from './procedure-screen';
 const mockKept: NewEntry[] = [];
 let mockBench: Bench;
 let mockParams: Record<string, string> = {};
-jest.mock('@/data/client', () => ({ outbox: { keep: (entries: NewEntry[]) => { mockKept.push(...entries); return Promise.resolve(); } } }));
-jest.mock('@/data/session', () => ({ useSignedIn: () => ({ testers: [], person: { name: 'Ines' }, shop: { unit: 'psi', houseRules: {}, site: {} } }) }));
-jest.mock('@/bench/bench-gate', () => ({ BenchGate: ({ children }: { children(bench: Bench): unknown }) => children(mockBench) }));
+jest.mock('@/data/client', () => ({
+  outbox: {
+    keep: (entries: NewEntry[]) => {
+      mockKept.push(...entries);
+      return Promise.resolve();
+    },
+  },
+}));
+jest.mock('@/data/session', () => ({
+  useSignedIn: () => ({ testers: [], person: { name: 'Ines' }, shop: { unit: 'psi', houseRules: {}, site: {} } }),
+}));
+jest.mock('@/bench/bench-gate', () => ({
+  BenchGate: ({ children }: { children(bench: Bench): unknown }) => children(mockBench),
+}));
 jest.mock('@/bench/kept-badge', () => ({ KeptBadge: () => null }));
 jest.mock('@/ui/notice', () => ({ useNotice: () => () => undefined }));
-jest.mock('expo-router', () => ({ useLocalSearchParams: () => mockParams, useRouter: () => ({ navigate: () => undefined, push: () => undefined }) }));
+jest.mock('expo-router', () => ({
+  useLocalSearchParams: () => mockParams,
+  useRouter: () => ({ navigate: () => undefined, push: () => undefined }),
+}));
 
 const stored = new Map<string, string>();
 beforeAll(() => {
   Object.assign(globalThis, {
     document: { title: '', documentElement: { style: {} }, body: { style: {} }, querySelector: () => null },
-    localStorage: { getItem: (key: string) => stored.get(key) ?? null, setItem: (key: string, value: string) => stored.set(key, value), removeItem: (key: string) => stored.delete(key) },
+    localStorage: {
+      getItem: (key: string) => stored.get(key) ?? null,
+      setItem: (key: string, value: string) => stored.set(key, value),
+      removeItem: (key: string) => stored.delete(key),
+    },
   });
 });
-beforeEach(() => { mockKept.length = 0; stored.clear(); });
+beforeEach(() => {
+  mockKept.length = 0;
+  stored.clear();
+});
 
 const at = (minute: number) => `2026-05-04T10:${String(minute).padStart(2, '0')}:00.000Z`;
-const tick = (step: string, mark: TickRecord['mark'], minute: number, procedure: TickRecord['procedure'] = 'wet'): TickRecord => ({ id: `${step}${minute}`, jobId: 'j', procedure, step, mark, madeAt: at(minute), by: 'ines' });
+const tick = (
+  step: string,
+  mark: TickRecord['mark'],
+  minute: number,
+  procedure: TickRecord['procedure'] = 'wet',
+): TickRecord => ({ id: `${step}${minute}`, jobId: 'j', procedure, step, mark, madeAt: at(minute), by: 'ines' });
 function open(of: string, ticks: TickRecord[] = [], more: Partial<Bench> = {}, params: Record<string, string> = {}) {
   mockParams = { of, ...params };
-  mockBench = aBench({ engine: { name: 'Fennick saw', family: 'handheld', cylinders: ['1'], boreMm: 48, strokeMm: 34, compressionRatio: 9.3 }, ticks, ...more });
-  return render(<ThemeProvider><ProcedureScreen /></ThemeProvider>);
+  mockBench = aBench({
+    engine: {
+      name: 'Fennick saw',
+      family: 'handheld',
+      cylinders: ['1'],
+      boreMm: 48,
+      strokeMm: 34,
+      compressionRatio: 9.3,
+    },
+    ticks,
+    ...more,
+  });
+  return render(
+    <ThemeProvider>
+      <ProcedureScreen />
+    </ThemeProvider>,
+  );
 }
-const tap = async (text: string | RegExp) => { await act(async () => { fireEvent.press(screen.getByText(text)); await Promise.resolve(); }); };
+const tap = async (text: string | RegExp) => {
+  await act(async () => {
+    fireEvent.press(screen.getByText(text));
+    await Promise.resolve();
+  });
+};
 const kept = () => mockKept.map(({ path, body }) => ({ path, ...body }));
 
 test('goes on at the first step that is neither done nor skipped', async () => {
@@ -52,7 +98,12 @@ test('a step with a caution cannot be skipped, one without can, and is recorded 
 });
 
 test('at the end: what was skipped is told, and the signature waits for what is unread', async () => {
-  open('wet', [tick('zero', 'skipped', 1), tick('oil', 'skipped', 2), tick('spread', 'done', 3), tick('read', 'done', 4)]);
+  open('wet', [
+    tick('zero', 'skipped', 1),
+    tick('oil', 'skipped', 2),
+    tick('spread', 'done', 3),
+    tick('read', 'done', 4),
+  ]);
   expect(screen.getByText(/2 skipped\. They are recorded as skipped/)).toBeTruthy();
   expect(screen.getByText(/1 caution is unread/)).toBeTruthy();
   fireEvent.press(screen.getByText('Sign wet test'));
@@ -72,24 +123,41 @@ test('all read: it is signed, and a new run begins', async () => {
 });
 
 test('signed with a step that nobody ticked: it is recorded as skipped, before the signature', async () => {
-  open('wet', ['oil', 'spread', 'read'].map((step, i) => tick(step, 'done', i)));
+  open(
+    'wet',
+    ['oil', 'spread', 'read'].map((step, i) => tick(step, 'done', i)),
+  );
   await tap('As a list');
   await tap('Sign wet test');
-  expect(kept()).toEqual([expect.objectContaining({ path: '/ticks', step: 'zero', mark: 'skipped' }), expect.objectContaining({ path: '/signatures' })]);
+  expect(kept()).toEqual([
+    expect.objectContaining({ path: '/ticks', step: 'zero', mark: 'skipped' }),
+    expect.objectContaining({ path: '/signatures' }),
+  ]);
 });
 
 test('as a list the ticks stand with person, and are taken back by another tap', async () => {
   open('wet', [tick('zero', 'done', 1)]);
   await tap('As a list');
   expect(screen.getByText(/Done .*ines/)).toBeTruthy();
-  await act(async () => { fireEvent.press(screen.getByLabelText(/^Only where it reads something dry/)); await Promise.resolve(); });
+  await act(async () => {
+    fireEvent.press(screen.getByLabelText(/^Only where it reads something dry/));
+    await Promise.resolve();
+  });
   expect(kept()).toEqual([expect.objectContaining({ step: 'zero', mark: 'open' })]);
 });
 
-test('leaving as found closes the job together with its signature; nothing changed is nothing to put back', async () => {
-  open('leave-as-found', [tick('core', 'done', 1, 'leakdown'), tick('valve-core-out', 'done', 2, 'leave-as-found')], {}, { closing: 'yes' });
+test('leaving as found closes the job with its signature; nothing changed is nothing to put back', async () => {
+  open(
+    'leave-as-found',
+    [tick('core', 'done', 1, 'leakdown'), tick('valve-core-out', 'done', 2, 'leave-as-found')],
+    {},
+    { closing: 'yes' },
+  );
   await tap('Sign, and close the job');
-  expect(kept()).toEqual([expect.objectContaining({ path: '/signatures', procedure: 'leave-as-found' }), expect.objectContaining({ path: '/jobs/j', status: 'closed' })]);
+  expect(kept()).toEqual([
+    expect.objectContaining({ path: '/signatures', procedure: 'leave-as-found' }),
+    expect.objectContaining({ path: '/jobs/j', status: 'closed' }),
+  ]);
   screen.unmount();
   open('leave-as-found');
   expect(screen.getByText('Nothing was changed')).toBeTruthy();

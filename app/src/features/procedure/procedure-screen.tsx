@@ -22,12 +22,23 @@ import { isProcedure, type ProcedureInHand, useProcedure } from '@/bench/use-pro
 
 /** Where the reading of a procedure is entered, where it is not the place of the test of its name. */
 const READING: Partial<Record<ProcedureName, string>> = {
-  wet: 'compression?wet=yes', listening: 'leakdown', 'crankcase-pressure': 'crankcase', 'crankcase-vacuum': 'crankcase', teardown: 'teardown', waking: 'compression', 'quick-checks': 'notes', 'lead-map': 'leads',
+  wet: 'compression?wet=yes',
+  listening: 'leakdown',
+  'crankcase-pressure': 'crankcase',
+  'crankcase-vacuum': 'crankcase',
+  teardown: 'teardown',
+  waking: 'compression',
+  'quick-checks': 'notes',
+  'lead-map': 'leads',
 };
 const isKind = (name: string): name is TestKind => (TEST_KINDS as readonly string[]).includes(name);
-const readingOf = (name: ProcedureName): string | undefined => READING[name] ?? (isKind(name) ? ON_SCREEN[name].place : undefined);
+const readingOf = (name: ProcedureName): string | undefined =>
+  READING[name] ?? (isKind(name) ? ON_SCREEN[name].place : undefined);
 
-const WAYS = [{ value: 'one', word: 'One at a time' }, { value: 'list', word: 'As a list' }] as const;
+const WAYS = [
+  { value: 'one', word: 'One at a time' },
+  { value: 'list', word: 'As a list' },
+] as const;
 const WAY = 'rugged.steps';
 
 export const ProcedureScreen = () => <BenchGate>{(bench) => <Chosen bench={bench} />}</BenchGate>;
@@ -37,7 +48,11 @@ function Chosen({ bench }: { bench: Bench }) {
   const router = useRouter();
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
   if (isProcedure(of)) return <ProcedureOf key={of} bench={bench} name={of} onBack={back} />;
-  return <Screen title="Steps" under={bench.engine.name} onBack={back} action={<KeptBadge />}><Menu bench={bench} /></Screen>;
+  return (
+    <Screen title="Steps" under={bench.engine.name} onBack={back} action={<KeptBadge />}>
+      <Menu bench={bench} />
+    </Screen>
+  );
 }
 
 /** Every procedure there is for this engine. */
@@ -53,7 +68,13 @@ function Menu({ bench }: { bench: Bench }) {
     <Plate label="Which steps" style={styles.menu}>
       {names.map((name) => {
         const signed = bench.signatures.some(({ procedure }) => procedure === name);
-        return <Button key={name} {...(signed ? { icon: 'clipboard-check-outline' as const } : {})} onPress={() => router.push(`/jobs/${bench.job.id}/steps?of=${name}`)}>{`${PROCEDURE_TITLE[name]}${signed ? ', signed' : ''}`}</Button>;
+        return (
+          <Button
+            key={name}
+            {...(signed ? { icon: 'clipboard-check-outline' as const } : {})}
+            onPress={() => router.push(`/jobs/${bench.job.id}/steps?of=${name}`)}
+          >{`${PROCEDURE_TITLE[name]}${signed ? ', signed' : ''}`}</Button>
+        );
       })}
     </Plate>
   );
@@ -69,22 +90,81 @@ function ProcedureOf({ bench, name, onBack }: { bench: Bench; name: ProcedureNam
   const { procedure, marks, open, tick } = hand;
   const at = procedure.steps.find(({ id }) => id === looked) ?? open;
   const place = at ? procedure.steps.indexOf(at) : procedure.steps.length;
-  const chooseWay = (next: 'one' | 'list') => { localStorage.setItem(WAY, next); setWay(next); };
-  const mark = (step: Step, as: 'done' | 'skipped' | 'open') => { void tick(step, as).then(() => setLooked(undefined)); };
+  const chooseWay = (next: 'one' | 'list') => {
+    localStorage.setItem(WAY, next);
+    setWay(next);
+  };
+  const mark = (step: Step, as: 'done' | 'skipped' | 'open') => {
+    void tick(step, as).then(() => setLooked(undefined));
+  };
   const before = procedure.steps[place - 1];
   const reading = readingOf(name);
-  const toReading = reading ? () => router.push(`/jobs/${bench.job.id}/${reading}${cylinder ? `${reading.includes('?') ? '&' : '?'}cylinder=${encodeURIComponent(cylinder)}` : ''}`) : undefined;
-  useKeys({ Enter: () => { if (at) mark(at, 'done'); }, ArrowLeft: () => { if (before) setLooked(before.id); }, l: () => chooseWay(way === 'one' ? 'list' : 'one'), Escape: onBack });
+  const of = cylinder ? `${reading?.includes('?') ? '&' : '?'}cylinder=${encodeURIComponent(cylinder)}` : '';
+  const toReading = reading ? () => router.push(`/jobs/${bench.job.id}/${reading}${of}`) : undefined;
+  useKeys({
+    Enter: () => {
+      if (at) mark(at, 'done');
+    },
+    ArrowLeft: () => {
+      if (before) setLooked(before.id);
+    },
+    l: () => chooseWay(way === 'one' ? 'list' : 'one'),
+    Escape: onBack,
+  });
   return (
-    <Screen title={PROCEDURE_TITLE[procedure.name]} under={`${bench.engine.name} · ${marks.size} of ${procedure.steps.length}`} onBack={onBack} action={<KeptBadge />}>
-      {procedure.steps.length === 0 ? <Plate><Title>Nothing was changed</Title><Words>This job took nothing off and shut nothing. There is nothing to put back.</Words></Plate> : <>
-        <Choice label="Steps" hideLabel ground options={WAYS} chosen={way} onChoose={chooseWay} />
-        {way === 'list'
-          ? <StepList hand={hand} onMark={mark} />
-          : at ? <StepPlate step={at} place={place + 1} of={procedure.steps.length} tick={marks.get(at.id)} onMark={(as) => mark(at, as)} {...(before ? { onBefore: () => setLooked(before.id) } : {})} /> : <AllSaid hand={hand} onLook={(step) => setLooked(step.id)} />}
-      </>}
-      {way === 'list' || !at ? <End bench={bench} hand={hand} closing={closing !== undefined} onBack={onBack} onUnread={(step) => { chooseWay('one'); setLooked(step.id); }} /> : null}
-      {toReading ? <Button kind="ground" onPress={toReading}>{name === 'teardown' ? 'To the sizes' : name === 'quick-checks' ? 'To notes and plugs' : name === 'lead-map' ? 'To the map' : 'To the reading'}</Button> : null}
+    <Screen
+      title={PROCEDURE_TITLE[procedure.name]}
+      under={`${bench.engine.name} · ${marks.size} of ${procedure.steps.length}`}
+      onBack={onBack}
+      action={<KeptBadge />}
+    >
+      {procedure.steps.length === 0 ? (
+        <Plate>
+          <Title>Nothing was changed</Title>
+          <Words>This job took nothing off and shut nothing. There is nothing to put back.</Words>
+        </Plate>
+      ) : (
+        <>
+          <Choice label="Steps" hideLabel ground options={WAYS} chosen={way} onChoose={chooseWay} />
+          {way === 'list' ? (
+            <StepList hand={hand} onMark={mark} />
+          ) : at ? (
+            <StepPlate
+              step={at}
+              place={place + 1}
+              of={procedure.steps.length}
+              tick={marks.get(at.id)}
+              onMark={(as) => mark(at, as)}
+              {...(before ? { onBefore: () => setLooked(before.id) } : {})}
+            />
+          ) : (
+            <AllSaid hand={hand} onLook={(step) => setLooked(step.id)} />
+          )}
+        </>
+      )}
+      {way === 'list' || !at ? (
+        <End
+          bench={bench}
+          hand={hand}
+          closing={closing !== undefined}
+          onBack={onBack}
+          onUnread={(step) => {
+            chooseWay('one');
+            setLooked(step.id);
+          }}
+        />
+      ) : null}
+      {toReading ? (
+        <Button kind="ground" onPress={toReading}>
+          {name === 'teardown'
+            ? 'To the sizes'
+            : name === 'quick-checks'
+              ? 'To notes and plugs'
+              : name === 'lead-map'
+                ? 'To the map'
+                : 'To the reading'}
+        </Button>
+      ) : null}
     </Screen>
   );
 }
@@ -94,14 +174,34 @@ function AllSaid({ hand: { procedure, marks }, onLook }: { hand: ProcedureInHand
   return (
     <Plate label="Through">
       <Title>Through all steps</Title>
-      {skipped.length === 0 ? <Words>Every step is done.</Words> : <Words>{`${skipped.length} skipped. They are recorded as skipped, not as done.`}</Words>}
-      {skipped.map((step) => <Button key={step.id} onPress={() => onLook(step)}>{step.what}</Button>)}
+      {skipped.length === 0 ? (
+        <Words>Every step is done.</Words>
+      ) : (
+        <Words>{`${skipped.length} skipped. They are recorded as skipped, not as done.`}</Words>
+      )}
+      {skipped.map((step) => (
+        <Button key={step.id} onPress={() => onLook(step)}>
+          {step.what}
+        </Button>
+      ))}
     </Plate>
   );
 }
 
 /** The signature; and with it, at the end of a job, its closing. */
-function End({ bench, hand, closing, onBack, onUnread }: { bench: Bench; hand: ProcedureInHand; closing: boolean; onBack(): void; onUnread(step: Step): void }) {
+function End({
+  bench,
+  hand,
+  closing,
+  onBack,
+  onUnread,
+}: {
+  bench: Bench;
+  hand: ProcedureInHand;
+  closing: boolean;
+  onBack(): void;
+  onUnread(step: Step): void;
+}) {
   const tell = useNotice();
   const { procedure, unread, signature, sign, marks } = hand;
   const [first] = unread;
@@ -116,11 +216,27 @@ function End({ bench, hand, closing, onBack, onUnread }: { bench: Bench; hand: P
   return (
     <Plate label="Signature" style={styles.menu}>
       <Label>Signature</Label>
-      {signature ? <Words colour="dim">{`Signed ${dayAndTime(signature.madeAt)}${signature.by ? ` by ${signature.by}` : ''}. Since then a new run.`}</Words> : null}
-      {first ? <Words><Strong colour="rust">{`${unread.length} ${unread.length === 1 ? 'caution is' : 'cautions are'} unread. `}</Strong>It cannot be signed before they are read.</Words> : null}
+      {signature ? (
+        <Words colour="dim">
+          {`Signed ${dayAndTime(signature.madeAt)}${signature.by ? ` by ${signature.by}` : ''}. Since then a new ` +
+            'run.'}
+        </Words>
+      ) : null}
+      {first ? (
+        <Words>
+          <Strong colour="rust">
+            {unread.length === 1 ? '1 caution is unread. ' : `${unread.length} cautions are unread. `}
+          </Strong>
+          It cannot be signed before they are read.
+        </Words>
+      ) : null}
       {first ? <Button onPress={() => onUnread(first)}>{`Read: ${first.what}`}</Button> : null}
-      {!first && undone.length > 0 ? <Words>{`${undone.length} not put back. They stay in the record as they are.`}</Words> : null}
-      <Button kind="main" disabled={first !== undefined} onPress={() => void close()}>{closing ? 'Sign, and close the job' : `Sign ${PROCEDURE_TITLE[procedure.name].toLowerCase()}`}</Button>
+      {!first && undone.length > 0 ? (
+        <Words>{`${undone.length} not put back. They stay in the record as they are.`}</Words>
+      ) : null}
+      <Button kind="main" disabled={first !== undefined} onPress={() => void close()}>
+        {closing ? 'Sign, and close the job' : `Sign ${PROCEDURE_TITLE[procedure.name].toLowerCase()}`}
+      </Button>
     </Plate>
   );
 }

@@ -12,7 +12,13 @@ import { tickWords } from './step-plate';
 import type { ProcedureInHand } from '@/bench/use-procedure';
 
 /** All steps with their ticks, for those who know the way. */
-export function StepList({ hand, onMark }: { hand: ProcedureInHand; onMark(step: Step, mark: 'done' | 'skipped' | 'open'): void }) {
+export function StepList({
+  hand,
+  onMark,
+}: {
+  hand: ProcedureInHand;
+  onMark(step: Step, mark: 'done' | 'skipped' | 'open'): void;
+}) {
   const c = useColours();
   return (
     <Plate label="Steps">
@@ -21,17 +27,40 @@ export function StepList({ hand, onMark }: { hand: ProcedureInHand; onMark(step:
           const tick = hand.marks.get(step.id);
           const done = tick?.mark === 'done';
           return (
-            <View key={step.id} role="listitem" style={[styles.step, { borderTopColor: c.line, borderTopWidth: i === 0 ? 0 : 1 }]}>
-              <TouchableRipple role="checkbox" aria-checked={done} aria-label={step.what} borderless onPress={() => onMark(step, done ? 'open' : 'done')} style={[styles.box, { borderColor: c.line, backgroundColor: done ? c.moss : c.plate }]}>
-                <View>{done ? <Icon name="check" size={30} color={c.plate} /> : tick ? <Words colour="dim">–</Words> : null}</View>
+            <View
+              key={step.id}
+              role="listitem"
+              style={[styles.step, { borderTopColor: c.line, borderTopWidth: i === 0 ? 0 : 1 }]}
+            >
+              <TouchableRipple
+                role="checkbox"
+                aria-checked={done}
+                aria-label={step.what}
+                borderless
+                onPress={() => onMark(step, done ? 'open' : 'done')}
+                style={[styles.box, { borderColor: c.line, backgroundColor: done ? c.moss : c.plate }]}
+              >
+                <View>
+                  {done ? <Icon name="check" size={30} color={c.plate} /> : null}
+                  {tick && !done ? <Words colour="dim">–</Words> : null}
+                </View>
               </TouchableRipple>
               <View style={styles.words}>
                 <Strong>{step.what}</Strong>
                 <Words colour="dim">{step.why}</Words>
-                {step.caution ? <View style={styles.caution}><HandMark hand={step.caution.hand} size={30} /><Strong style={styles.words}>{step.caution.text}</Strong></View> : null}
+                {step.caution ? (
+                  <View style={styles.caution}>
+                    <HandMark hand={step.caution.hand} size={30} />
+                    <Strong style={styles.words}>{step.caution.text}</Strong>
+                  </View>
+                ) : null}
                 {tick ? <Words colour="dim">{tickWords(tick)}</Words> : null}
               </View>
-              {tick || step.caution ? null : <Button onPress={() => onMark(step, 'skipped')} label={`Skip: ${step.what}`}>Skip</Button>}
+              {tick || step.caution ? null : (
+                <Button onPress={() => onMark(step, 'skipped')} label={`Skip: ${step.what}`}>
+                  Skip
+                </Button>
+              )}
             </View>
           );
         })}
@@ -42,7 +71,15 @@ export function StepList({ hand, onMark }: { hand: ProcedureInHand; onMark(step:
 
 const styles = StyleSheet.create({
   step: { flexDirection: 'row', gap: 12, paddingVertical: 10, alignItems: 'flex-start' },
-  box: { width: TOUCH.least, height: TOUCH.least, borderWidth: LINE, borderRadius: RADIUS, alignItems: 'center', justifyContent: 'center', flexShrink: 0 },
+  box: {
+    width: TOUCH.least,
+    height: TOUCH.least,
+    borderWidth: LINE,
+    borderRadius: RADIUS,
+    alignItems: 'center',
+    justifyContent: 'center',
+    flexShrink: 0,
+  },
   words: { flex: 1 },
   caution: { flexDirection: 'row', gap: 8, alignItems: 'center', marginTop: 4 },
 });

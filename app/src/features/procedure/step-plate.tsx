@@ -32,20 +32,35 @@ export function StepPlate({ step, place, of, tick, onMark, onBefore }: Props) {
       {caution ? (
         <Plate hand label="Caution" style={styles.caution}>
           <HandMark hand={caution.hand} />
-          <View style={styles.grow}><Label>{HAND_WORD[caution.hand]}</Label><Strong style={styles.why}>{caution.text}</Strong></View>
+          <View style={styles.grow}>
+            <Label>{HAND_WORD[caution.hand]}</Label>
+            <Strong style={styles.why}>{caution.text}</Strong>
+          </View>
         </Plate>
       ) : null}
       <View style={styles.buttons}>
-        <Button kind="ground" tall onPress={() => onBefore?.()} disabled={!onBefore} style={styles.grow}>Step back</Button>
-        {tick ? <Button kind="ground" tall icon="undo-variant" onPress={() => onMark('open')} style={styles.grow}>Open again</Button>
-          : caution ? null : <Button kind="ground" tall onPress={() => onMark('skipped')} style={styles.grow}>Skip</Button>}
-        <Button kind="main" onPress={() => onMark('done')} style={styles.done}>{caution ? 'Read, and done' : 'Done'}</Button>
+        <Button kind="ground" tall onPress={() => onBefore?.()} disabled={!onBefore} style={styles.grow}>
+          Step back
+        </Button>
+        {tick ? (
+          <Button kind="ground" tall icon="undo-variant" onPress={() => onMark('open')} style={styles.grow}>
+            Open again
+          </Button>
+        ) : caution ? null : (
+          <Button kind="ground" tall onPress={() => onMark('skipped')} style={styles.grow}>
+            Skip
+          </Button>
+        )}
+        <Button kind="main" onPress={() => onMark('done')} style={styles.done}>
+          {caution ? 'Read, and done' : 'Done'}
+        </Button>
       </View>
     </>
   );
 }
 
-export const tickWords = ({ mark, madeAt, by }: Tick & { by?: string }): string => `${mark === 'done' ? 'Done' : 'Skipped'} ${dayAndTime(madeAt)}${by ? `, ${by}` : ''}`;
+export const tickWords = ({ mark, madeAt, by }: Tick & { by?: string }): string =>
+  `${mark === 'done' ? 'Done' : 'Skipped'} ${dayAndTime(madeAt)}${by ? `, ${by}` : ''}`;
 
 const styles = StyleSheet.create({
   plate: { gap: 10, minHeight: 300 },

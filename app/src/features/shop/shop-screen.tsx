@@ -15,7 +15,11 @@ import { SitePlate } from './site-plate';
 import { TrackPlate } from './track-plate';
 import { useSaveShop } from '@/settings/use-save-shop';
 
-const THEMES = [{ value: 'day', word: 'Day' }, { value: 'night', word: 'Night' }, { value: 'system', word: 'As the device' }] as const;
+const THEMES = [
+  { value: 'day', word: 'Day' },
+  { value: 'night', word: 'Night' },
+  { value: 'system', word: 'As the device' },
+] as const;
 const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }));
 
 /** The shop's settings and this device's. */
@@ -27,19 +31,32 @@ export function ShopScreen() {
   return (
     <Screen title="Shop" under={shop.name} action={<KeptBadge />}>
       <Plate label="Units and theme" style={styles.plate}>
-        <Choice label="Unit of pressure" options={UNITS} chosen={shop.unit} onChoose={(unit) => void save({ unit }, `Everything is shown in ${UNIT_SIGN[unit]}`)} />
+        <Choice
+          label="Unit of pressure"
+          options={UNITS}
+          chosen={shop.unit}
+          onChoose={(unit) => void save({ unit }, `Everything is shown in ${UNIT_SIGN[unit]}`)}
+        />
         <Words colour="dim">For the whole shop. Figures are kept as they were read and only shown in this unit.</Words>
         <Choice label="Theme, this device" options={THEMES} chosen={theme.choice} onChoose={theme.choose} />
       </Plate>
-      <SitePlate key={`site-${shop.version}`} site={shop.site} onSave={(site) => save({ site }, 'New jobs are judged for this place')} />
+      <SitePlate
+        key={`site-${shop.version}`}
+        site={shop.site}
+        onSave={(site) => save({ site }, 'New jobs are judged for this place')}
+      />
       <Plate label="Testers" style={styles.plate}>
         <Label>Testers</Label>
-        <Words colour="dim">{`${testers.filter(({ retired }) => !retired).length} in use, with adapters, O-ring and comparison.`}</Words>
+        <Words colour="dim">
+          {`${testers.filter(({ retired }) => !retired).length} in use, with adapters, O-ring and comparison.`}
+        </Words>
         <Button onPress={() => router.push('/testers')}>Register of testers</Button>
       </Plate>
       <Plate label="House rules" style={styles.plate}>
         <Label>House rules</Label>
-        <Words colour="dim">{'The shop\'s school on each matter practitioners disagree about, with what it changes.'}</Words>
+        <Words colour="dim">
+          {"The shop's school on each matter practitioners disagree about, with what it changes."}
+        </Words>
         <Button onPress={() => router.push('/house-rules')}>House rules</Button>
       </Plate>
       <TrackPlate />
@@ -60,8 +77,24 @@ function SignOut() {
   const tell = useNotice();
   return (
     <View style={styles.plate}>
-      {entries.length > 0 ? <Words><Strong>{`${entries.length} kept on this device. `}</Strong>They stay here and are sent when you sign in again.</Words> : null}
-      <Button icon="logout" busy={signOut.isPending} onPress={() => signOut.mutate(undefined, { onSuccess: () => router.replace('/'), onError: () => tell({ text: 'There is no signal. Signing out needs the server.' }) })}>Sign out</Button>
+      {entries.length > 0 ? (
+        <Words>
+          <Strong>{`${entries.length} kept on this device. `}</Strong>They stay here and are sent when you sign in
+          again.
+        </Words>
+      ) : null}
+      <Button
+        icon="logout"
+        busy={signOut.isPending}
+        onPress={() =>
+          signOut.mutate(undefined, {
+            onSuccess: () => router.replace('/'),
+            onError: () => tell({ text: 'There is no signal. Signing out needs the server.' }),
+          })
+        }
+      >
+        Sign out
+      </Button>
     </View>
   );
 }

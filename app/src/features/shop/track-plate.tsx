@@ -15,10 +15,21 @@ export function TrackPlate() {
   return (
     <Plate label="Right and wrong">
       <Label>Right and wrong</Label>
-      {data.judged === 0 ? <Words colour="dim">No opened engine was set against its verdict yet. It is written down on the teardown sheet of a job.</Words> : <>
-        <Title>{`Right ${data.right} of ${data.judged}`}</Title>
-        {data.misses.slice(0, SHOWN).map(({ found, predicted, times }) => <Words key={`${found}${predicted}`}>{`${times === 1 ? 'Once' : `${times} times`} ${CAUSE_NAME[predicted]} was said and it was ${CAUSE_NAME[found]}.`}</Words>)}
-      </>}
+      {data.judged === 0 ? (
+        <Words colour="dim">
+          No opened engine was set against its verdict yet. It is written down on the teardown sheet of a job.
+        </Words>
+      ) : (
+        <>
+          <Title>{`Right ${data.right} of ${data.judged}`}</Title>
+          {data.misses.slice(0, SHOWN).map(({ found, predicted, times }) => (
+            <Words key={`${found}${predicted}`}>
+              {`${times === 1 ? 'Once' : `${times} times`} ${CAUSE_NAME[predicted]} was said and it was ` +
+                `${CAUSE_NAME[found]}.`}
+            </Words>
+          ))}
+        </>
+      )}
     </Plate>
   );
 }

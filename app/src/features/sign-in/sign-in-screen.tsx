@@ -24,7 +24,11 @@ export function SignInScreen() {
     });
   };
   return (
-    <ScrollView style={{ flex: 1, backgroundColor: c.ground }} contentContainerStyle={styles.page} keyboardShouldPersistTaps="handled">
+    <ScrollView
+      style={{ flex: 1, backgroundColor: c.ground }}
+      contentContainerStyle={styles.page}
+      keyboardShouldPersistTaps="handled"
+    >
       <View role="main" style={styles.column}>
         <View style={styles.brand}>
           <Svg width={84} height={84} viewBox="0 0 84 84" aria-hidden>
@@ -35,15 +39,42 @@ export function SignInScreen() {
             <Circle cx={42} cy={45} r={6} fill={c.ink} />
           </Svg>
           <View style={styles.names}>
-            <Title level={1} colour="onGround" style={styles.name}>Rugged Gauge</Title>
+            <Title level={1} colour="onGround" style={styles.name}>
+              Rugged Gauge
+            </Title>
             <Words colour="onGroundDim">Is this engine sound, and is it worth repairing?</Words>
           </View>
         </View>
         <Plate style={styles.form}>
-          <Field label="E-mail" value={email} onChange={setEmail} error={errors['email']} autoComplete="email" onSubmit={submit} />
-          <Field label="Password" value={password} onChange={setPassword} error={errors['password']} secret autoComplete="current-password" onSubmit={submit} />
-          {signIn.error ? <View role="alert"><Words colour="rust">{signIn.error instanceof NoSignal ? 'There is no signal. Signing in needs the server once.' : `${signIn.error.message}.`}</Words></View> : null}
-          <Button kind="main" onPress={submit} busy={signIn.isPending}>Sign in</Button>
+          <Field
+            label="E-mail"
+            value={email}
+            onChange={setEmail}
+            error={errors['email']}
+            autoComplete="email"
+            onSubmit={submit}
+          />
+          <Field
+            label="Password"
+            value={password}
+            onChange={setPassword}
+            error={errors['password']}
+            secret
+            autoComplete="current-password"
+            onSubmit={submit}
+          />
+          {signIn.error ? (
+            <View role="alert">
+              <Words colour="rust">
+                {signIn.error instanceof NoSignal
+                  ? 'There is no signal. Signing in needs the server once.'
+                  : `${signIn.error.message}.`}
+              </Words>
+            </View>
+          ) : null}
+          <Button kind="main" onPress={submit} busy={signIn.isPending}>
+            Sign in
+          </Button>
         </Plate>
       </View>
     </ScrollView>

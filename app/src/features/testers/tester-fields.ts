@@ -30,23 +30,50 @@ const text = (figure: number | undefined) => (figure === undefined ? '' : String
 export function fieldsOf(record: TesterRecord | undefined, kind: TesterKind): TesterFields {
   const { tester, adapters = [], comparison } = record ?? {};
   return {
-    kind: record?.kind ?? kind, name: record?.name ?? '', unit: tester?.unit ?? 'psi', fullScale: text(tester?.fullScale), division: text(tester?.division),
-    accuracyPercentOfFullScale: text(tester?.accuracyPercentOfFullScale), valve: tester?.valveAtEngineEnd === false ? 'no' : 'yes', hoseVolumeCm3: text(tester?.hoseVolumeCm3), orificeMm: text(tester?.orificeMm),
+    kind: record?.kind ?? kind,
+    name: record?.name ?? '',
+    unit: tester?.unit ?? 'psi',
+    fullScale: text(tester?.fullScale),
+    division: text(tester?.division),
+    accuracyPercentOfFullScale: text(tester?.accuracyPercentOfFullScale),
+    valve: tester?.valveAtEngineEnd === false ? 'no' : 'yes',
+    hoseVolumeCm3: text(tester?.hoseVolumeCm3),
+    orificeMm: text(tester?.orificeMm),
     adapters: adapters.map(({ threadMm, pitchMm, reachMm }) => `${threadMm} x ${pitchMm} x ${reachMm}`).join('\n'),
-    oRingCheckedOn: record?.oRingCheckedOn ?? '', dueOn: record?.dueOn ?? '', comparedOn: comparison?.on ?? '', master: comparison?.master ?? '',
-    points: (comparison?.points ?? []).map(({ shown, master }) => `${shown} ${master}`).join('\n'), usual: record?.usual ?? false, retired: record?.retired ?? false,
+    oRingCheckedOn: record?.oRingCheckedOn ?? '',
+    dueOn: record?.dueOn ?? '',
+    comparedOn: comparison?.on ?? '',
+    master: comparison?.master ?? '',
+    points: (comparison?.points ?? []).map(({ shown, master }) => `${shown} ${master}`).join('\n'),
+    usual: record?.usual ?? false,
+    retired: record?.retired ?? false,
   };
 }
 
-/** What is sent. Text that is no number stays text, so that the contract names its field; an emptied day or comparison is null. */
-export function toTester(fields: TesterFields): Omit<NewTester, 'id' | 'kind' | 'oRingCheckedOn' | 'dueOn' | 'comparison'> & { oRingCheckedOn: string | null; dueOn: string | null; comparison: TesterRecord['comparison'] | null } {
-  const figure = (field: 'fullScale' | 'division' | 'accuracyPercentOfFullScale' | 'hoseVolumeCm3' | 'orificeMm') => (fields[field].trim() === '' ? {} : { [field]: typedNumber(fields[field]) });
+/**
+ * What is sent. Text that is no number stays text, so that the contract names its field; an emptied day or comparison
+ * is null.
+ */
+export function toTester(
+  fields: TesterFields,
+): Omit<NewTester, 'id' | 'kind' | 'oRingCheckedOn' | 'dueOn' | 'comparison'> & {
+  oRingCheckedOn: string | null;
+  dueOn: string | null;
+  comparison: TesterRecord['comparison'] | null;
+} {
+  const figure = (field: 'fullScale' | 'division' | 'accuracyPercentOfFullScale' | 'hoseVolumeCm3' | 'orificeMm') =>
+    fields[field].trim() === '' ? {} : { [field]: typedNumber(fields[field]) };
   const points = rows(fields.points).map(([shown, master]) => ({ shown, master }) as ComparedPoint);
   return {
     name: fields.name.trim(),
     tester: {
-      unit: fields.unit, ...figure('fullScale'), ...figure('division'), ...figure('accuracyPercentOfFullScale'),
-      ...(fields.kind === 'compression' ? { valveAtEngineEnd: fields.valve === 'yes', ...(fields.valve === 'no' ? figure('hoseVolumeCm3') : {}) } : {}),
+      unit: fields.unit,
+      ...figure('fullScale'),
+      ...figure('division'),
+      ...figure('accuracyPercentOfFullScale'),
+      ...(fields.kind === 'compression'
+        ? { valveAtEngineEnd: fields.valve === 'yes', ...(fields.valve === 'no' ? figure('hoseVolumeCm3') : {}) }
+        : {}),
       ...(fields.kind === 'leakdown' ? figure('orificeMm') : {}),
     },
     adapters: rows(fields.adapters).map(([threadMm, pitchMm, reachMm]) => ({ threadMm, pitchMm, reachMm }) as Adapter),
@@ -60,5 +87,14 @@ export function toTester(fields: TesterFields): Omit<NewTester, 'id' | 'kind' | 
 
 /** Lines of figures, however they are parted. */
 function rows(lines: string): (number | string | undefined)[][] {
-  return lines.split('\n').map((line) => line.trim()).filter(Boolean).map((line) => line.split(/\s*[x×;/]\s*|\s+/i).filter(Boolean).map((part) => typedNumber(part.replace(/^M/i, ''))));
+  return lines
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
+    .map((line) =>
+      line
+        .split(/\s*[x×;/]\s*|\s+/i)
+        .filter(Boolean)
+        .map((part) => typedNumber(part.replace(/^M/i, ''))),
+    );
 }

@@ -20,20 +20,56 @@ export function TestersScreen() {
   const inUse = testers.filter(({ retired }) => !retired);
   const retired = testers.filter((one) => one.retired);
   const close = () => setOpen(undefined);
-  const one = (record: TesterRecord) => <TesterPlate key={`${record.id}${record.version}`} record={record} open={open === record.id} onOpen={() => setOpen(record.id)} onClose={close} />;
+  const one = (record: TesterRecord) => (
+    <TesterPlate
+      key={`${record.id}${record.version}`}
+      record={record}
+      open={open === record.id}
+      onOpen={() => setOpen(record.id)}
+      onClose={close}
+    />
+  );
   return (
-    <Screen title="Testers" under={`${inUse.length} in use`} onBack={() => router.navigate('/shop')} action={<KeptBadge />}>
-      {open === 'new'
-        ? <Plate label="A new tester"><Title>A new tester</Title><TesterForm record={undefined} onDone={close} /></Plate>
-        : <Button kind="main" icon="plus" onPress={() => setOpen('new')}>A new tester</Button>}
-      {inUse.length === 0 ? <Plate><Words>None yet. Until one is here, a gauge of class 2 % is supposed.</Words></Plate> : inUse.map(one)}
+    <Screen
+      title="Testers"
+      under={`${inUse.length} in use`}
+      onBack={() => router.navigate('/shop')}
+      action={<KeptBadge />}
+    >
+      {open === 'new' ? (
+        <Plate label="A new tester">
+          <Title>A new tester</Title>
+          <TesterForm record={undefined} onDone={close} />
+        </Plate>
+      ) : (
+        <Button kind="main" icon="plus" onPress={() => setOpen('new')}>
+          A new tester
+        </Button>
+      )}
+      {inUse.length === 0 ? (
+        <Plate>
+          <Words>None yet. Until one is here, a gauge of class 2 % is supposed.</Words>
+        </Plate>
+      ) : (
+        inUse.map(one)
+      )}
       {retired.length > 0 ? <Label colour="onGroundDim">Out of use</Label> : null}
       {retired.map(one)}
     </Screen>
   );
 }
 
-function TesterPlate({ record, open, onOpen, onClose }: { record: TesterRecord; open: boolean; onOpen(): void; onClose(): void }) {
+function TesterPlate({
+  record,
+  open,
+  onOpen,
+  onClose,
+}: {
+  record: TesterRecord;
+  open: boolean;
+  onOpen(): void;
+  onClose(): void;
+}) {
   const { name, kind, tester, adapters, oRingCheckedOn, comparison, dueOn, usual } = record;
   const due = dueOn !== undefined && dueOn < dayOf(new Date());
   return (
@@ -41,19 +77,56 @@ function TesterPlate({ record, open, onOpen, onClose }: { record: TesterRecord; 
       <View style={styles.head}>
         <View style={styles.grow}>
           <Title>{name}</Title>
-          <Words colour="dim">{`${TESTER_KIND_WORD[kind]}${tester.fullScale === undefined ? '' : `, ${tester.fullScale} ${UNIT_SIGN[tester.unit ?? 'psi']} full scale`}${usual ? ', the usual one' : ''}`}</Words>
+          <Words colour="dim">
+            {[
+              TESTER_KIND_WORD[kind],
+              ...(tester.fullScale === undefined
+                ? []
+                : [`${tester.fullScale} ${UNIT_SIGN[tester.unit ?? 'psi']} full scale`]),
+              ...(usual ? ['the usual one'] : []),
+            ].join(', ')}
+          </Words>
         </View>
-        {open ? null : <Button onPress={onOpen} label={`Change ${name}`}>Change</Button>}
+        {open ? null : (
+          <Button onPress={onOpen} label={`Change ${name}`}>
+            Change
+          </Button>
+        )}
       </View>
-      {open ? <TesterForm record={record} onDone={onClose} /> : <>
-        {tester.valveAtEngineEnd === false ? <Strong colour="rust">No valve at the engine end: reads small engines far too low.</Strong> : null}
-        {adapters.length > 0 ? <Words>{`Fits ${adapters.map(({ threadMm, pitchMm, reachMm }) => `M${threadMm} x ${pitchMm}, ${reachMm} mm`).join(' · ')}`}</Words> : null}
-        {tester.orificeMm === undefined ? null : <Words>{`Orifice ${tester.orificeMm} mm`}</Words>}
-        {kind === 'crankcase' ? null : <Words colour="dim">{oRingCheckedOn ? `O-ring looked at ${oRingCheckedOn}` : 'O-ring: nobody has noted a look'}</Words>}
-        <Words colour={due ? 'rust' : 'dim'}>{`${comparison ? `Compared with ${comparison.master} on ${comparison.on}` : 'Never compared with a better gauge'}${dueOn ? `, due ${dueOn}` : ''}`}</Words>
-      </>}
+      {open ? (
+        <TesterForm record={record} onDone={onClose} />
+      ) : (
+        <>
+          {tester.valveAtEngineEnd === false ? (
+            <Strong colour="rust">No valve at the engine end: reads small engines far too low.</Strong>
+          ) : null}
+          {adapters.length > 0 ? (
+            <Words>
+              {'Fits ' +
+                adapters
+                  .map(({ threadMm, pitchMm, reachMm }) => `M${threadMm} x ${pitchMm}, ${reachMm} mm`)
+                  .join(' · ')}
+            </Words>
+          ) : null}
+          {tester.orificeMm === undefined ? null : <Words>{`Orifice ${tester.orificeMm} mm`}</Words>}
+          {kind === 'crankcase' ? null : (
+            <Words colour="dim">
+              {oRingCheckedOn ? `O-ring looked at ${oRingCheckedOn}` : 'O-ring: nobody has noted a look'}
+            </Words>
+          )}
+          <Words colour={due ? 'rust' : 'dim'}>
+            {comparison
+              ? `Compared with ${comparison.master} on ${comparison.on}`
+              : 'Never compared with a better gauge'}
+            {dueOn ? `, due ${dueOn}` : ''}
+          </Words>
+        </>
+      )}
     </Plate>
   );
 }
 
-const styles = StyleSheet.create({ head: { flexDirection: 'row', gap: 10, alignItems: 'flex-start' }, grow: { flex: 1 } });
+const styles = StyleSheet.create({
+  head: { flexDirection: 'row', gap: 10, alignItems: 'flex-start' },
+  grow: { flex: 1 },
+});

@@ -1,10 +1,10 @@
 import { onCylinder } from '../check-cylinder';
-import type { BoreTest } from "../../jobfile/tests";
-import type { InspectContext, KindDefinition } from "../definition";
-import { type JudgedInspection, find, type Inspected, finish, judged, bounds } from "../inspection";
-import { rectangular } from "../../quantity/doubt";
-import { BORE_STEP_MM } from "../gauge-steps";
-import { widestMm, taperMm, ovalityMm } from "./bore";
+import type { BoreTest } from '../../jobfile/tests';
+import type { InspectContext, KindDefinition } from '../definition';
+import { type JudgedInspection, find, type Inspected, finish, judged, bounds } from '../inspection';
+import { rectangular } from '../../quantity/doubt';
+import { BORE_STEP_MM } from '../gauge-steps';
+import { widestMm, taperMm, ovalityMm } from './bore';
 
 function inspect(test: BoreTest, { books }: InspectContext): JudgedInspection[] {
   const { figures, source } = find(books, 'bore');
@@ -16,7 +16,19 @@ function inspect(test: BoreTest, { books }: InspectContext): JudgedInspection[] 
       [{ of: 'taper' }, taperMm(sizes), Math.SQRT2 * one, figures?.maxTaperMm],
       [{ of: 'ovality' }, ovalityMm(sizes), Math.SQRT2 * one, figures?.maxOvalityMm],
     ];
-    return row.flatMap(([what, figure, doubt, max]) => (figure === undefined ? [] : [finish(what, test.kind, cylinder, judged(figure, doubt, 'mm', bounds(undefined, max), source), () => 'bore-worn')]));
+    return row.flatMap(([what, figure, doubt, max]) =>
+      figure === undefined
+        ? []
+        : [
+            finish(
+              what,
+              test.kind,
+              cylinder,
+              judged(figure, doubt, 'mm', bounds(undefined, max), source),
+              () => 'bore-worn',
+            ),
+          ],
+    );
   });
 }
 

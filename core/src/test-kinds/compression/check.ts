@@ -4,11 +4,14 @@ import { InputError } from '../../quantity/input-error';
 import { toKPa } from '../../quantity/pressure';
 import { refuseLockingDose } from '../../oil/oil';
 import { compressionGauge } from '../../reading/gauge';
-import type { CompressionReading } from "../../jobfile/tests";
-import type { Tester } from "../../jobfile/tester";
-import type { PressureUnit } from "../../quantity/units";
+import type { CompressionReading } from '../../jobfile/tests';
+import type { Tester } from '../../jobfile/tester';
+import type { PressureUnit } from '../../quantity/units';
 
-/** More than any engine of that fuel can make while cranking, kPa. A figure above it is a slip of the finger or of the unit. */
+/**
+ * More than any engine of that fuel can make while cranking, kPa. A figure above it is a slip of the finger or of the
+ * unit.
+ */
 export const HIGHEST_CREDIBLE_KPA: Readonly<Record<Fuel, number>> = { petrol: 5000, diesel: 8000 };
 
 /** What of an engine a reading is held against. */
@@ -47,6 +50,11 @@ export function checkFigure(figure: number, unit: PressureUnit, field: string, f
   }
   const gauge = compressionGauge(tester, fuel);
   if (gauge.fullScaleStated && kPa > gauge.fullScaleKPa * (1 + 1e-9)) {
-    throw new InputError(field, 'above-full-scale', { figure, unit, fullScale: tester?.fullScale ?? 0, scaleUnit: tester?.unit ?? 'psi' });
+    throw new InputError(field, 'above-full-scale', {
+      figure,
+      unit,
+      fullScale: tester?.fullScale ?? 0,
+      scaleUnit: tester?.unit ?? 'psi',
+    });
   }
 }

@@ -8,6 +8,12 @@ export const compression: KindDefinition<'compression'> = {
   check: (reading, { tester }, { engine }) => checkCompressionReading(reading, engine, tester),
   sessionHours: 6,
   procedure: () => 'compression',
-  implies: (readings) => ['ignition-off', 'stop-held', 'leads-off', 'plugs-out', ...(readings.some(({ wet }) => wet) ? ['oil-in-bores' as const] : [])],
+  implies: (readings) => [
+    'ignition-off',
+    'stop-held',
+    'leads-off',
+    'plugs-out',
+    ...(readings.some(({ wet }) => wet) ? ['oil-in-bores' as const] : []),
+  ],
   steps: { compression: COMPRESSION, wet: WET },
 };

@@ -7,8 +7,8 @@ import { warmEstimate } from '../../reading/warm-estimate';
 import type { DryMeasure } from './measure';
 import { settleByRepeats, type Settle } from '../../reading/settle';
 import { differs, type State, SURE, SURE_DEVIATIONS } from '../../jobfile/state';
-import type { SchoolName, Otherwise } from "../../limits/schools";
-import type { JudgedCompression, CompressionReason } from "./judged";
+import type { SchoolName, Otherwise } from '../../limits/schools';
+import type { JudgedCompression, CompressionReason } from './judged';
 
 /** Under this share of its limit, or of the best cylinder, a cylinder is dead. */
 const DEAD_SHARE = 0.1 - 1e-9;
@@ -19,7 +19,10 @@ export interface CompressionFinding {
 }
 
 /** The limits that apply and those that another school would have applied. */
-export interface SchooledLimits { limits: CompressionLimits; others: readonly { school: SchoolName; limits: CompressionLimits }[] }
+export interface SchooledLimits {
+  limits: CompressionLimits;
+  others: readonly { school: SchoolName; limits: CompressionLimits }[];
+}
 
 /**
  * One cylinder against the limits that apply here.
@@ -27,7 +30,10 @@ export interface SchooledLimits { limits: CompressionLimits; others: readonly { 
  * @param bestKPa the best cylinder's reading, to tell nothing from little
  */
 export function judgeCompression(
-  measure: DryMeasure, { limits, others }: SchooledLimits, atmosphereKPa: number, bestKPa: number,
+  measure: DryMeasure,
+  { limits, others }: SchooledLimits,
+  atmosphereKPa: number,
+  bestKPa: number,
 ): CompressionFinding {
   const { counted, latest, gauge } = measure;
   const { warm, doubtKPa, below, state, reasons } = held(measure, limits, bestKPa);
@@ -38,7 +44,11 @@ export function judgeCompression(
   if (otherwise.length > 0 && reasons[0]) reasons[0] = { ...reasons[0], others: otherwise } as CompressionReason;
 
   if (warm.corrected) reasons.push({ rule: 'cold-corrected', readKPa: counted.kPa, estimateKPa: warm.kPa });
-  if (limits.minKPa !== undefined && limits.minHereKPa !== undefined && Math.abs(limits.minHereKPa - limits.minKPa) > gauge.divisionKPa / 10) {
+  if (
+    limits.minKPa !== undefined &&
+    limits.minHereKPa !== undefined &&
+    Math.abs(limits.minHereKPa - limits.minKPa) > gauge.divisionKPa / 10
+  ) {
     reasons.push({ rule: 'limit-moved', seaLevelKPa: limits.minKPa, hereKPa: limits.minHereKPa, atmosphereKPa });
   }
   if (counted.used > 1) reasons.push({ rule: 'attempts-averaged', used: counted.used, of: counted.of });
@@ -77,30 +87,55 @@ function held(measure: DryMeasure, limits: CompressionLimits, bestKPa: number) {
 }
 
 function verdict(
-  measure: DryMeasure, limits: CompressionLimits, estimateKPa: number, doubtKPa: number, below: number | undefined, bestKPa: number,
+  measure: DryMeasure,
+  limits: CompressionLimits,
+  estimateKPa: number,
+  doubtKPa: number,
+  below: number | undefined,
+  bestKPa: number,
 ): { state: State; reasons: CompressionReason[] } {
   const { counted } = measure;
   const { minHereKPa: minHere, maxHereKPa: maxHere, watchBelowHereKPa: watchBelow, source } = limits;
 
   const limitFloor = minHere ?? 0;
-  const floorOf = limitFloor >= bestKPa ? 'limit' as const : 'best-cylinder' as const;
+  const floorOf = limitFloor >= bestKPa ? ('limit' as const) : ('best-cylinder' as const);
   const ofKPa = Math.max(limitFloor, bestKPa);
   if (counted.kPa < DEAD_SHARE * ofKPa) {
-    return { state: 'dead', reasons: [{ rule: 'under-a-tenth', readKPa: counted.kPa, of: floorOf, ofKPa, repeated: counted.used > 1 }] };
+    return {
+      state: 'dead',
+      reasons: [{ rule: 'under-a-tenth', readKPa: counted.kPa, of: floorOf, ofKPa, repeated: counted.used > 1 }],
+    };
   }
 
   if (minHere !== undefined && below !== undefined) {
     const numbers = { estimateKPa, doubtKPa, limitHereKPa: minHere, probabilityBelow: below, source };
     if (below > SURE) return { state: 'low', reasons: [{ rule: 'misses-minimum', ...numbers }] };
     if (below >= 1 - SURE) {
-      return { state: 'unproven', reasons: [{ rule: 'too-close-to-minimum', ...numbers, settle: settle(measure, estimateKPa - minHere, doubtKPa) }] };
+      return {
+        state: 'unproven',
+        reasons: [
+          { rule: 'too-close-to-minimum', ...numbers, settle: settle(measure, estimateKPa - minHere, doubtKPa) },
+        ],
+      };
     }
     const met: CompressionReason = { rule: 'meets-minimum', ...numbers };
     if (maxHere !== undefined && probabilityBelow(maxHere, estimateKPa, doubtKPa) < 1 - SURE) {
       return { state: 'watch', reasons: [met, { rule: 'above-maximum', estimateKPa, maxHereKPa: maxHere, source }] };
     }
     if (watchBelow !== undefined && probabilityBelow(watchBelow, estimateKPa, doubtKPa) > 0.5) {
-      return { state: 'watch', reasons: [met, { rule: 'in-lowest-band', estimateKPa, bandTopKPa: watchBelow, ...(limits.watchBand === undefined ? {} : { band: limits.watchBand }), source }] };
+      return {
+        state: 'watch',
+        reasons: [
+          met,
+          {
+            rule: 'in-lowest-band',
+            estimateKPa,
+            bandTopKPa: watchBelow,
+            ...(limits.watchBand === undefined ? {} : { band: limits.watchBand }),
+            source,
+          },
+        ],
+      };
     }
     return { state: 'sound', reasons: [met] };
   }

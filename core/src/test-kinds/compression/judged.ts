@@ -7,7 +7,7 @@ import type { RingResponse, SealingRise } from '../../oil/sealing-rise';
 import type { Settle } from '../../reading/settle';
 import type { StrokePattern } from '../../reading/strokes';
 import type { Spread } from '../../spread/spread';
-import type { PressureUnit } from "../../quantity/units";
+import type { PressureUnit } from '../../quantity/units';
 
 export interface JudgedCompression {
   state: State;
@@ -20,13 +20,7 @@ export interface JudgedCompression {
   /** About 95 in 100, kPa. */
   plusMinusKPa: number;
   attempts: { used: number; of: number };
-  limit: {
-    source: LimitSource;
-    unit: PressureUnit;
-    minKPa?: number;
-    minHereKPa?: number;
-    maxHereKPa?: number;
-  };
+  limit: { source: LimitSource; unit: PressureUnit; minKPa?: number; minHereKPa?: number; maxHereKPa?: number };
   probabilityBelowMin?: number;
   /** First stroke of the latest attempt, in `unit`. */
   firstStroke?: number;
@@ -52,24 +46,66 @@ export interface JudgedSpread extends Pick<Spread, 'method' | 'perCylinder'> {
 }
 
 /**
- * What cranking says of a cylinder. Numbers in kPa gauge unless the name says otherwise, so that a reader may show them in
+ * What cranking says of a cylinder. Numbers in kPa gauge unless the name says otherwise, so that a reader may show them
+ * in
  * any unit.
  */
 export type CompressionReason =
-  | WithOthers & { rule: 'meets-minimum' | 'misses-minimum'; estimateKPa: number; doubtKPa: number; limitHereKPa: number; probabilityBelow: number; source: LimitSource }
-  | WithOthers & { rule: 'too-close-to-minimum'; estimateKPa: number; doubtKPa: number; limitHereKPa: number; probabilityBelow: number; source: LimitSource; settle: Settle }
+  | (WithOthers & {
+      rule: 'meets-minimum' | 'misses-minimum';
+      estimateKPa: number;
+      doubtKPa: number;
+      limitHereKPa: number;
+      probabilityBelow: number;
+      source: LimitSource;
+    })
+  | (WithOthers & {
+      rule: 'too-close-to-minimum';
+      estimateKPa: number;
+      doubtKPa: number;
+      limitHereKPa: number;
+      probabilityBelow: number;
+      source: LimitSource;
+      settle: Settle;
+    })
   | { rule: 'in-lowest-band'; estimateKPa: number; bandTopKPa: number; band?: string; source: LimitSource }
   | { rule: 'above-maximum'; estimateKPa: number; maxHereKPa: number; source: LimitSource }
-  | WithOthers & { rule: 'no-minimum'; source: LimitSource }
+  | (WithOthers & { rule: 'no-minimum'; source: LimitSource })
   | { rule: 'under-a-tenth'; readKPa: number; of: 'limit' | 'best-cylinder'; ofKPa: number; repeated: boolean }
-  | WithOthers & { rule: 'spread-met' | 'spread-watch' | 'spread-missed'; method: SpreadMethod; amount: number; doubt: number; watch: number; limit: number; source: LimitSource }
-  | WithOthers & { rule: 'spread-too-close'; method: SpreadMethod; amount: number; doubt: number; watch: number; limit: number; source: LimitSource; settle: Settle }
+  | (WithOthers & {
+      rule: 'spread-met' | 'spread-watch' | 'spread-missed';
+      method: SpreadMethod;
+      amount: number;
+      doubt: number;
+      watch: number;
+      limit: number;
+      source: LimitSource;
+    })
+  | (WithOthers & {
+      rule: 'spread-too-close';
+      method: SpreadMethod;
+      amount: number;
+      doubt: number;
+      watch: number;
+      limit: number;
+      source: LimitSource;
+      settle: Settle;
+    })
   | { rule: 'stands-above-the-others'; method: SpreadMethod; amount: number; limit: number }
   | { rule: 'cold-corrected'; readKPa: number; estimateKPa: number }
   | { rule: 'limit-moved'; seaLevelKPa: number; hereKPa: number; atmosphereKPa: number }
   | { rule: 'attempts-averaged'; used: number; of: number }
   | { rule: 'attempts-disagree'; earlierKPa: number; latestKPa: number }
-  | { rule: 'wet-response'; rise: number; displacement?: number; from?: number; to: number; response: RingResponse; school: SchoolOf<'wetRiseSchool'>; others?: { school: SchoolOf<'wetRiseSchool'>; response: RingResponse }[] }
+  | {
+      rule: 'wet-response';
+      rise: number;
+      displacement?: number;
+      from?: number;
+      to: number;
+      response: RingResponse;
+      school: SchoolOf<'wetRiseSchool'>;
+      others?: { school: SchoolOf<'wetRiseSchool'>; response: RingResponse }[];
+    }
   | { rule: 'stroke-pattern'; pattern: StrokePattern; firstShare: number; strokeAt95?: number };
 
 /** Traps of a wet test. */

@@ -3,7 +3,7 @@ import type { JobFile } from '../../jobfile/job-file';
 import { toKPa } from '../../quantity/pressure';
 import { type Counted, countAttempts } from '../../reading/attempts';
 import { compressionGauge, type Gauge, trueKPa } from '../../reading/gauge';
-import type { CompressionReading, CompressionTest } from "../../jobfile/tests";
+import type { CompressionReading, CompressionTest } from '../../jobfile/tests';
 
 /** What was measured dry on one cylinder, from the latest test that has it. */
 export interface DryMeasure {
@@ -25,7 +25,10 @@ export function dryMeasures(job: JobFile): Map<string, DryMeasure> {
     for (const cylinder of new Set(dry.map((reading) => reading.cylinder))) {
       const attempts = dry.filter((reading) => reading.cylinder === cylinder);
       const latest = attempts[attempts.length - 1] as CompressionReading;
-      const counted = countAttempts(attempts.map((attempt) => trueKPa(toKPa(attempt.peak, attempt.unit), gauge)), gauge);
+      const counted = countAttempts(
+        attempts.map((attempt) => trueKPa(toKPa(attempt.peak, attempt.unit), gauge)),
+        gauge,
+      );
       measures.set(cylinder, { cylinder, test, gauge, counted, latest });
     }
   }
@@ -46,12 +49,24 @@ export type Condition = 'temperature' | 'throttle' | 'tester' | 'plugs' | 'crank
 /** In which conditions the tests differ whose readings are set against each other. */
 export function mixedConditions(measures: readonly DryMeasure[]): Condition[] {
   const tests = [...new Set(measures.map((measure) => measure.test))];
-  const differs = (of: (test: CompressionTest) => unknown) => new Set(tests.map((test) => JSON.stringify(of(test)) ?? '')).size > 1;
+  const differs = (of: (test: CompressionTest) => unknown) =>
+    new Set(tests.map((test) => JSON.stringify(of(test)) ?? '')).size > 1;
   const conditions: [Condition, (test: CompressionTest) => unknown][] = [
     ['temperature', (test) => test.engineTemperature],
     ['throttle', (test) => test.throttle],
     ['plugs', (test) => test.plugs],
-    ['tester', ({ tester }) => tester && [tester.name, tester.unit, tester.fullScale, tester.division, tester.valveAtEngineEnd, tester.correction]],
+    [
+      'tester',
+      ({ tester }) =>
+        tester && [
+          tester.name,
+          tester.unit,
+          tester.fullScale,
+          tester.division,
+          tester.valveAtEngineEnd,
+          tester.correction,
+        ],
+    ],
   ];
   const found = conditions.filter(([, of]) => differs(of)).map(([name]) => name);
   const speeds = tests.flatMap((test) => test.crankingRpm ?? []);

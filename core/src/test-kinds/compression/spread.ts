@@ -5,10 +5,10 @@ import { type CylinderSpread, type Spread, type SpreadInput, spread } from '../.
 import type { DryMeasure } from './measure';
 import { settleByRepeats } from '../../reading/settle';
 import { differs, type State, SURE, worstOf } from '../../jobfile/state';
-import { SPREAD_METHODS } from "../../jobfile/book";
-import { SPREAD_LIMIT_SCHOOLS, type Otherwise } from "../../limits/schools";
-import type { JudgedSpread, CompressionReason } from "./judged";
-import type { PressureUnit } from "../../quantity/units";
+import { SPREAD_METHODS } from '../../jobfile/book';
+import { SPREAD_LIMIT_SCHOOLS, type Otherwise } from '../../limits/schools';
+import type { JudgedSpread, CompressionReason } from './judged';
+import type { PressureUnit } from '../../quantity/units';
 
 export interface SpreadFinding {
   judged: JudgedSpread;
@@ -17,19 +17,35 @@ export interface SpreadFinding {
 }
 
 /** The cylinders against each other. Nothing below two of them. */
-export function judgeSpread(measures: readonly DryMeasure[], limits: SpreadLimits, unit: PressureUnit): SpreadFinding | undefined {
-  const inputs = measures.map(({ cylinder, counted }) => ({ cylinder, figure: counted.kPa, ownDoubt: counted.ownDoubtKPa }));
+export function judgeSpread(
+  measures: readonly DryMeasure[],
+  limits: SpreadLimits,
+  unit: PressureUnit,
+): SpreadFinding | undefined {
+  const inputs = measures.map(({ cylinder, counted }) => ({
+    cylinder,
+    figure: counted.kPa,
+    ownDoubt: counted.ownDoubtKPa,
+  }));
   const found = spread(inputs, limits.method);
   if (!found) return undefined;
   const methods = limits.source.kind === 'book' ? [] : otherMethods(inputs, limits);
-  const byCylinder = new Map(found.perCylinder.map((c, i) => {
-    const judged = judgeOne(c, limits);
-    const others = [...otherLimits(c, limits, judged.state), ...methods.flatMap(({ method, judge }): Otherwise[] => {
-      const state = judge[i]?.state ?? judged.state;
-      return differs(state, judged.state) ? [{ school: { matter: 'spread-method', method }, state }] : [];
-    })];
-    return [c.cylinder, others.length === 0 ? judged : { ...judged, reason: { ...judged.reason, others } as CompressionReason }];
-  }));
+  const byCylinder = new Map(
+    found.perCylinder.map((c, i) => {
+      const judged = judgeOne(c, limits);
+      const others = [
+        ...otherLimits(c, limits, judged.state),
+        ...methods.flatMap(({ method, judge }): Otherwise[] => {
+          const state = judge[i]?.state ?? judged.state;
+          return differs(state, judged.state) ? [{ school: { matter: 'spread-method', method }, state }] : [];
+        }),
+      ];
+      return [
+        c.cylinder,
+        others.length === 0 ? judged : { ...judged, reason: { ...judged.reason, others } as CompressionReason },
+      ];
+    }),
+  );
   return { judged: shown(found, limits, unit, worstOf([...byCylinder.values()].map((c) => c.state))), byCylinder };
 }
 
@@ -37,7 +53,8 @@ export function judgeSpread(measures: readonly DryMeasure[], limits: SpreadLimit
 function otherMethods(inputs: readonly SpreadInput[], limits: SpreadLimits) {
   if (limits.method === 'difference') return [];
   return SPREAD_METHODS.filter((method) => method !== limits.method && method !== 'difference').map((method) => ({
-    method, judge: spread(inputs, method)?.perCylinder.map((c) => judgeOne(c, { ...limits, method })) ?? [],
+    method,
+    judge: spread(inputs, method)?.perCylinder.map((c) => judgeOne(c, { ...limits, method })) ?? [],
   }));
 }
 
@@ -61,8 +78,13 @@ function judgeOne(one: CylinderSpread, limits: SpreadLimits): { state: State; re
       : { state: 'sound', reason: { rule: 'spread-met', ...numbers } };
   }
   if (within < 1 - SURE) return { state: 'low', reason: { rule: 'spread-missed', ...numbers } };
-  if (within <= SURE) return { state: 'unproven', reason: { rule: 'spread-too-close', ...numbers, settle: settleByRepeats(one.amount - limit, 0, one.doubt, 1) } };
-  if (watch < limit && probabilityBelow(watch, one.amount, one.doubt) < 0.5) return { state: 'watch', reason: { rule: 'spread-watch', ...numbers } };
+  if (within <= SURE)
+    return {
+      state: 'unproven',
+      reason: { rule: 'spread-too-close', ...numbers, settle: settleByRepeats(one.amount - limit, 0, one.doubt, 1) },
+    };
+  if (watch < limit && probabilityBelow(watch, one.amount, one.doubt) < 0.5)
+    return { state: 'watch', reason: { rule: 'spread-watch', ...numbers } };
   return { state: 'sound', reason: { rule: 'spread-met', ...numbers } };
 }
 

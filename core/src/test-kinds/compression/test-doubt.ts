@@ -3,9 +3,9 @@ import type { Engine } from '../../engine/engine';
 import { volumesOf } from '../../engine/volume';
 import type { CompressionLimits } from '../../limits/limits';
 import type { SchoolOf } from '../../jobfile/schools';
-import type { CompressionTest } from "../../jobfile/tests";
-import type { CrankingNote } from "../definition";
-import { defined } from "../../quantity/defined";
+import type { CompressionTest } from '../../jobfile/tests';
+import type { CrankingNote } from '../definition';
+import { defined } from '../../quantity/defined';
 
 /** A recorded condition that makes every cylinder read low on a sound engine. */
 export interface TestDoubt {
@@ -17,8 +17,15 @@ export interface TestDoubt {
   volts?: number;
 }
 
-/** A shut throttle starves the cylinder; a starter that labours loses a quarter; a release may let more than half go. */
-const LEAST_SHARE = { 'throttle-closed': 0.4, 'slow-cranking': 0.75, 'compression-release': 0.4, hoseUnknown: 0.5 } as const;
+/**
+ * A shut throttle starves the cylinder; a starter that labours loses a quarter; a release may let more than half go.
+ */
+const LEAST_SHARE = {
+  'throttle-closed': 0.4,
+  'slow-cranking': 0.75,
+  'compression-release': 0.4,
+  hoseUnknown: 0.5,
+} as const;
 
 /** Slower than this the rings and valves have time to leak, rev/min. */
 function laboursBelowRpm(engine: Engine): number {
@@ -28,23 +35,30 @@ function laboursBelowRpm(engine: Engine): number {
 
 /** What was noted of the test that speaks against the test before it speaks against the engine. */
 export function testDoubts(
-  test: CompressionTest, engine: Engine, limits: CompressionLimits, throttleSchool: SchoolOf<'throttleSchool'>, note?: CrankingNote,
+  test: CompressionTest,
+  engine: Engine,
+  limits: CompressionLimits,
+  throttleSchool: SchoolOf<'throttleSchool'>,
+  note?: CrankingNote,
 ): TestDoubt[] {
   const doubts: TestDoubt[] = [];
-  if (test.throttle === 'closed' && throttleSchool === 'wide-open') doubts.push({ which: 'throttle-closed', leastShare: LEAST_SHARE['throttle-closed'] });
+  if (test.throttle === 'closed' && throttleSchool === 'wide-open')
+    doubts.push({ which: 'throttle-closed', leastShare: LEAST_SHARE['throttle-closed'] });
   if (test.tester?.valveAtEngineEnd === false) {
     const volumes = volumesOf(engine);
     const hose = test.tester.hoseVolumeCm3;
-    const leastShare = volumes && hose !== undefined
-      ? hoseFactor(volumes.sweptCm3, volumes.chamberCm3, hose)
-      : LEAST_SHARE.hoseUnknown;
+    const leastShare =
+      volumes && hose !== undefined ? hoseFactor(volumes.sweptCm3, volumes.chamberCm3, hose) : LEAST_SHARE.hoseUnknown;
     doubts.push({ which: 'tester-without-valve', leastShare });
   }
   if (test.crankingRpm !== undefined && test.crankingRpm < laboursBelowRpm(engine)) {
     doubts.push({ which: 'slow-cranking', leastShare: LEAST_SHARE['slow-cranking'], crankingRpm: test.crankingRpm });
   }
   // A speed that was measured is believed before the volts that may explain it.
-  if (note?.labours && test.crankingRpm === undefined) doubts.push(defined({ which: 'weak-battery' as const, leastShare: LEAST_SHARE['slow-cranking'], volts: note.volts }));
+  if (note?.labours && test.crankingRpm === undefined)
+    doubts.push(
+      defined({ which: 'weak-battery' as const, leastShare: LEAST_SHARE['slow-cranking'], volts: note.volts }),
+    );
   const releaseCounted = limits.source.kind === 'book' && limits.releaseActing;
   if (engine.compressionRelease === 'automatic' && !releaseCounted) {
     doubts.push({ which: 'compression-release', leastShare: LEAST_SHARE['compression-release'] });

@@ -8,14 +8,17 @@ import { compressionGauge, trueKPa } from '../../reading/gauge';
 import { displacementRise, recommendedDose } from '../../oil/oil';
 import { type RingResponse, sealingRise } from '../../oil/sealing-rise';
 import type { DryMeasure } from './measure';
-import type { CompressionReading, CompressionTest } from "../../jobfile/tests";
-import type { JudgedWet, WetCaution } from "./judged";
+import type { CompressionReading, CompressionTest } from '../../jobfile/tests';
+import type { JudgedWet, WetCaution } from './judged';
 
 /** A needle that lifts less than this has not moved. */
 const NOTHING_KPA = 1;
 
 /** The latest wet reading of a cylinder and its place in the job. */
-function wetReadingOf(job: JobFile, cylinder: string): { reading: CompressionReading; test: CompressionTest; field: string } | undefined {
+function wetReadingOf(
+  job: JobFile,
+  cylinder: string,
+): { reading: CompressionReading; test: CompressionTest; field: string } | undefined {
   const tests = job.tests ?? [];
   const isOne = (one: CompressionReading) => one.wet === true && one.cylinder === cylinder;
   const at = tests.findLastIndex((test) => test.kind === 'compression' && test.readings.some(isOne));
@@ -31,22 +34,40 @@ function wetReadingOf(job: JobFile, cylinder: string): { reading: CompressionRea
  * @throws InputError when the dose would lock the engine
  */
 export function judgeWet(
-  job: JobFile, dry: DryMeasure, row: readonly DryMeasure[], school: SchoolOf<'wetRiseSchool'>, atmosphereKPa: number,
+  job: JobFile,
+  dry: DryMeasure,
+  row: readonly DryMeasure[],
+  school: SchoolOf<'wetRiseSchool'>,
+  atmosphereKPa: number,
 ): JudgedWet | undefined {
   const latest = wetReadingOf(job, dry.cylinder);
   if (!latest || dry.counted.kPa < NOTHING_KPA) return undefined;
   const { reading, test, field } = latest;
   const volumes = volumesOf(job.engine);
   const { oilMl } = reading;
-  const displacement = volumes && oilMl !== undefined
-    ? within(field, () => displacementRise(dry.counted.kPa, volumes, oilMl, atmosphereKPa))
-    : undefined;
+  const displacement =
+    volumes && oilMl !== undefined
+      ? within(field, () => displacementRise(dry.counted.kPa, volumes, oilMl, atmosphereKPa))
+      : undefined;
   const wetKPa = trueKPa(toKPa(reading.peak, reading.unit), compressionGauge(test.tester, job.engine.fuel));
   const found = sealingRise(dry.counted.kPa, wetKPa, displacement);
   const others = row.filter(({ cylinder }) => cylinder !== dry.cylinder).map(({ counted }) => counted.kPa);
-  const by: Readonly<Record<SchoolOf<'wetRiseSchool'>, RingResponse>> = { sealing: found.response, ...plainResponses(found.rise, wetKPa, others) };
-  const otherwise = SCHOOLS.wetRiseSchool.filter((other) => by[other] !== by[school]).map((other) => ({ school: other, response: by[other] }));
-  return { wetKPa, dryKPa: dry.counted.kPa, ...(oilMl === undefined ? {} : { oilMl }), ...found, response: by[school], school, others: otherwise };
+  const by: Readonly<Record<SchoolOf<'wetRiseSchool'>, RingResponse>> = {
+    sealing: found.response,
+    ...plainResponses(found.rise, wetKPa, others),
+  };
+  const otherwise = SCHOOLS.wetRiseSchool
+    .filter((other) => by[other] !== by[school])
+    .map((other) => ({ school: other, response: by[other] }));
+  return {
+    wetKPa,
+    dryKPa: dry.counted.kPa,
+    ...(oilMl === undefined ? {} : { oilMl }),
+    ...found,
+    response: by[school],
+    school,
+    others: otherwise,
+  };
 }
 
 /** Schools that take the needle as it stands: any clear rise, back to the others, or ten percent. */
@@ -66,8 +87,15 @@ const BACK_TO_LEVEL = 0.9;
 const TEN_PERCENT = 0.1 - 1e-9;
 
 /** Traps of a wet test that this job may have fallen into. */
-export function wetCautions(job: JobFile, wet: ReadonlyMap<string, JudgedWet>, row: readonly DryMeasure[], atmosphereKPa: number): WetCaution[] {
-  const onNothing = row.filter(({ cylinder, counted }) => counted.kPa < NOTHING_KPA && wetReadingOf(job, cylinder)).map(({ cylinder }): WetCaution => ({ caution: 'wet-on-nothing', cylinder }));
+export function wetCautions(
+  job: JobFile,
+  wet: ReadonlyMap<string, JudgedWet>,
+  row: readonly DryMeasure[],
+  atmosphereKPa: number,
+): WetCaution[] {
+  const onNothing = row
+    .filter(({ cylinder, counted }) => counted.kPa < NOTHING_KPA && wetReadingOf(job, cylinder))
+    .map(({ cylinder }): WetCaution => ({ caution: 'wet-on-nothing', cylinder }));
   if (wet.size === 0) return onNothing;
   const cautions: WetCaution[] = onNothing;
   if (layoutOf(job.engine) === 'flat') cautions.push({ caution: 'wet-wets-one-side' });
@@ -77,7 +105,13 @@ export function wetCautions(job: JobFile, wet: ReadonlyMap<string, JudgedWet>, r
   if (cold && shown.length > 0) cautions.push({ caution: 'wet-exaggerated-cold' });
   const rises = all.map(({ rise }) => rise);
   // Rings wear one by one; a dry bore is dry everywhere.
-  if (wet.size > 1 && wet.size === row.length && shown.length === wet.size && Math.max(...rises) - Math.min(...rises) < ALIKE_RISE) cautions.push({ caution: 'wet-rises-alike' });
+  if (
+    wet.size > 1 &&
+    wet.size === row.length &&
+    shown.length === wet.size &&
+    Math.max(...rises) - Math.min(...rises) < ALIKE_RISE
+  )
+    cautions.push({ caution: 'wet-rises-alike' });
   const volumes = volumesOf(job.engine);
   for (const [cylinder, { from, response, oilMl, dryKPa }] of wet) {
     if (from === undefined) cautions.push({ caution: 'wet-volume-unknown', cylinder });

@@ -13,7 +13,11 @@ export const crankcase: KindDefinition<'crankcase'> = {
     if (cylinder !== undefined) checkCylinder(job, cylinder, 'case');
     const { highestKPa } = holdLimits(job.books ?? []);
     samples.forEach(({ value }, i) => {
-      if (toKPa(value, unit) > highestKPa * (1 + 1e-9)) throw new InputError(`samples[${i}].value`, 'above-what-seals-take', { highest: fromKPa(highestKPa, unit), unit });
+      if (toKPa(value, unit) > highestKPa * (1 + 1e-9))
+        throw new InputError(`samples[${i}].value`, 'above-what-seals-take', {
+          highest: fromKPa(highestKPa, unit),
+          unit,
+        });
     });
   },
   check: () => undefined,

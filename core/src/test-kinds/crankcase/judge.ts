@@ -7,8 +7,8 @@ import { fromKPa, toKPa } from '../../quantity/pressure';
 import { crankcaseGauge, divisionDoubtKPa } from '../../reading/gauge';
 import { settleByRepeats, type Settle } from '../../reading/settle';
 import { type State, SURE, worstOf } from '../../jobfile/state';
-import type { CrankcaseTest } from "../../jobfile/tests";
-import type { JudgedCrankcase, HoldReason } from "./judged";
+import type { CrankcaseTest } from '../../jobfile/tests';
+import type { JudgedCrankcase, HoldReason } from './judged';
 
 /** Looks closer together than this are one look. */
 const LEAST_SECONDS = 1;
@@ -36,23 +36,59 @@ function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number
   const times = samples.map(({ seconds }) => seconds);
   const span = Math.max(...times) - Math.min(...times);
   // One look at the gauge proves nothing; it is no mistake either.
-  if (span < LEAST_SECONDS) return { ...head, state: 'unproven', drop: null, netDrop: null, plusMinus: null, reasons: [{ rule: 'hold-watched-once' }] };
+  if (span < LEAST_SECONDS)
+    return {
+      ...head,
+      state: 'unproven',
+      drop: null,
+      netDrop: null,
+      plusMinus: null,
+      reasons: [{ rule: 'hold-watched-once' }],
+    };
   const dropKPa = dropAt(samples, holdSeconds);
   const rigKPa = (toKPa(test.rigDropPerMinute ?? 0, unit) * holdSeconds) / 60;
   const netKPa = dropKPa - rigKPa;
   const celsius = test.samples.flatMap((sample) => sample.celsius ?? []);
-  const drift = celsius.length < 2 ? 0 : temperatureDriftKPa(atmosphereKPa + (mode === 'pressure' ? 1 : -1) * (samples[0]?.kPa ?? 0), Math.max(...celsius) - Math.min(...celsius));
+  const drift =
+    celsius.length < 2
+      ? 0
+      : temperatureDriftKPa(
+          atmosphereKPa + (mode === 'pressure' ? 1 : -1) * (samples[0]?.kPa ?? 0),
+          Math.max(...celsius) - Math.min(...celsius),
+        );
   // Both ends are read between the same marks; a short watch stretches their doubt to the hold time.
   const stretch = Math.max(1, holdSeconds / span);
   const marks = Math.SQRT2 * divisionDoubtKPa(crankcaseGauge(test.tester)) * stretch;
   const doubt = combined(marks, rectangular(drift));
   const held = probabilityBelow(maxDropKPa, netKPa, doubt);
   const state: State = held < 1 - SURE ? 'low' : held > SURE ? 'sound' : 'unproven';
-  // A short watch drawn on to the hold time may come to more than there was: it is judged by that, and told as all of it.
+  // A short watch drawn on to the hold time may come to more than there was: it is judged by that, and told as all of
+  // it.
   const there = Math.max(...samples.map(({ kPa }) => kPa));
-  const numbers = { mode, ...where, netDropKPa: Math.min(there, netKPa), doubtKPa: doubt, limitKPa: maxDropKPa, holdSeconds, source };
+  const numbers = {
+    mode,
+    ...where,
+    netDropKPa: Math.min(there, netKPa),
+    doubtKPa: doubt,
+    limitKPa: maxDropKPa,
+    holdSeconds,
+    source,
+  };
   // A short watch is the cheapest doubt to be rid of.
-  const settle: Settle = stretch > 1 ? { by: 'longer-watch', seconds: holdSeconds } : settleByRepeats(netKPa - maxDropKPa, rectangular(drift), marks, 1);
-  const reason: HoldReason = state === 'unproven' ? { rule: 'hold-too-close', ...numbers, settle } : { rule: state === 'low' ? 'hold-missed' : 'hold-met', ...numbers };
-  return { ...head, state, drop: shown(Math.min(there, dropKPa)), netDrop: shown(Math.min(there, netKPa)), plusMinus: shown(COVERAGE * doubt), reasons: [reason] };
+  const settle: Settle =
+    stretch > 1
+      ? { by: 'longer-watch', seconds: holdSeconds }
+      : settleByRepeats(netKPa - maxDropKPa, rectangular(drift), marks, 1);
+  const reason: HoldReason =
+    state === 'unproven'
+      ? { rule: 'hold-too-close', ...numbers, settle }
+      : { rule: state === 'low' ? 'hold-missed' : 'hold-met', ...numbers };
+  return {
+    ...head,
+    state,
+    drop: shown(Math.min(there, dropKPa)),
+    netDrop: shown(Math.min(there, netKPa)),
+    plusMinus: shown(COVERAGE * doubt),
+    reasons: [reason],
+  };
 }

@@ -1,7 +1,7 @@
 import type { State } from '../../jobfile/state';
 import type { LimitSource } from '../../limits/source';
 import type { Settle } from '../../reading/settle';
-import type { VacuumUnit } from "../../quantity/units";
+import type { VacuumUnit } from '../../quantity/units';
 
 export interface JudgedHold {
   state: State;
@@ -20,13 +20,23 @@ export interface JudgedHold {
 }
 
 /** The worst of the crankcase tests, and all of them. */
-export interface JudgedCrankcase extends JudgedHold { tests: JudgedHold[] }
+export interface JudgedCrankcase extends JudgedHold {
+  tests: JudgedHold[];
+}
 
 /** Drops in kPa over the hold time. */
-interface HoldNumbers { mode: 'pressure' | 'vacuum'; case?: string; netDropKPa: number; doubtKPa: number; limitKPa: number; holdSeconds: number; source: LimitSource }
+interface HoldNumbers {
+  mode: 'pressure' | 'vacuum';
+  case?: string;
+  netDropKPa: number;
+  doubtKPa: number;
+  limitKPa: number;
+  holdSeconds: number;
+  source: LimitSource;
+}
 
 /** What a closed case says. */
 export type HoldReason =
-  | HoldNumbers & { rule: 'hold-met' | 'hold-missed' }
-  | HoldNumbers & { rule: 'hold-too-close'; settle: Settle }
+  | (HoldNumbers & { rule: 'hold-met' | 'hold-missed' })
+  | (HoldNumbers & { rule: 'hold-too-close'; settle: Settle })
   | { rule: 'hold-watched-once' };

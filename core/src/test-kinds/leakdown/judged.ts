@@ -18,12 +18,21 @@ export interface JudgedLeakage {
   heard: Heard[];
 }
 
-interface LeakNumbers { percent: number; doubt: number; sound: number; watch: number; fault: number; source: LimitSource; holeMm?: number; holeDoubtMm?: number }
+interface LeakNumbers {
+  percent: number;
+  doubt: number;
+  sound: number;
+  watch: number;
+  fault: number;
+  source: LimitSource;
+  holeMm?: number;
+  holeDoubtMm?: number;
+}
 
 /** What air says of a cylinder. */
 export type LeakReason =
-  | WithOthers & LeakNumbers & { rule: 'leak-sound' | 'leak-watch' | 'leak-missed' }
-  | WithOthers & LeakNumbers & { rule: 'leak-too-close'; settle: Settle }
+  | (WithOthers & LeakNumbers & { rule: 'leak-sound' | 'leak-watch' | 'leak-missed' })
+  | (WithOthers & LeakNumbers & { rule: 'leak-too-close'; settle: Settle })
   | { rule: 'crank-turned' }
   | { rule: 'wrong-stroke-suspected'; percent: number; exhaustLoud: boolean }
   | { rule: 'heard'; at: HeardAt; level: number; cylinder?: string }

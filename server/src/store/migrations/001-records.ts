@@ -166,8 +166,10 @@ export async function up({ sql }: MigrationContext): Promise<void> {
       RAISE EXCEPTION '% is append-only', TG_TABLE_NAME USING ERRCODE = 'restrict_violation';
     END $$;
     CREATE TRIGGER tests_append_only BEFORE UPDATE OR DELETE ON tests FOR EACH ROW EXECUTE FUNCTION refuse_change();
-    CREATE TRIGGER readings_append_only BEFORE UPDATE OR DELETE ON readings FOR EACH ROW EXECUTE FUNCTION refuse_change();
-    CREATE TRIGGER overrules_append_only BEFORE UPDATE OR DELETE ON overrules FOR EACH ROW EXECUTE FUNCTION refuse_change();
+    CREATE TRIGGER readings_append_only BEFORE UPDATE OR DELETE
+      ON readings FOR EACH ROW EXECUTE FUNCTION refuse_change();
+    CREATE TRIGGER overrules_append_only BEFORE UPDATE OR DELETE
+      ON overrules FOR EACH ROW EXECUTE FUNCTION refuse_change();
 
     CREATE TABLE session (
       sid varchar PRIMARY KEY,

@@ -1,0 +1,29 @@
+// npm run lint: everything that can be told of the code without running it. npm test takes its checks from here.
+import { spawnSync } from 'node:child_process';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { ensurePackages, projectDir, say } from './packages.mjs';
+
+const bin = (name) => path.join(projectDir, 'node_modules', '.bin', name);
+const CODE = ['core', 'contract', 'server', 'app/app', 'app/src', 'cli', 'demo', 'e2e', 'bench', 'scripts'];
+
+/** @type {readonly { name: string, args: readonly string[] }[]} each is started with Node, from the project's folder */
+export const CHECKS = [
+  { name: 'lint, rules', args: [bin('eslint'), '.', '--max-warnings', '0'] },
+  {
+    name: 'lint, arrows',
+    args: [bin('depcruise'), '--config', '.dependency-cruiser.cjs', ...CODE, 'playwright.config.ts'],
+  },
+  { name: 'lint, unused', args: [bin('knip'), '--no-progress'] },
+  { name: 'lint, format', args: [bin('prettier'), '--check', '--log-level', 'warn', '.'] },
+];
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) {
+  ensurePackages();
+  const failed = CHECKS.filter(({ name, args }) => {
+    say(`== ${name}`);
+    return spawnSync(process.execPath, args, { cwd: projectDir, stdio: 'inherit' }).status !== 0;
+  });
+  if (failed.length > 0) say(`Not good: ${failed.map(({ name }) => name).join('; ')}`);
+  process.exit(failed.length === 0 ? 0 : 1);
+}
