@@ -232,7 +232,7 @@ module.exports = {
       'scripts',
       'Scripts work before anything is installed, or say what they need.',
       '^scripts/',
-      ['^scripts/', packages('esbuild', 'workbox-build', '@playwright', 'typescript')],
+      ['^scripts/', packages('esbuild', 'workbox-build', '@playwright', 'http-proxy-3'), '^jest[.]node[.]cjs$'],
       { node: true },
     ),
   ],

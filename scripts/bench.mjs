@@ -6,7 +6,7 @@ import { ensureWebApp } from './build.mjs';
 import { ensureBundle, loadBench } from './bundle.mjs';
 import { ensurePackages, projectDir, say } from './packages.mjs';
 
-ensurePackages();
+await ensurePackages();
 const keep = process.argv.includes('--keep');
 const wanted = process.argv.slice(2).filter((word) => !word.startsWith('--'));
 

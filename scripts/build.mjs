@@ -6,7 +6,7 @@ import { promisify } from 'node:util';
 import zlib from 'node:zlib';
 import { fileURLToPath } from 'node:url';
 import { ensureBundle, newest } from './bundle.mjs';
-import { ensurePackages, projectDir, say } from './packages.mjs';
+import { ensurePackages, oneAtATime, projectDir, say } from './packages.mjs';
 
 const APP = path.join(projectDir, 'app');
 export const APP_DIST = path.join(APP, 'dist');
@@ -23,7 +23,9 @@ const SOURCES = [
   'scripts/build.mjs',
 ];
 
-export async function ensureWebApp() {
+export const ensureWebApp = () => oneAtATime('web', buildWebApp);
+
+async function buildWebApp() {
   const stamp = path.join(APP_DIST, 'built');
   const built = fs.statSync(stamp, { throwIfNoEntry: false })?.mtimeMs ?? 0;
   if (newest(SOURCES.map((source) => path.join(projectDir, source))) <= built) return;
@@ -114,6 +116,6 @@ async function pack(dist) {
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
-  ensurePackages();
+  await ensurePackages();
   await Promise.all([ensureWebApp(), ensureBundle('server'), ensureBundle('load-demo'), ensureBundle('rugged')]);
 }

@@ -2,7 +2,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { projectDir } from './packages.mjs';
+import { oneAtATime, projectDir } from './packages.mjs';
 
 const BUNDLES = {
   rugged: { entry: 'cli/src/main.ts', from: ['cli', 'core', 'contract'] },
@@ -11,7 +11,9 @@ const BUNDLES = {
 };
 
 /** @returns path of the ready bundle */
-export async function ensureBundle(name) {
+export const ensureBundle = (name) => oneAtATime(name, () => bundle(name));
+
+async function bundle(name) {
   const { entry, from } = BUNDLES[name];
   const outfile = path.join(projectDir, 'dist', `${name}.mjs`);
   const sources = [...from.map((dir) => path.join(projectDir, dir, 'src')), path.join(projectDir, 'package-lock.json')];

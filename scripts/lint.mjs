@@ -19,7 +19,7 @@ export const CHECKS = [
 ];
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {
-  ensurePackages();
+  await ensurePackages();
   const failed = CHECKS.filter(({ name, args }) => {
     say(`== ${name}`);
     return spawnSync(process.execPath, args, { cwd: projectDir, stdio: 'inherit' }).status !== 0;

@@ -1,9 +1,10 @@
 // Installs the npm packages when they are missing or the lock file changed. Node built-ins only.
 import { spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { exclusively } from './exclusively.mjs';
+import { isInstalled } from './installed.mjs';
 
 export const projectDir = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 export const say = (message) => process.stderr.write(`${message}\n`);
@@ -15,15 +16,19 @@ export function must(command, args, options = {}) {
     throw new Error(`${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ` (exit ${status})`}`);
 }
 
-export function ensurePackages() {
-  const lock = fs.readFileSync(path.join(projectDir, 'package-lock.json'));
-  const want = createHash('sha256').update(lock).digest('hex');
-  const stamp = path.join(projectDir, 'node_modules', '.installed-for');
-  if (fs.existsSync(stamp) && fs.readFileSync(stamp, 'utf8') === want) return;
-  say('Installing packages (about a minute, once) ...');
-  must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
-  fs.writeFileSync(stamp, want);
+/** Installs the packages when some are missing or of another version; of two commands at once one installs. */
+export async function ensurePackages() {
+  if (isInstalled(projectDir)) return;
+  await oneAtATime('install', () => {
+    if (isInstalled(projectDir)) return;
+    say('Installing packages (about a minute, once) ...');
+    must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  });
 }
+
+/** One at a time of what is built or installed into this folder. */
+export const oneAtATime = (name, work) =>
+  exclusively(path.join(projectDir, '.cache'), name, work, () => say(`Waiting for another command (${name}) ...`));
 
 /** Runs apt-get quietly; root and Debian only. */
 export function aptInstall(name) {

@@ -4,7 +4,7 @@ import { pathToFileURL } from 'node:url';
 import { ensureBundle } from './bundle.mjs';
 import { ensurePackages } from './packages.mjs';
 
-ensurePackages();
+await ensurePackages();
 const bundle = await ensureBundle('rugged');
 // npm changes into the project; a path is meant from where the person stands.
 if (process.env.INIT_CWD) process.chdir(path.resolve(process.env.INIT_CWD));

@@ -65,7 +65,7 @@ function serve(bundle, url) {
 }
 
 try {
-  ensurePackages();
+  await ensurePackages();
   starting = startDatabase({ projectDir });
   const [serverBundle, demoBundle, database] = await Promise.all([
     ensureBundle('server'),

@@ -1,4 +1,5 @@
 // npm test: all set-up, then lint, types, unit, server and browser tests. Ends with a line "N passed, N failed".
+// npm test -- PATTERN: only the test files whose path has it. npm run test:long: properties tried many times more.
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -6,6 +7,11 @@ import { CHECKS } from './lint.mjs';
 import { aptInstall, ensurePackages, projectDir, say } from './packages.mjs';
 
 const results = [];
+const LONG = process.argv.includes('--long');
+const patterns = process.argv.slice(2).filter((word) => !word.startsWith('--'));
+const PACKAGES = ['core', 'contract', 'cli', 'demo', 'server', 'app', 'scripts'];
+/** So many times more often a property is tried in a long run. */
+const RUNS_TIMES = LONG ? '20' : '1';
 const out = (name) => path.join(projectDir, '.cache', name);
 const bin = (name) => path.join(projectDir, 'node_modules', '.bin', name);
 
@@ -20,7 +26,7 @@ function part(name, command, args, { cwd = projectDir, count, aloud = false } = 
   const child = spawn(command, args, {
     cwd,
     stdio: ['ignore', aloud ? 2 : 'pipe', aloud ? 2 : 'pipe'],
-    env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '' },
+    env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '', RUNS_TIMES },
   });
   const said = [];
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', (piece) => said.push(piece));
@@ -42,30 +48,52 @@ function part(name, command, args, { cwd = projectDir, count, aloud = false } = 
   });
 }
 
-function jest(name) {
-  const report = out(`jest-${name}.json`);
-  fs.rmSync(report, { force: true });
-  return part(name, process.execPath, [bin('jest'), '--ci', '--json', `--outputFile=${report}`, '--silent'], {
-    cwd: path.join(projectDir, name),
-    count: () => {
-      if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
-      const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(fs.readFileSync(report, 'utf8'));
-      return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
-    },
-  });
+/** Test files whose path has one of the patterns, of every package and of the journeys. */
+function named() {
+  const below = (dir) =>
+    fs.readdirSync(path.join(projectDir, dir), { withFileTypes: true }).flatMap((entry) => {
+      const at = path.join(dir, entry.name);
+      if (entry.isDirectory()) return /^(node_modules|dist|dist-next|out|public)$/.test(entry.name) ? [] : below(at);
+      return /[.](test[.]tsx?|spec[.]ts)$/.test(entry.name) ? [at] : [];
+    });
+  return [...PACKAGES, 'e2e'].flatMap(below).filter((file) => patterns.some((pattern) => file.includes(pattern)));
 }
 
-function journeys() {
+/** @param files only these; all of them where nobody says */
+function jest(name, files = []) {
+  const report = out(`jest-${name}.json`);
+  fs.rmSync(report, { force: true });
+  return part(
+    name,
+    process.execPath,
+    [bin('jest'), '--ci', '--json', `--outputFile=${report}`, ...(files.length > 0 ? [] : ['--silent']), ...files],
+    {
+      cwd: path.join(projectDir, name),
+      count: () => {
+        if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
+        const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(fs.readFileSync(report, 'utf8'));
+        return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
+      },
+    },
+  );
+}
+
+function journeys(files = []) {
   const report = path.join(projectDir, 'e2e/out/report.json');
   fs.rmSync(report, { force: true });
-  return part('journeys in the browser', process.execPath, [bin('playwright'), 'test'], {
-    aloud: true,
-    count: () => {
-      if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
-      const { stats } = JSON.parse(fs.readFileSync(report, 'utf8'));
-      return { passed: stats.expected, failed: stats.unexpected };
+  return part(
+    'journeys in the browser',
+    process.execPath,
+    [bin('playwright'), 'test', ...(files.length > 0 ? ['--no-deps', ...files] : [])],
+    {
+      aloud: true,
+      count: () => {
+        if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
+        const { stats } = JSON.parse(fs.readFileSync(report, 'utf8'));
+        return { passed: stats.expected, failed: stats.unexpected };
+      },
     },
-  });
+  );
 }
 
 /** Debian's Chromium, unless CHROMIUM names another. */
@@ -77,21 +105,43 @@ function ensureChromium() {
   aptInstall('chromium');
 }
 
-try {
-  ensurePackages();
+const everything = async () => {
   ensureChromium();
-  fs.mkdirSync(path.join(projectDir, '.cache'), { recursive: true });
   const checks = async () => {
     for (const { name, args } of CHECKS) await part(name, process.execPath, args);
-    for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e', 'bench'])
+    for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e', 'bench', 'scripts'])
       await part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
   };
   const units = async () => {
-    for (const name of ['core', 'contract', 'cli', 'demo', 'server', 'app']) await jest(name);
+    for (const name of PACKAGES) await jest(name);
   };
   // Side by side; the journeys have the machine to themselves.
   await Promise.all([checks(), units()]);
   await journeys();
+};
+
+const onlyNamed = async () => {
+  const files = named();
+  if (files.length === 0) throw new Error(`No test file has ${patterns.join(' or ')} in its path`);
+  for (const name of PACKAGES) {
+    const mine = files.filter((file) => file.startsWith(`${name}/`)).map((file) => path.join(projectDir, file));
+    if (mine.length > 0) await jest(name, mine);
+  }
+  const specs = files.filter((file) => file.endsWith('.spec.ts'));
+  if (specs.length === 0) return;
+  ensureChromium();
+  await journeys(specs);
+};
+
+/** What is tried with random input, many times more often than a change waits for. */
+const long = async () => {
+  for (const name of ['core', 'contract', 'cli', 'demo']) await jest(name);
+};
+
+try {
+  await ensurePackages();
+  fs.mkdirSync(path.join(projectDir, '.cache'), { recursive: true });
+  await (patterns.length > 0 ? onlyNamed() : LONG ? long() : everything());
 } catch (error) {
   say(error.message);
   results.push({ name: 'set-up', passed: 0, failed: 1 });

@@ -130,7 +130,7 @@ describe('the job file', () => {
           expect(error).toMatchObject({ name: 'InputError', field: expect.any(String), reason: expect.any(String) });
         }
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 });

@@ -72,7 +72,7 @@ describe('odds', () => {
         for (const id of job.engine.cylinders)
           expect(ofCylinder(job, id).reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 6);
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     );
   });
   test('are what was supposed beforehand while nothing is measured', () => {

@@ -61,7 +61,7 @@ test('the unit of the gauge changes no verdict', () => {
     fc.property(peaks, unit, (figures, inUnit) => {
       expect(states(job(figures, inUnit))).toEqual(states(job(figures)));
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 test('the order in which cylinders were read changes no verdict', () => {
@@ -69,7 +69,7 @@ test('the order in which cylinders were read changes no verdict', () => {
     fc.property(peaks, fc.shuffledSubarray([0, 1, 2, 3], { minLength: 4 }), (figures, order) => {
       expect(states(job(figures, 'psi', order))).toEqual(states(job(figures)));
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 test('raising the lowest never makes it worse; one excused by the test or a high neighbour counts as low', () => {
@@ -89,7 +89,7 @@ test('raising the lowest never makes it worse; one excused by the test or a high
       const after = judged(job(raised))[CYLINDERS[at] as string] as string;
       expect(rank.indexOf(after)).toBeGreaterThanOrEqual(rank.indexOf(before));
     }),
-    { numRuns: 100 },
+    { numRuns: runs(100) },
   );
 });
 test('a finer gauge never turns a proven state into its opposite', () => {
@@ -113,7 +113,7 @@ test('a finer gauge never turns a proven state into its opposite', () => {
         if (state === 'sound') expect(other).not.toBe('low');
       }
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 test('percent spreads are the same at any scale, and the plain difference scales with it', () => {

@@ -71,7 +71,7 @@ describe('strokes of a trace', () => {
           found.strokes.forEach(({ peak }, i) => expect(peak / scale).toBeCloseTo(peaks[i] ?? NaN, 0));
         },
       ),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
   test('missing samples and gaps are dropouts', () => {

@@ -128,7 +128,7 @@ describe('every fault moves the readings the way it does in a shop', () => {
           expect(at(severity + more)).toBeLessThanOrEqual(at(severity) + 1);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 });
@@ -283,7 +283,7 @@ describe('the simulated job', () => {
           expect(figures.every((figure) => Number.isFinite(figure) && figure >= 0)).toBe(true);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });
