@@ -258,6 +258,8 @@ async function expectGoodForEveryone(page: Page, where: string): Promise<void> {
   await expectNoSidewaysScroll(page);
 }
 
+// A size each: the longest part of the run, side by side.
+test.describe.configure({ mode: 'parallel' });
 for (const { name: size, width, height } of SIZES) {
   test(`nothing serious on any screen, day or night, and everything to be tapped is 48 px high, ${size}`, async ({
     page,

@@ -137,3 +137,37 @@ test('a change on two devices shows both sides', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'All sent' })).toBeVisible();
   expect((await benchAt(page.request, jobId)).job).toMatchObject({ status: 'closed', complaint: 'changed elsewhere' });
 });
+
+test('an answer that was on its way when a reading was sent does not hide the reading', async ({ page }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  await hand.openJob('Halden Four, motorcycle', 'idles rough');
+  const jobId = hand.jobId();
+  await hand.button('Other gauges').click();
+  await hand.button('Which gauge: Spark').click();
+  await hand.button('Cylinder: 1').click();
+  await hand.button('Spark: Weak').click();
+  // The bench is fetched anew and answered before the reading is there, but the answer takes long to come.
+  let letGo = (): void => undefined;
+  const sent = new Promise<void>((done) => {
+    letGo = done;
+  });
+  let held = 0;
+  await page.route(`**/api/jobs/${jobId}`, async (route) => {
+    const answer = await route.fetch();
+    held += 1;
+    await sent;
+    await route.fulfill({ response: answer }).catch(() => undefined);
+  });
+  await page.reload();
+  await expect.poll(() => held).toBeGreaterThan(0);
+  const kept = page.waitForResponse((response) => response.url().endsWith('/api/readings'));
+  await hand.button('Keep').click();
+  await kept;
+  await expect(page.getByText(/Cyl 1: spark/)).toBeVisible();
+  await page.unroute(`**/api/jobs/${jobId}`);
+  letGo();
+  await expect.poll(async () => (await benchAt(page.request, jobId)).readings.length).toBe(1);
+  await page.waitForLoadState('networkidle');
+  await expect(page.getByText(/Cyl 1: spark/)).toBeVisible();
+});

@@ -97,6 +97,9 @@ export const outbox = new Outbox({
           })),
         },
     );
+    // An answer that was on its way already does not know of this row: it is asked for again, not laid over it.
+    for (const queryKey of [keys.bench(entry.jobId), ['jobs']])
+      if (queryClient.isFetching({ queryKey }) > 0) void queryClient.invalidateQueries({ queryKey });
     if (entry.path === '/jobs') {
       void queryClient.invalidateQueries({ queryKey: ['jobs'] });
       void queryClient.invalidateQueries({ queryKey: ['engines'] });

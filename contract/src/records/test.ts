@@ -53,7 +53,7 @@ const ofItsKind = <T>(
   under: 'conditions' | 'figures',
   shape: (kind: TestKind) => Joi.Schema,
 ) =>
-  Joi.object<T, false>({ ...meta, kind: kindField(), [under]: Joi.any() }).when('.kind', {
+  Joi.object<T>({ ...meta, kind: kindField(), [under]: Joi.any() } as Joi.PartialSchemaMap<T>).when('.kind', {
     switch: KINDS.map((kind) => ({ is: kind, then: Joi.object({ [under]: shape(kind).required() }) })),
   });
 

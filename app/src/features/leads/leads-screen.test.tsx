@@ -1,0 +1,20 @@
+import { fireEvent, screen } from '@testing-library/react-native';
+import { aBench } from '@/bench/bench.fixture';
+import { openPlace, settled, written } from '@/bench/place.fixture';
+import { LeadsScreen } from './leads-screen';
+
+jest.mock(
+  'expo-router',
+  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
+);
+
+test('a firing order that nobody knows is asked for before a lead comes off', async () => {
+  await openPlace(<LeadsScreen />, { bench: aBench() });
+  expect(written()).toMatch(/The order is not known here/);
+});
+test('without signal the distributor’s turn is not kept, and that is said', async () => {
+  await openPlace(<LeadsScreen />, { bench: aBench() });
+  fireEvent.press(screen.getByLabelText('Distributor turns: Clockwise'));
+  await settled();
+  expect(written()).toMatch(/no signal/i);
+});
