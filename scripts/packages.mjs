@@ -1,6 +1,5 @@
 // Installs the npm packages when they are missing or the lock file changed. Node built-ins only.
 import { spawnSync } from 'node:child_process';
-import fs from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { exclusively } from './exclusively.mjs';

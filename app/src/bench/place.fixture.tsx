@@ -26,12 +26,12 @@ interface Sent {
 /** What went over the wire, reading aside. */
 export const sent: Sent[] = [];
 /** What the server answers to a path: a body, a refusal with its status, or nothing at all for want of signal. */
-export type Answers = Readonly<Record<string, object>>;
+type Answers = Readonly<Record<string, object>>;
 let answers: Answers = {};
 /** The answer to what is added: the row as it was sent. */
 export const THE_ROW = { theRow: true };
 
-export const SESSION: Session = {
+const SESSION: Session = {
   person: { id: 'p', name: 'Ines Varr', email: 'ines@tidewrack.example' },
   shop: { id: 's', name: 'Tidewrack', unit: 'psi', site: { altitudeM: 210 }, houseRules: {}, version: 3 },
   testers: [],
@@ -71,7 +71,7 @@ export async function openPlace(
   if (more.session !== null) queryClient.setQueryData(keys.session, more.session ?? SESSION);
   if (more.bench) queryClient.setQueryData(keys.bench('j'), more.bench);
   outbox.signIn('p');
-  globalThis.fetch = answer as typeof fetch;
+  globalThis.fetch = answer;
   const stored = new Map<string, string>();
   Object.assign(globalThis, {
     navigator: { onLine: true },

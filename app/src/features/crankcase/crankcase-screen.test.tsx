@@ -3,10 +3,7 @@ import { aBench, aReading, aTest } from '@/bench/bench.fixture';
 import { openPlace, settled, written } from '@/bench/place.fixture';
 import { CrankcaseScreen } from './crankcase-screen';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 test('a two-stroke of two cases asks which, and what with', async () => {
   await openPlace(<CrankcaseScreen />, { bench: aBench() });

@@ -4,10 +4,7 @@ import { openPlace, settled, written } from '@/bench/place.fixture';
 import { EngineScreen } from './engine-screen';
 import { EnginesScreen } from './engines-screen';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 const low = aBench({
   tests: [aTest('compression', {})],

@@ -3,10 +3,7 @@ import { aBench, aReading, aTest } from '@/bench/bench.fixture';
 import { openPlace, sent, settled, written } from '@/bench/place.fixture';
 import { FindingsScreen } from './findings-screen';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 const low = aBench({
   tests: [aTest('compression', {})],

@@ -2,10 +2,7 @@ import { openPlace, written } from '@/bench/place.fixture';
 import { Frame } from './frame';
 import { Words } from '@/ui/words';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 test('the places stand round what is shown', async () => {
   await openPlace(

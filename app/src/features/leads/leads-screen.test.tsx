@@ -3,10 +3,7 @@ import { aBench } from '@/bench/bench.fixture';
 import { openPlace, settled, written } from '@/bench/place.fixture';
 import { LeadsScreen } from './leads-screen';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 test('a firing order that nobody knows is asked for before a lead comes off', async () => {
   await openPlace(<LeadsScreen />, { bench: aBench() });

@@ -3,10 +3,7 @@ import { aBench } from '@/bench/bench.fixture';
 import { openPlace, sent, settled, written } from '@/bench/place.fixture';
 import { NewJobScreen } from './new-job-screen';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 const { engine, machine, owner } = aBench();
 const known = { 'GET /engines?': { items: [{ engine, machine, owner, books: [], jobs: 2 }], total: 1 } };

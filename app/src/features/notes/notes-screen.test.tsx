@@ -3,10 +3,7 @@ import { aBench } from '@/bench/bench.fixture';
 import { openPlace, sent, settled, THE_ROW, written } from '@/bench/place.fixture';
 import { NotesScreen } from './notes-screen';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 test('what was noted stands with who noted it', async () => {
   const notes = [

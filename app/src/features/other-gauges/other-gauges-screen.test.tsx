@@ -3,10 +3,7 @@ import { aBench } from '@/bench/bench.fixture';
 import { openPlace, sent, settled, THE_ROW, written } from '@/bench/place.fixture';
 import { OtherGaugesScreen } from './other-gauges-screen';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 const open = (gauge: string, bench = aBench()) =>
   openPlace(<OtherGaugesScreen />, { bench, params: { gauge }, answers: { 'POST /': THE_ROW } });

@@ -1,11 +1,8 @@
-import { openPlace, sent, settled, written } from '@/bench/place.fixture';
+import { openPlace, settled, written } from '@/bench/place.fixture';
 import { OutboxScreen } from './outbox-screen';
 import { outbox } from '@/data/client';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 const reading = { method: 'POST' as const, path: '/readings', body: { id: 'r' }, jobId: 'j', what: 'Cyl 2 reading' };
 afterEach(async () => {

@@ -2,10 +2,7 @@ import { fireEvent, screen } from '@testing-library/react-native';
 import { openPlace, sent, settled, written } from '@/bench/place.fixture';
 import { SignInScreen } from './sign-in-screen';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 const signIn = (email: string) => {
   fireEvent.changeText(screen.getByLabelText('E-mail'), email);

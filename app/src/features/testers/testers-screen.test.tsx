@@ -2,10 +2,7 @@ import { fireEvent, screen } from '@testing-library/react-native';
 import { openPlace, sent, settled, written } from '@/bench/place.fixture';
 import { TestersScreen } from './testers-screen';
 
-jest.mock(
-  'expo-router',
-  () => jest.requireActual<typeof import('@/bench/place.fixture')>('@/bench/place.fixture').routing,
-);
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
 test('without a tester it is said what is supposed instead', async () => {
   await openPlace(<TestersScreen />);
