@@ -126,7 +126,7 @@ export function nextSteps(job: JobFile, { cylinders, patterns, inspections }: Ve
     return [step('stop', null, { because: 'past-watch' }), ...watched(job, cylinders)];
   }
   const fine: PlannedStep[] = [
-    step('stop', null, { because: 'good-and-even' }),
+    step('stop', null, sparkOrFuel(job, inspections)),
     step('quick-checks', null, sparkOrFuel(job, inspections)),
   ];
   return caseSuspected(job) && owns(job, 'crankcase')
