@@ -1,6 +1,8 @@
 module.exports = {
   preset: 'jest-expo',
   testTimeout: 30_000,
+  // An outbox that waits for signal, and a clock that runs, would hold the process.
+  forceExit: true,
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx'],
   setupFiles: ['fake-indexeddb/auto'],
   moduleNameMapper: {

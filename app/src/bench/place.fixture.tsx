@@ -1,6 +1,6 @@
 import type { Bench, Session } from '@rugged/contract';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { act, render, screen } from '@testing-library/react-native';
+import { act, render, screen, waitFor } from '@testing-library/react-native';
 import type { ReactElement, ReactNode } from 'react';
 import { keys, outbox, queryClient } from '@/data/client';
 import { NoticeProvider } from '@/ui/notice';
@@ -90,10 +90,14 @@ export async function openPlace(
     </QueryClientProvider>,
   );
   await settled();
+  await eventually(() => expect(written()).not.toMatch(/Fetching/));
 }
 
 /** Until what is under way has come. */
 export const settled = () => act(() => new Promise((done) => setTimeout(done, 50)));
+
+/** What comes in its own time, on a slow machine too. */
+export const eventually = (expectation: () => void) => waitFor(expectation, { timeout: 15_000 });
 
 /** Everything that is written on the screen, in one line. */
 export function written(): string {

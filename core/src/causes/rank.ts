@@ -95,21 +95,23 @@ function causeOf(
 
 /** Each fact's weight: how much likelier it is under this cause than under all the others of the cylinder. */
 function evidenceFor(rows: readonly PriorRow[], { found }: CylinderBelief, expected: readonly number[]): Evidence[] {
-  const mine = rows.reduce((sum, { prior }) => sum + prior, 0);
-  return found
-    .flatMap((one, i): Evidence[] => {
-      const { fact, at, bin, figure, weight: counts } = one;
-      const here = rows.reduce((sum, { prior, shares }) => sum + prior * shareOf(shares, at, bin), 0);
-      const elsewhere = ((expected[i] as number) - here) / Math.max(1e-12, 1 - mine);
-      const weight = DECIBANS * counts * Math.log(here / mine / Math.max(1e-9, elsewhere));
-      if (Math.abs(weight) < LEAST_DECIBANS) return [];
-      return [
-        figure === undefined
-          ? { fact, weight: rounded(weight), bin }
-          : { fact, weight: rounded(weight), bin, figure: roundOff(figure) },
-      ];
-    })
-    .sort(byWeight);
+  let mine = 0;
+  for (const { prior } of rows) mine += prior;
+  const evidence: Evidence[] = [];
+  for (let i = 0; i < found.length; i += 1) {
+    const { fact, at, bin, figure, weight: counts } = found[i] as CylinderBelief['found'][number];
+    let here = 0;
+    for (const { prior, shares } of rows) here += prior * shareOf(shares, at, bin);
+    const elsewhere = ((expected[i] as number) - here) / Math.max(1e-12, 1 - mine);
+    const weight = DECIBANS * counts * Math.log(here / mine / Math.max(1e-9, elsewhere));
+    if (Math.abs(weight) < LEAST_DECIBANS) continue;
+    evidence.push(
+      figure === undefined
+        ? { fact, weight: rounded(weight), bin }
+        : { fact, weight: rounded(weight), bin, figure: roundOff(figure) },
+    );
+  }
+  return evidence.sort(byWeight);
 }
 
 const byWeight = (a: Evidence, b: Evidence) => Math.abs(b.weight) - Math.abs(a.weight);

@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react-native';
 import { aBench, aReading, aTest } from '@/bench/bench.fixture';
-import { openPlace, settled, went } from '@/bench/place.fixture';
+import { eventually, openPlace, went } from '@/bench/place.fixture';
 import { BenchScreen } from './bench-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
@@ -25,6 +25,5 @@ test('a job of another shop is not there, and the Bay is one tap away', async ()
 });
 test('a job that was never opened here cannot be opened without signal', async () => {
   await openPlace(<BenchScreen />);
-  await settled();
-  expect(screen.getByText(/was not opened on this device/)).toBeTruthy();
+  await eventually(() => expect(screen.getByText(/was not opened on this device/)).toBeTruthy());
 });

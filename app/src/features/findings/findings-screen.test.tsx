@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react-native';
 import { aBench, aReading, aTest } from '@/bench/bench.fixture';
-import { openPlace, sent, settled, written } from '@/bench/place.fixture';
+import { eventually, openPlace, sent, written } from '@/bench/place.fixture';
 import { FindingsScreen } from './findings-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
@@ -34,6 +34,7 @@ test('a job of another school offers today’s rules, and asks the server for th
     answers: { 'PATCH /jobs/j': { ...old.job, houseRules: {}, version: 4 } },
   });
   fireEvent.press(screen.getByText('Apply today’s rules'));
-  await settled();
-  expect(sent).toMatchObject([{ method: 'PATCH', path: '/jobs/j', body: { houseRules: {}, version: 3 } }]);
+  await eventually(() =>
+    expect(sent).toMatchObject([{ method: 'PATCH', path: '/jobs/j', body: { houseRules: {}, version: 3 } }]),
+  );
 });

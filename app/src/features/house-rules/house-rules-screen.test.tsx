@@ -1,5 +1,5 @@
 import { fireEvent, screen } from '@testing-library/react-native';
-import { openPlace, sent, settled, written } from '@/bench/place.fixture';
+import { eventually, openPlace, sent, written } from '@/bench/place.fixture';
 import { HouseRulesScreen } from './house-rules-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
@@ -13,7 +13,6 @@ test('a line that is no number is refused at its field, by name', async () => {
   fireEvent.changeText(screen.getByLabelText('Watch from, %'), 'ten');
   fireEvent.changeText(screen.getByLabelText('Fault from, %'), '20');
   fireEvent.press(screen.getAllByText(/^Save/)[0] as never);
-  await settled();
-  expect(written()).toMatch(/Watch from, % must be a number/);
+  await eventually(() => expect(written()).toMatch(/Watch from, % must be a number/));
   expect(sent).toEqual([]);
 });

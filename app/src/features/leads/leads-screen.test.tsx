@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react-native';
 import { aBench } from '@/bench/bench.fixture';
-import { openPlace, settled, written } from '@/bench/place.fixture';
+import { eventually, openPlace, written } from '@/bench/place.fixture';
 import { LeadsScreen } from './leads-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
@@ -12,6 +12,5 @@ test('a firing order that nobody knows is asked for before a lead comes off', as
 test('without signal the distributor’s turn is not kept, and that is said', async () => {
   await openPlace(<LeadsScreen />, { bench: aBench() });
   fireEvent.press(screen.getByLabelText('Distributor turns: Clockwise'));
-  await settled();
-  expect(written()).toMatch(/no signal/i);
+  await eventually(() => expect(written()).toMatch(/no signal/i));
 });

@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react-native';
 import { aBench } from '@/bench/bench.fixture';
-import { openPlace, sent, settled, written } from '@/bench/place.fixture';
+import { eventually, openPlace, sent, settled, written } from '@/bench/place.fixture';
 import { NewJobScreen } from './new-job-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
@@ -18,7 +18,6 @@ test('a new machine without a name or a complaint is not opened: every field say
   fireEvent.press(screen.getByText('A new machine'));
   await settled();
   fireEvent.press(screen.getByText('Open job'));
-  await settled();
-  expect(written()).toMatch(/is missing|must not be empty|say/i);
+  await eventually(() => expect(written()).toMatch(/is missing|must not be empty|say/i));
   expect(sent).toEqual([]);
 });

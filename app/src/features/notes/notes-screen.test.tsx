@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react-native';
 import { aBench } from '@/bench/bench.fixture';
-import { openPlace, sent, settled, THE_ROW, written } from '@/bench/place.fixture';
+import { THE_ROW, eventually, openPlace, sent, written } from '@/bench/place.fixture';
 import { NotesScreen } from './notes-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
@@ -24,8 +24,7 @@ test('what was noted stands with who noted it', async () => {
 test('an empty note is not kept', async () => {
   await openPlace(<NotesScreen />, { bench: aBench() });
   fireEvent.press(screen.getByText('Keep the note'));
-  await settled();
-  expect(written()).toMatch(/No note yet/);
+  await eventually(() => expect(written()).toMatch(/No note yet/));
   expect(sent).toEqual([]);
 });
 test('a note goes to the outbox with what it is about', async () => {
@@ -34,6 +33,7 @@ test('a note goes to the outbox with what it is about', async () => {
   fireEvent.press(screen.getByText('Black, oily'));
   fireEvent.changeText(screen.getByLabelText('Words'), 'drips');
   fireEvent.press(screen.getByText('Keep the note'));
-  await settled();
-  expect(sent).toMatchObject([{ path: '/notes', body: { cylinder: '2', about: 'plug', text: 'drips' } }]);
+  await eventually(() =>
+    expect(sent).toMatchObject([{ path: '/notes', body: { cylinder: '2', about: 'plug', text: 'drips' } }]),
+  );
 });

@@ -1,6 +1,6 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react-native';
+import { fireEvent, screen } from '@testing-library/react-native';
 import { aBench } from '@/bench/bench.fixture';
-import { openPlace, sent, settled, THE_ROW, written } from '@/bench/place.fixture';
+import { THE_ROW, eventually, openPlace, sent, written } from '@/bench/place.fixture';
 import { OtherGaugesScreen } from './other-gauges-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
@@ -21,15 +21,14 @@ test('spark of one plug is kept with the test it begins, and what saw it', async
   fireEvent.press(screen.getByLabelText('Spark: Weak'));
   fireEvent.press(screen.getByLabelText('Seen by: Gap tester'));
   fireEvent.press(screen.getByText('Keep'));
-  await waitFor(() => expect(sent.map(({ path }) => path)).toEqual(['/tests', '/readings']), { timeout: 10_000 });
+  await eventually(() => expect(sent.map(({ path }) => path)).toEqual(['/tests', '/readings']));
   expect(sent[0]?.body).toMatchObject({ kind: 'spark', conditions: { by: 'gap-tester' } });
   expect(sent[1]?.body).toMatchObject({ kind: 'spark', figures: { cylinder: '2', spark: 'weak' } });
 });
 test('what is missing is named; volts that rise while cranking are refused at their field', async () => {
   await open('battery-cranking');
   fireEvent.press(screen.getByText('Keep'));
-  await settled();
-  expect(screen.getByText('Still missing: Lowest while cranking, V.')).toBeTruthy();
+  await eventually(() => expect(screen.getByText('Still missing: Lowest while cranking, V.')).toBeTruthy());
   fireEvent.changeText(screen.getByLabelText('At rest, V'), '12.4');
   fireEvent.changeText(screen.getByLabelText('Lowest while cranking, V'), '13');
   expect(written()).toMatch(/is above the 12.4 V at rest/);

@@ -1,4 +1,4 @@
-import { openPlace, settled, written } from '@/bench/place.fixture';
+import { eventually, openPlace, settled, written } from '@/bench/place.fixture';
 import { OutboxScreen } from './outbox-screen';
 import { outbox } from '@/data/client';
 
@@ -16,8 +16,7 @@ test('all sent is said', async () => {
 test('without signal it waits; refused it stays with the reason, by field, until somebody decides', async () => {
   await openPlace(<OutboxScreen />);
   await outbox.keep([reading]);
-  await settled();
-  expect(written()).toMatch(/Cyl 2 reading/);
+  await eventually(() => expect(written()).toMatch(/Cyl 2 reading/));
   await openPlace(<OutboxScreen />, {
     answers: {
       'POST /readings': {
@@ -29,6 +28,5 @@ test('without signal it waits; refused it stays with the reason, by field, until
     },
   });
   await outbox.flush();
-  await settled();
-  expect(written()).toMatch(/Refused by the server|figures.peak must be a number/);
+  await eventually(() => expect(written()).toMatch(/Refused by the server|figures.peak must be a number/));
 });

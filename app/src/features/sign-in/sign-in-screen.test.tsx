@@ -1,5 +1,5 @@
 import { fireEvent, screen } from '@testing-library/react-native';
-import { openPlace, sent, settled, written } from '@/bench/place.fixture';
+import { eventually, openPlace, sent, settled, written } from '@/bench/place.fixture';
 import { SignInScreen } from './sign-in-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
@@ -16,8 +16,7 @@ test('a wrong password is said, and what was typed stays', async () => {
     answers: { 'POST /session': { type: 'x', title: 'E-mail or password is wrong', status: 401 } },
   });
   await signIn('ines@tidewrack.example');
-  await settled();
-  expect(screen.getByText('E-mail or password is wrong.')).toBeTruthy();
+  await eventually(() => expect(screen.getByText('E-mail or password is wrong.')).toBeTruthy());
   expect(screen.getByLabelText('E-mail').props).toMatchObject({ value: 'ines@tidewrack.example' });
 });
 test('without an e-mail nothing is sent; without signal it is said', async () => {
@@ -25,6 +24,5 @@ test('without an e-mail nothing is sent; without signal it is said', async () =>
   await signIn('');
   expect(sent).toEqual([]);
   await signIn('ines@tidewrack.example');
-  await settled();
-  expect(written()).toMatch(/signal/);
+  await eventually(() => expect(written()).toMatch(/signal/));
 });

@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react-native';
 import { aBench, aReading, aTest } from '@/bench/bench.fixture';
-import { openPlace, sent, settled, written } from '@/bench/place.fixture';
+import { eventually, openPlace, sent, written } from '@/bench/place.fixture';
 import { TeardownScreen } from './teardown-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
@@ -21,7 +21,6 @@ test('a size that is none is named, and nothing is kept', async () => {
   await openPlace(<TeardownScreen />, { bench: low });
   fireEvent.changeText(screen.getByLabelText('Top ring'), 'wide');
   fireEvent.press(screen.getByText('Keep the sizes'));
-  await settled();
-  expect(written()).toMatch(/must be a number/);
+  await eventually(() => expect(written()).toMatch(/must be a number/));
   expect(sent).toEqual([]);
 });
