@@ -8,6 +8,7 @@ module.exports = defineConfig([
     '**/dist-next/**',
     '**/.expo/**',
     '.cache/**',
+    '**/.cache-empty/**',
     '.data/**',
     'e2e/out/**',
     'app/public/**',
