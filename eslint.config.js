@@ -9,6 +9,7 @@ module.exports = defineConfig([
     '**/.expo/**',
     '.cache/**',
     '**/.cache-empty/**',
+    'types/**',
     '.data/**',
     'e2e/out/**',
     'app/public/**',
@@ -71,7 +72,13 @@ module.exports = defineConfig([
   {
     files: ['scripts/**', '**/*.config.js', '**/*.cjs'],
     languageOptions: {
-      globals: { process: 'readonly', console: 'readonly', __dirname: 'readonly', Buffer: 'readonly' },
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        __dirname: 'readonly',
+        Buffer: 'readonly',
+        jest: 'readonly',
+      },
     },
   },
 ]);
