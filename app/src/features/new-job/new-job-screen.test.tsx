@@ -18,6 +18,8 @@ test('a new machine without a name or a complaint is not opened: every field say
   fireEvent.press(screen.getByText('A new machine'));
   await settled();
   fireEvent.press(screen.getByText('Open job'));
-  await eventually(() => expect(written()).toMatch(/is missing|must not be empty|say/i));
+  await eventually(() =>
+    expect(written()).toMatch(/Owner must not be empty.*Machine must not be empty.*Complaint must not be empty/),
+  );
   expect(sent).toEqual([]);
 });
