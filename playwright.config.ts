@@ -9,6 +9,8 @@ export default defineConfig({
   testDir: './e2e',
   timeout: 90_000,
   expect: { timeout: 15_000 },
+  // Where nobody looks on, a journey that failed is walked once more; the summary of npm test names it all the same.
+  retries: process.env['CI'] ? 1 : 0,
   // Two at a time, each on jobs of its own.
   workers: 2,
   projects: [

@@ -3,6 +3,7 @@
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { CHECKS } from './lint.mjs';
 import { aptInstall, ensurePackages, projectDir, say } from './packages.mjs';
 
@@ -35,7 +36,7 @@ function part(name, command, args, { cwd = projectDir, count, aloud = false } = 
       const counted = count?.();
       const failed = counted ? Math.max(counted.failed, status === 0 ? 0 : 1) : status === 0 ? 0 : 1;
       const passed = counted ? counted.passed : status === 0 ? 1 : 0;
-      results.push({ name, passed, failed });
+      results.push({ name, passed, failed, named: counted?.named ?? [] });
       process.stderr.write(Buffer.concat(said));
       say(`== ${name}: ${passed} passed, ${failed} failed, ${((Date.now() - started) / 1000).toFixed(0)} s`);
       resolve();
@@ -71,11 +72,33 @@ function jest(name, files = []) {
       cwd: path.join(projectDir, name),
       count: () => {
         if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
-        const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(fs.readFileSync(report, 'utf8'));
-        return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
+        const { numPassedTests, numFailedTests, numFailedTestSuites, testResults } = JSON.parse(
+          fs.readFileSync(report, 'utf8'),
+        );
+        const named = testResults.flatMap(({ name: file, status, assertionResults }) => {
+          const missed = assertionResults.filter((one) => one.status === 'failed').map(({ fullName }) => fullName);
+          if (missed.length === 0 && status === 'failed') missed.push('could not be run');
+          return missed.map((one) => `${path.relative(projectDir, file)}: ${one}`);
+        });
+        return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites), named };
       },
     },
   );
+}
+
+/** The journeys of a suite that failed, or that passed only when walked again, with the first line of why. */
+function notAtOnce({ specs = [], suites = [] }) {
+  return [
+    ...specs.flatMap(({ file, title, tests }) =>
+      tests
+        .filter(({ status }) => status === 'unexpected' || status === 'flaky')
+        .map(({ status, results: tries }) => {
+          const why = stripVTControlCharacters(tries[0]?.error?.message ?? '').split('\n')[0];
+          return `${file}: ${title} (${status === 'flaky' ? 'passed when walked again' : 'failed'}: ${why})`;
+        }),
+    ),
+    ...suites.flatMap(notAtOnce),
+  ];
 }
 
 function journeys(files = []) {
@@ -89,8 +112,8 @@ function journeys(files = []) {
       aloud: true,
       count: () => {
         if (!fs.existsSync(report)) return { passed: 0, failed: 1 };
-        const { stats } = JSON.parse(fs.readFileSync(report, 'utf8'));
-        return { passed: stats.expected, failed: stats.unexpected };
+        const { stats, suites } = JSON.parse(fs.readFileSync(report, 'utf8'));
+        return { passed: stats.expected + stats.flaky, failed: stats.unexpected, named: suites.flatMap(notAtOnce) };
       },
     },
   );
@@ -148,8 +171,10 @@ try {
 }
 
 say('');
-for (const { name, passed, failed } of results)
+for (const { name, passed, failed, named: missed = [] } of results) {
   say(`${failed === 0 ? 'ok  ' : 'FAIL'} ${name}: ${passed} passed, ${failed} failed`);
+  for (const one of missed) say(`     ${one}`);
+}
 const sum = (of) => results.reduce((total, result) => total + result[of], 0);
 console.log(`${sum('passed')} passed, ${sum('failed')} failed`);
 process.exit(sum('failed') === 0 ? 0 : 1);
