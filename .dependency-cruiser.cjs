@@ -17,7 +17,7 @@ const FLOORS = {
   tester: ['reading', 'jobfile', 'engine', 'quantity'],
   'test-kinds': ['step', 'limits', 'spread', 'reading', 'jobfile', 'engine', 'air', 'leak', 'oil', 'decay', 'quantity'],
   trend: ['reading', 'jobfile', 'air', 'oil', 'quantity'],
-  causes: ['test-kinds', 'jobfile', 'leak', 'engine', 'quantity'],
+  causes: ['test-kinds', 'limits', 'jobfile', 'leak', 'engine', 'air', 'quantity'],
   'virtual-engine': ['reading', 'jobfile', 'engine', 'air', 'oil', 'quantity'],
   verdict: ['causes', 'test-kinds', 'limits', 'spread', 'reading', 'jobfile', 'engine', 'air', 'quantity'],
   plan: ['verdict', 'causes', 'test-kinds', 'spread', 'jobfile', 'engine', 'quantity'],
@@ -35,6 +35,7 @@ const FLOORS = {
     'jobfile',
     'oil',
     'quantity',
+    'engine',
   ],
 };
 /** What the core shows at its front door; the simulator, the recordings and the steps have doors of their own. */

@@ -17,6 +17,7 @@ if (isMainThread) {
   const hands = Math.max(1, os.availableParallelism());
   let next = 0;
   const rows = {};
+  const shifts = {};
   let engines = 0;
   await Promise.all(
     Array.from(
@@ -33,6 +34,7 @@ if (isMainThread) {
           worker.on('message', (counted) => {
             if (counted) {
               Object.assign(rows, counted.rows);
+              Object.assign(shifts, counted.shifts);
               engines += counted.engines;
               say(`${Object.keys(rows).length} of ${ALL_ROWS.length} rows`);
             }
@@ -46,7 +48,8 @@ if (isMainThread) {
   const fitted = { date: new Date().toISOString().slice(0, 10), seed: SEED, perRow: PER_ROW, engines };
   fs.writeFileSync(
     path.join(projectDir, 'core/src/causes/evidence.json'),
-    `{\n  "fitted": ${JSON.stringify(fitted)},\n  "rows": {\n${lines.join(',\n')}\n  }\n}\n`,
+    `{\n  "fitted": ${JSON.stringify(fitted)},\n  "shifts": ${JSON.stringify(shifts)},\n  "rows": ` +
+      `{\n${lines.join(',\n')}\n  }\n}\n`,
   );
 } else {
   const { fit } = await import(workerData.module);

@@ -16,8 +16,11 @@ const nameOf = (cause: Cause): string => cause.which ?? cause.cause;
  * Every question that the readings of one engine put: what is it, on this cylinder? A fault of the whole test is one
  * question.
  */
-export function questions(seed: number): { asked: Asked[]; soundLow: number; sound: number } {
-  const one = caseOf(seed);
+export function questions(
+  seed: number,
+  shop: (seed: number) => Case = caseOf,
+): { asked: Asked[]; soundLow: number; sound: number } {
+  const one = shop(seed);
   const verdict = judge(one.job);
   const { causes } = verdict;
   const forCylinder = (id: string) =>
@@ -79,7 +82,7 @@ const errorOf = (bins: readonly Bin[]) =>
     bins.reduce((sum, { n }) => sum + n, 0),
   );
 
-export function calibrate(fromSeed: number, engines: number): Calibration {
+export function calibrate(fromSeed: number, engines: number, shop: (seed: number) => Case = caseOf): Calibration {
   const result: Calibration = {
     engines,
     questions: 0,
@@ -97,7 +100,7 @@ export function calibrate(fromSeed: number, engines: number): Calibration {
     firstBins: emptyBins(),
   };
   for (let i = 0; i < engines; i += 1) {
-    const { asked, soundLow, sound } = questions(fromSeed + 17 * i);
+    const { asked, soundLow, sound } = questions(fromSeed + 17 * i, shop);
     result.soundLow += soundLow;
     result.sound += sound;
     for (const question of asked) count(result, question);

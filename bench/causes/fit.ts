@@ -3,32 +3,40 @@ import {
   binsOf,
   chamberOf,
   FACT_NAMES,
-  type FactName,
   factsOf,
   GRADED_CAUSES,
   OWN_HYPOTHESES,
   priorsOf,
   SHARED_ROWS,
+  RATIO_BINS,
+  ratioBin,
   sharedRow,
   SHARED_TEST_FAULTS,
+  type TableFact,
 } from '@rugged/core/causes';
 import { seeded } from '@rugged/core/virtual-engine';
-import { bareJob, caseOf, type Drawn } from './virtual-shop';
+import { type Bare, bareJob, caseOf, type Drawn } from './virtual-shop';
 
 export interface Counted {
-  rows: Record<string, Partial<Record<FactName, number[]>>>;
+  rows: Record<string, Partial<Record<TableFact | 'ratio', number[]>>>;
+  /** By how much a fault of the whole test brings every reading down, natural logarithm. */
+  shifts: Record<string, { mean: number; deviation: number }>;
   engines: number;
 }
 
 export const ALL_ROWS = [...OWN_HYPOTHESES.map(({ row }) => row), 'all-worn', ...SHARED_ROWS];
 
+const rounded = (x: number) => Math.round(1000 * x) / 1000;
+
 /** Counts the bins of every fact under each row, on engines made for it. Shares in thousandths. */
 export function fit(rows: readonly string[], seed: number, perRow: number): Counted {
-  const counted: Counted = { rows: {}, engines: 0 };
+  const counted: Counted = { rows: {}, shifts: {}, engines: 0 };
   for (const row of rows) {
     const counts = Object.fromEntries(
       FACT_NAMES.map((fact) => [fact, new Array<number>(binsOf(fact)).fill(0)]),
-    ) as Record<FactName, number[]>;
+    ) as Record<TableFact, number[]>;
+    const ratios = new Array<number>(RATIO_BINS).fill(0);
+    const shifts: number[] = [];
     // Each row has seeds of its own, whichever others are counted beside it.
     const random = seeded(seed + 7919 * ALL_ROWS.indexOf(row));
     for (let done = 0; done < perRow;) {
@@ -36,8 +44,17 @@ export function fit(rows: readonly string[], seed: number, perRow: number): Coun
       if (!made) continue;
       done += 1;
       counted.engines += 1;
-      const { job, rows: truth } = caseOf(made.seed, { job: made.job, drawn: made.drawn, complete: true });
-      const facts = factsOf(job, judge(job).cylinders);
+      const { job, rows: truth, soundKPa } = caseOf(made.seed, { bare: made.bare, drawn: made.drawn, complete: true });
+      const { cylinders } = judge(job);
+      const facts = factsOf(job, cylinders);
+      const logs: number[] = [];
+      for (const { id, compression } of cylinders) {
+        if (!compression || !made.counts(id, truth[id] as string)) continue;
+        const ratio = compression.readKPa / soundKPa;
+        ratios[ratioBin(ratio)] = (ratios[ratioBin(ratio)] as number) + 1;
+        logs.push(Math.log(Math.max(0.02, ratio)));
+      }
+      if (logs.length > 0) shifts.push(logs.reduce((a, b) => a + b, 0) / logs.length);
       for (const [id, found] of facts) {
         if (!made.counts(id, truth[id] as string)) continue;
         for (const fact of FACT_NAMES) {
@@ -46,12 +63,22 @@ export function fit(rows: readonly string[], seed: number, perRow: number): Coun
         }
       }
     }
-    counted.rows[row] = Object.fromEntries(
-      FACT_NAMES.flatMap((fact) => {
-        const all = counts[fact].reduce((a, b) => a + b, 0);
-        return all < 20 ? [] : [[fact, counts[fact].map((n) => Math.round((1000 * n) / all))]];
-      }),
-    );
+    const read = ratios.reduce((a, b) => a + b, 0);
+    const mean = shifts.reduce((a, b) => a + b, 0) / shifts.length;
+    if (row === 'all-worn' || SHARED_ROWS.includes(row))
+      counted.shifts[row] = {
+        mean: rounded(mean),
+        deviation: rounded(Math.sqrt(shifts.reduce((sum, x) => sum + (x - mean) ** 2, 0) / shifts.length)),
+      };
+    counted.rows[row] = {
+      ratio: ratios.map((n) => Math.round((1000 * n) / read)),
+      ...Object.fromEntries(
+        FACT_NAMES.flatMap((fact) => {
+          const all = counts[fact].reduce((a, b) => a + b, 0);
+          return all < 20 ? [] : [[fact, counts[fact].map((n) => Math.round((1000 * n) / all))]];
+        }),
+      ),
+    };
   }
   return counted;
 }
@@ -60,18 +87,17 @@ export function fit(rows: readonly string[], seed: number, perRow: number): Coun
 function engineFor(
   row: string,
   seed: number,
-):
-  | { job: ReturnType<typeof bareJob>; seed: number; drawn: Drawn; counts(id: string, truth: string): boolean }
-  | undefined {
+): { bare: Bare; seed: number; drawn: Drawn; counts(id: string, truth: string): boolean } | undefined {
   const random = seeded(seed);
-  const job = bareJob(random);
+  const bare = bareJob(random);
+  const { job } = bare;
   const { engine } = job;
   const { cylinders } = engine;
   if (cylinders.length > 4) return undefined;
   const uncounted = engine.compressionRelease === 'automatic' && job.books?.[0]?.compression?.releaseActing === false;
   const sound = Object.fromEntries(cylinders.map((id) => [id, 'sound']));
   const made = (drawn: Drawn, counts: (id: string, truth: string) => boolean) => ({
-    job,
+    bare,
     seed: Math.floor(seed / 2) + 13,
     drawn,
     counts,

@@ -4,6 +4,7 @@ import {
   type Engine,
   type Family,
   type Fault,
+  type Nuisance,
   type FaultCause,
   type JobFile,
   type LeakdownTest,
@@ -40,6 +41,8 @@ export interface Case {
   /** The same engine, to be put through more tests: which of them were done is chosen by whoever asks. */
   again(tests: readonly ('compression' | 'wet' | 'leakdown')[]): JobFile;
   tests: string;
+  /** What a sound cylinder of it reads with the gauge that was used, in a good test, kPa. */
+  soundKPa: number;
 }
 
 type Kind = Pick<Engine, 'family' | 'cycle' | 'fuel'> & {
@@ -78,10 +81,10 @@ const KINDS: readonly Kind[] = [
   kind('powersports', 'four-stroke', [1, 2], {}),
 ];
 
-const round = (x: number, to: number) => Number((Math.round(x / to) * to).toFixed(4));
-const PSI = 6.894757;
+export const round = (x: number, to: number) => Number((Math.round(x / to) * to).toFixed(4));
+export const PSI = 6.894757;
 
-function engineOf(random: Random): Engine {
+export function engineOf(random: Random): Engine {
   const { family, cycle, fuel, counts, layouts, cooling, releases } = random.pick(KINDS);
   const n = random.pick(counts);
   const base = { family, cycle, fuel, cylinders: Array.from({ length: n }, (_, i) => String(i + 1)) };
@@ -103,27 +106,67 @@ function engineOf(random: Random): Engine {
   };
 }
 
-/** What a sound one of its kind reads, kPa: the maker's engineers knew. */
-function nominalKPa(engine: Engine): number {
-  const released = engine.compressionRelease === 'automatic';
-  const [cylinder] = soundCylinders({
-    ...engine,
-    cylinders: [engine.cylinders[0] as string],
-    compressionRelease: released ? 'automatic' : 'none',
-  });
+/** What nobody knows of an engine, a gauge and a person, drawn anew for each: over the range that engines show. */
+function nuisanceOf(random: Random): Nuisance {
+  const factor = (most: number) => Math.exp(random.between(-1, 1) * Math.log(most));
+  return {
+    heat: factor(2),
+    rings: factor(1.5),
+    holes: factor(1.8),
+    timingDegrees: random.between(-8, 8),
+    ratio: random.between(0.94, 1.06),
+    crackKPa: random.between(1, 8),
+    hoseCm3: random.between(5, 20),
+    rpm: random.between(0.8, 1.2),
+    torque: random.between(0.85, 1.2),
+    scatter: random.between(0.008, 0.03),
+    loud: factor(1.8),
+    ears: random.between(0.2, 0.7),
+    bleed: random.uniform() < 0.5 ? random.between(0, 0.12) : 0,
+    adapter: factor(2),
+    offTop: factor(3),
+    throttle: factor(4),
+    alike: random.between(0.7, 2),
+  };
+}
+
+/**
+ * What a sound one of its kind reads, kPa, by the maker's engineers: they knew its heat and its timing, and had good
+ * gauges.
+ */
+const nominalKPa = (engine: Engine, { heat, timingDegrees, ratio }: Nuisance): number =>
+  soundKPa(engine, { heat, timingDegrees, ratio, rings: 1, rpm: 1, torque: 1, hoseCm3: 14, crackKPa: 3 });
+
+/** The same as it stands on the bench, with the gauge and the starter that are there. */
+function soundKPa(
+  engine: Engine,
+  nuisance: Pick<Nuisance, 'heat' | 'timingDegrees' | 'ratio' | 'rings' | 'rpm' | 'torque' | 'hoseCm3' | 'crackKPa'>,
+): number {
+  const [found] = soundCylinders({ ...engine, cylinders: [engine.cylinders[0] as string] });
+  const cylinder = found as VirtualCylinder;
+  const recoil = engine.family === 'handheld' || engine.family === 'small-engine';
   return crank(
-    cylinder as VirtualCylinder,
-    { kind: 'electric', freeRpm: presetOf(engine).freeRpm, strength: 1.6 },
-    { hoseCm3: 14, valve: 'engine-end', crackKPa: 3 },
-    { atmosphereKPa: 101.325, airK: 293, strokes: 7, throttle: 1, oilCm3: 0 },
+    {
+      ...cylinder,
+      chamberCm3: cylinder.chamberCm3 / nuisance.ratio,
+      closesBefore: cylinder.closesBefore + nuisance.timingDegrees,
+      leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * nuisance.rings },
+    },
+    {
+      kind: recoil ? 'recoil' : 'electric',
+      freeRpm: presetOf(engine).freeRpm * nuisance.rpm,
+      strength: 1.6 * nuisance.torque,
+    },
+    { hoseCm3: nuisance.hoseCm3, valve: 'engine-end', crackKPa: nuisance.crackKPa },
+    { atmosphereKPa: 101.325, airK: 293, strokes: recoil ? 12 : 7, throttle: 1, oilCm3: 0, heat: nuisance.heat },
   ).peakKPa;
 }
 
-function bookOf(engine: Engine, random: Random): Book[] {
+function bookOf(engine: Engine, nuisance: Nuisance, random: Random): Book[] {
   if (random.uniform() > 0.8) return [];
   const released = engine.compressionRelease === 'automatic';
   const uncounted = released && random.uniform() < 0.5;
-  const nominal = nominalKPa(uncounted ? { ...engine, compressionRelease: 'none' } : engine);
+  const nominal = nominalKPa(uncounted ? { ...engine, compressionRelease: 'none' } : engine, nuisance);
   const min = round((nominal / PSI) * random.between(0.76, 0.87), 5);
   return [
     {
@@ -140,7 +183,7 @@ function bookOf(engine: Engine, random: Random): Book[] {
 }
 
 /** What is written down of the test, by the same habits that the inference supposes. */
-function noted(
+export function noted(
   random: Random,
   shared: SharedTestFault | undefined,
   engine: Engine,
@@ -190,7 +233,7 @@ export interface Drawn {
   allWorn: boolean;
 }
 
-function drawRows(job: JobFile, random: Random): Drawn {
+export function drawRows(job: JobFile, random: Random): Drawn {
   const { cylinders } = job.engine;
   let at = random.uniform();
   for (const fault of SHARED_TEST_FAULTS) {
@@ -217,25 +260,31 @@ function drawRow(priors: Map<string, number>, random: Random): string {
 
 /** How bad a fault of a row is. Slight ones that change nothing are no faults. */
 const LEAST = 0.2;
-function severityOf(row: string, random: Random): number {
+export function severityOf(row: string, random: Random): number {
   const grade = Number(row.split(':')[1]) - 1;
   return random.between(GRADES[grade - 1] ?? LEAST, GRADES[grade] ?? 1);
 }
 
-export const bareJob = (random: Random): JobFile => {
+/** An engine with its book, and what nobody knows of it. */
+export interface Bare {
+  job: JobFile;
+  nuisance: Nuisance;
+}
+export function bareJob(random: Random): Bare {
   const engine = engineOf(random);
-  return { format: 'rugged-gauge-job', version: 1, engine, books: bookOf(engine, random) };
-};
+  const nuisance = nuisanceOf(random);
+  return { job: { format: 'rugged-gauge-job', version: 1, engine, books: bookOf(engine, nuisance, random) }, nuisance };
+}
 
 /**
  * An engine by its seed, with everything that the shop did to it. @param force what is to be the matter, for fitting
  */
 export function caseOf(
   seed: number,
-  { job: given, drawn: forced, complete = false }: { job?: JobFile; drawn?: Drawn; complete?: boolean } = {},
+  { bare, drawn: forced, complete = false }: { bare?: Bare; drawn?: Drawn; complete?: boolean } = {},
 ): Case {
   const random = seeded(seed);
-  const job = given ?? bareJob(random);
+  const { job, nuisance } = bare ?? bareJob(random);
   const { engine } = job;
   const drawn = forced ?? drawRows(job, random);
   const faults: Fault[] = [];
@@ -306,7 +355,13 @@ export function caseOf(
       simulate({
         ...job,
         tests: [compression, leakdown],
-        virtual: { seed: seed + 1, faults, testFaults: [...testFaults, ...breather, ...extra], tests: [...tests] },
+        virtual: {
+          seed: seed + 1,
+          nuisance,
+          faults,
+          testFaults: [...testFaults, ...breather, ...extra],
+          tests: [...tests],
+        },
       });
     const done = run([]);
     const overlaid = (test: Test): Test =>
@@ -314,21 +369,7 @@ export function caseOf(
     done.tests = done.tests?.map(overlaid) ?? [];
     for (const [id, fault] of Object.entries(troubled)) {
       const theirs = run([fault]);
-      done.tests =
-        done.tests?.map(
-          (test, i) =>
-            ({
-              ...test,
-              readings:
-                'readings' in test
-                  ? test.readings.map((reading, j) =>
-                      'cylinder' in reading && reading.cylinder === id
-                        ? (overlaid(theirs.tests?.[i] as Test) as typeof test).readings[j]
-                        : reading,
-                    )
-                  : undefined,
-            }) as typeof test,
-        ) ?? [];
+      done.tests = done.tests?.map((test, i) => withReadingsOf(id, test, overlaid(theirs.tests?.[i] as Test))) ?? [];
     }
     if (!listened)
       done.tests =
@@ -348,11 +389,31 @@ export function caseOf(
     rows,
     ...(drawn.shared ? { shared: drawn.shared } : {}),
     again,
+    soundKPa: soundKPa(engine, nuisance),
     tests: `${tests.join('+')}${listened || !doLeakdown ? '' : ' (nobody listened)'}`,
   };
 }
 
-function neighbourOf(engine: Engine, id: string, random: Random, spared: ReadonlySet<string>): string | undefined {
+/** A test with the readings of one cylinder taken from another. */
+function withReadingsOf(id: string, test: Test, other: Test): Test {
+  if (!('readings' in test) || !('readings' in other)) return test;
+  const mine = (one: object) => 'cylinder' in one && one.cylinder === id;
+  const all = test.readings as object[];
+  const at = all.findIndex(mine);
+  const readings = [
+    ...all.slice(0, at),
+    ...(other.readings as object[]).filter(mine),
+    ...all.slice(at).filter((one) => !mine(one)),
+  ];
+  return { ...test, readings } as Test;
+}
+
+export function neighbourOf(
+  engine: Engine,
+  id: string,
+  random: Random,
+  spared: ReadonlySet<string>,
+): string | undefined {
   const across = engine.layout === 'vee';
   const step = across ? 2 : 1;
   const near = [Number(id) - step, Number(id) + step]

@@ -7,6 +7,8 @@ export interface Walked {
   correct: boolean;
   minutes: number;
   steps: string[];
+  /** It came to a stop by itself. */
+  ended: boolean;
 }
 
 /** Minutes of doing every test on every cylinder, each reading twice: set-up, two rounds dry, one wet, air. */
@@ -31,6 +33,7 @@ export function walk(seed: number): { planned: Walked; everything: Walked } {
       correct: isCorrect(one, repeated, false, slight),
       minutes: EVERYTHING.setUp + n * (2 * EVERYTHING.dry + EVERYTHING.wet + EVERYTHING.air),
       steps: ['everything'],
+      ended: true,
     },
   };
 }
@@ -77,16 +80,19 @@ function planned(one: Case, full: JobFile, slight: ReadonlySet<string>): Walked 
     ],
   });
   const steps: string[] = [];
+  const canDo = (step: NextStep) => DOABLE.has(step.test) && step.of !== 'leakdown' && step.of !== 'crankcase';
+  const isNew = (step: NextStep) =>
+    step.test === 'retest' ? (shown.dry.get(step.cylinder ?? '') ?? 0) < MOST_READINGS : !steps.includes(named(step));
   let minutes = 0;
   let testFound = false;
+  let ended = false;
   for (let i = 0; i < LONGEST; i += 1) {
-    const next = judge(job()).next.find(
-      (step) =>
-        (step.test === 'retest'
-          ? (shown.dry.get(step.cylinder ?? '') ?? 0) < MOST_READINGS
-          : !steps.includes(named(step))) && step.test !== 'quick-checks',
-    );
-    if (!next || next.test === 'stop') break;
+    // Whoever asked once does not ask the same again: what cannot be done here is passed over, as on a real cart.
+    const next = judge(job()).next.find((step) => canDo(step) && isNew(step));
+    if (!next || next.test === 'stop') {
+      ended = true;
+      break;
+    }
     steps.push(named(next));
     minutes += next.minutes;
     const { cylinder } = next;
@@ -98,11 +104,15 @@ function planned(one: Case, full: JobFile, slight: ReadonlySet<string>): Walked 
     // Whoever looks at the tester, the throttle and the battery finds what is wrong with them.
     else if (next.test === 'check-tester' && one.shared) {
       testFound = true;
+      ended = true;
       break;
     }
   }
-  return { correct: isCorrect(one, job(), testFound, slight), minutes, steps };
+  return { correct: isCorrect(one, job(), testFound, slight), minutes, steps, ended };
 }
+
+/** What this shop can do on its engines: the covers stay on. */
+const DOABLE: ReadonlySet<string> = new Set(['compression', 'retest', 'wet', 'leakdown', 'check-tester', 'stop']);
 
 const named = ({ test, cylinder }: NextStep) => `${test} ${cylinder ?? ''}`.trim();
 

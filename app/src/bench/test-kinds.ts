@@ -9,6 +9,7 @@ import {
   type TestOf,
   UNIT_SIGN,
   type VacuumUnit,
+  VALVE_TRAIN_SEEN,
 } from '@rugged/core';
 import type { ChoiceField, GaugeForm } from './gauge-form';
 import { leakPercent } from './leak-percent';
@@ -43,6 +44,12 @@ const NEEDLE_WORD: Readonly<Record<(typeof NEEDLES)[number], string>> = {
   'irregular-flick': 'Flick now and then',
   'slow-sway': 'Slow sway',
 };
+const SEEN_WORD = {
+  'both-move': 'Both move',
+  'intake-does-not-move': 'Intake does not',
+  'exhaust-does-not-move': 'Exhaust does not',
+  'bent-or-broken': 'Bent or broken',
+} as const;
 const SPARK_WORD = { jumps: 'Jumps', weak: 'Weak', none: 'None' } as const;
 const OIL_AT = { cranking: 'Cranking', idle: 'Idle' } as const;
 
@@ -205,6 +212,20 @@ export const ON_SCREEN: { readonly [K in TestKind]: KindOnScreen<K> } = {
           unless: { choice: 'builds', is: ['yes', 'no', ''] },
         },
       ],
+    }),
+  },
+  'valve-train': {
+    place: 'other-gauges?gauge=valve-train',
+    figures: ({ readings }) =>
+      readings.map(({ cylinder, seen }) => ({ label: `Cyl ${cylinder}`, figure: SEEN_WORD[seen].toLowerCase() })),
+    form: (engine) => ({
+      caution: `Ignition off. Turn it by hand only, fingers clear of ${turning(engine)}.`,
+      conditions: [],
+      choices: [
+        cylinderField(engine),
+        { field: 'seen', label: 'Seen', options: words(VALVE_TRAIN_SEEN.map((seen) => [seen, SEEN_WORD[seen]])) },
+      ],
+      numbers: [],
     }),
   },
   spark: {

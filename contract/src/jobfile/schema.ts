@@ -11,7 +11,7 @@ import Joi from 'joi';
 import { bookSchema, houseRulesSchema } from './book';
 import { engineSchema } from './engine';
 import { cylinder, siteSchema } from './fields';
-import { KIND_SCHEMAS, KINDS } from './test-kinds';
+import { AFTER_REPAIR, KIND_SCHEMAS, KINDS } from './test-kinds';
 
 const test = Joi.object({
   kind: Joi.string()
@@ -24,6 +24,7 @@ const test = Joi.object({
       is: kind,
       then: Joi.object({
         kind: Joi.string().valid(kind).required(),
+        ...AFTER_REPAIR,
         ...conditions,
         [listOf(kind)]: Joi.array().items(reading).max(most).required(),
       }),

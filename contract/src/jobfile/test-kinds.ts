@@ -6,6 +6,7 @@ import {
   SPARKS,
   type TestKind,
   type TestOf,
+  VALVE_TRAIN_SEEN,
 } from '@rugged/core';
 import Joi from 'joi';
 import {
@@ -39,6 +40,12 @@ const inspection = <K extends TestKind>(
   conditions: Joi.PartialSchemaMap = testerAlone,
 ): KindSchema<K> => ({ ...told, conditions, reading: Joi.object(reading), most: 2000 });
 
+/** Any test may be the first after a repair: it begins a new line. */
+export const AFTER_REPAIR: Joi.PartialSchemaMap = {
+  after: Joi.string().valid('repair'),
+  repair: Joi.string().max(300),
+};
+
 /** Every kind of test, once: the job file and the records of the API are both made from this. */
 export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
   compression: {
@@ -56,6 +63,7 @@ export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
       engineTemperature: temperature(),
       throttle: Joi.string().valid('open', 'closed'),
       plugs: Joi.string().valid('all-out', 'one-out'),
+      checked: Joi.boolean(),
       crankingRpm: positive(5000),
       tester: testerSchema,
     },
@@ -67,6 +75,7 @@ export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
       per: Joi.string().valid('stroke', 'pull'),
       wet: Joi.boolean(),
       oilMl: figure().max(200),
+      swing: figure(),
     }),
     most: 2000,
   },
@@ -105,13 +114,18 @@ export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
         },
       ],
     },
-    conditions: { engineTemperature: temperature(), tester: Joi.object({ ...testerFields, orificeMm: positive(10) }) },
+    conditions: {
+      engineTemperature: temperature(),
+      rockersOff: Joi.boolean(),
+      tester: Joi.object({ ...testerFields, orificeMm: positive(10), maxSupply: positive() }),
+    },
     reading: Joi.object({
       cylinder: cylinder().required(),
       unit: unit().required(),
       supply: positive().required(),
       cylinderPressure: figure(),
       percent: percent(),
+      swing: figure(),
       tdcConfirmed: Joi.boolean(),
       breatherOff: Joi.boolean(),
       crankTurned: Joi.boolean(),
@@ -125,6 +139,7 @@ export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
               .valid('exhaust', 'intake', 'crankcase', 'coolant', 'neighbour', 'head-joint', 'adapter')
               .required(),
             level: Joi.number().integer().min(0).max(3).required(),
+            closedRaises: Joi.boolean(),
             cylinder: cylinder(),
           }),
         )
@@ -290,6 +305,19 @@ export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
       .xor('pressure', 'builds')
       .and('unit', 'pressure'),
   },
+  'valve-train': inspection(
+    {
+      says: '`seen` under the rocker cover while the engine is turned by hand, cylinder by cylinder.',
+      example: { kind: 'valve-train', readings: [{ cylinder: '2', seen: 'bent-or-broken' }] },
+    },
+    {
+      cylinder: cylinder().required(),
+      seen: Joi.string()
+        .valid(...VALVE_TRAIN_SEEN)
+        .required(),
+    },
+    {},
+  ),
   spark: inspection(
     {
       says: '`spark` jumps, weak or none, plug by plug; `by` gap-tester, plug-on-the-engine or lamp-in-the-lead.',

@@ -1,6 +1,6 @@
 import { type ConditionsOf, type FiguresOf, InputError, type TestKind } from '@rugged/core';
 import Joi from 'joi';
-import { KIND_SCHEMAS, KINDS } from '../jobfile/test-kinds';
+import { AFTER_REPAIR, KIND_SCHEMAS, KINDS } from '../jobfile/test-kinds';
 import { id, instant } from './record';
 import { bySense } from './sense';
 
@@ -58,7 +58,7 @@ const ofItsKind = <T>(
   });
 
 export const newTestSchema: Joi.ObjectSchema<NewTest> = ofItsKind<NewTest>(testMeta, 'conditions', (kind) =>
-  Joi.object(KIND_SCHEMAS[kind].conditions),
+  Joi.object({ ...AFTER_REPAIR, ...KIND_SCHEMAS[kind].conditions }),
 );
 
 export const newReadingSchema: Joi.ObjectSchema<NewReading> = ofItsKind<NewReading>(

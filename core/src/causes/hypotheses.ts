@@ -96,7 +96,8 @@ export function priorsOf(job: Pick<JobFile, 'engine' | 'symptoms' | 'books'>, cy
     )
       continue;
     const usual = (engine.cycle === 'two-stroke' ? TWO_STROKE[cause] : undefined) ?? FREQUENCY[cause];
-    const said = symptoms.reduce((product, symptom) => product * likelierBy(symptom, cause), 1);
+    // What says the same twice counts once.
+    const said = Math.max(1, ...symptoms.map((symptom) => likelierBy(symptom, cause)));
     const worn = cause === 'rings-or-bore' ? wearFactor(engine) : 1;
     odds.set(cause, usual * said * worn);
   }
@@ -131,7 +132,7 @@ function wearFactor({ family, hours }: Engine): number {
 function releasePrior({ engine, books }: Pick<JobFile, 'engine' | 'books'>): number {
   if (engine.compressionRelease !== 'automatic') return 0.06;
   const book = books?.find(({ compression }) => compression)?.compression;
-  return book?.releaseActing === false ? 0.35 : 0.05;
+  return book && book.releaseActing !== false ? 0.05 : 0.35;
 }
 
 /**
@@ -166,7 +167,6 @@ const NOTED_WITH: Readonly<Record<SharedTestFault, Partial<Noted>>> = {
 };
 
 export type NotedFact = keyof Noted;
-export const NOTED_FACTS: readonly NotedFact[] = ['valve', 'throttle', 'cranking', 'temperature'];
 
 /** How likely a note is under a shared fault, or under none. */
 export function notedProbability(fact: NotedFact, conditions: Conditions, fault: SharedTestFault | undefined): number {
@@ -174,23 +174,24 @@ export function notedProbability(fact: NotedFact, conditions: Conditions, fault:
   return table[conditions[fact]] ?? 1;
 }
 
-const NOT_THE_ENGINE: ReadonlySet<string> = new Set([
-  'adapter-leak',
-  'off-tdc',
-  'compression-release',
-  ...SHARED_TEST_FAULTS,
-]);
-/** Whether a name stands for the test, or for a release at work, rather than for something broken. */
+const NOT_THE_ENGINE: ReadonlySet<string> = new Set(['adapter-leak', 'off-tdc', ...SHARED_TEST_FAULTS]);
+/** Whether a name stands for the test rather than for something of the engine. */
 export const isTestFault = (name: string): boolean => NOT_THE_ENGINE.has(name);
 
-export const isShared = (name: string): boolean => (SHARED_TEST_FAULTS as readonly string[]).includes(name);
-
-/** What the notes say when a shared fault cannot have been there, unless somebody noted it wrongly. */
-const RULED_OUT_BY: Readonly<Record<SharedTestFault, (conditions: Conditions) => boolean>> = {
-  'tester-without-valve': ({ valve }) => valve === 'engine-end',
-  'throttle-closed': ({ throttle }) => throttle === 'open',
-  'slow-cranking': ({ cranking }) => cranking === 'turns-well',
-  'cold-engine': ({ temperature }) => temperature === 'warm',
+/** What of the notes speaks of each shared fault. */
+export const NOTED_BY: Readonly<Record<SharedTestFault, NotedFact>> = {
+  'tester-without-valve': 'valve',
+  'throttle-closed': 'throttle',
+  'slow-cranking': 'cranking',
+  'cold-engine': 'temperature',
 };
-export const isRuledOut = (name: string, conditions: Conditions | undefined): boolean =>
-  conditions !== undefined && name in RULED_OUT_BY && RULED_OUT_BY[name as SharedTestFault](conditions);
+
+/**
+ * How much likelier the notes make a shared fault, as a factor on its odds. An engine that was noted cold is corrected
+ * for: nothing is left of it to blame.
+ */
+export function notedFactor(conditions: Conditions, fault: SharedTestFault): number {
+  const fact = NOTED_BY[fault];
+  if (fault === 'cold-engine' && conditions.temperature === 'cold') return 1;
+  return notedProbability(fact, conditions, fault) / notedProbability(fact, conditions, undefined);
+}

@@ -5,5 +5,6 @@ export * from './hypotheses';
 export * from './infer';
 export * from './names';
 export * from './rank';
+export * from './reading-ratio';
 export * from './symptoms';
 export * from './tables';

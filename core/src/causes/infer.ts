@@ -1,148 +1,303 @@
-import { neighbourhoods } from '../engine/banks';
+import { neighbourhoods, neighboursOf } from '../engine/banks';
+import { volumesOf } from '../engine/volume';
 import type { JobFile } from '../jobfile/job-file';
-import { chamberOf, type Conditions, conditionsOf, type Facts, factsOf } from './facts';
-import {
-  ALL_WORN,
-  GRADES,
-  type Hypothesis,
-  NOTED_FACTS,
-  notedProbability,
-  OWN_HYPOTHESES,
-  priorsOf,
-  SHARED_TEST_FAULTS,
-  sharedPrior,
-  sharedRow,
-  type SharedTestFault,
-} from './hypotheses';
-import { type Found, foundOf, logLikelihood, type RowShares, sharesOf } from './tables';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
+import { type Baseline, baselineOf } from './baseline';
+import { chamberOf, type Conditions, conditionsOf, factsOf } from './facts';
+import { notedFactor, SHARED_TEST_FAULTS, sharedPrior, sharedRow, type SharedTestFault } from './hypotheses';
+import { type Along, alongOf, massesOf } from './along';
+import { type Mixture, pairMixture, plainMixture, testMixture, wornMixture } from './mixture';
+import { type Measured, type Own, ownOf, type PriorRow, rowsFor } from './own';
+import { hoseShift, shiftOf } from './shift';
+import type { Seen } from './seen';
+import type { Found } from './tables';
 
-/** What the readings leave of each hypothesis. Per cylinder, its own and the shared ones add up to 1. */
+/**
+ * What is believed of a job: what each cylinder has, and what was wrong with the tests. States, headline, odds and the
+ * next step are read from it. Per cylinder its own causes and the faults of the test add up to 1.
+ */
 export interface Belief {
+  /** Faults of the test that explain every cylinder alike. */
   shared: Map<SharedTestFault, number>;
   cylinders: Map<string, CylinderBelief>;
+  /** Of the latest compression test. */
   conditions: Conditions | undefined;
 }
 export interface CylinderBelief {
   found: readonly Found[];
+  seen: readonly Seen[];
   rows: readonly PriorRow[];
-  /** Row by row; adds up to what the shared test faults leave. */
+  /** Row by row; adds up to what the faults of the whole test leave. */
   posterior: readonly number[];
+  /**
+   * How likely its dry reading is under each row, given what the other cylinders read; nothing where none was taken.
+   */
+  reading?: readonly number[];
+  /** What faults of the whole test explain here beyond what they explain everywhere. */
+  tests: Map<SharedTestFault, number>;
+  /** How likely it is that a fault of the test made its cranking, its air figures. */
+  blamed: { cranking: number; air: number };
+  /** The neighbour that a gasket between would blow to. */
+  beside?: string;
+  /** Which fault of the whole test speaks for how much, for its evidence. */
+  sharedWeight: ReadonlyMap<SharedTestFault, number>;
 }
-/** @field prior before anything was measured; they add up to 1. @field log of it, natural */
-export interface PriorRow {
-  hypothesis: Hypothesis;
-  shares: RowShares;
+
+/** All cylinders worn alike, before anything was read. */
+const WORN = 0.05;
+/** Both sides of a gasket that blows between two read alike, as a standard deviation of the ratio. */
+const ALIKE = 0.05;
+
+/** A state of the whole: what it makes of each cylinder, and what a sound one would read under it. */
+interface Whole {
+  name: SharedTestFault | 'none' | 'worn' | 'pair';
+  /** Cylinders that it says something of. */
+  on: readonly string[];
   prior: number;
-  log: number;
+  mixtures: readonly Mixture[];
+  /** Who shares a belief of what a sound cylinder reads, and that belief. */
+  groups: readonly { members: readonly number[]; prior: Float64Array }[];
 }
 
-const BY_ROW = new Map(OWN_HYPOTHESES.map((one) => [one.row, one]));
-/** Under a fault of the test a cylinder may still have one of its own. */
-const ALSO_FAULTY = 0.04;
-
-/**
- * Bayes over the causes of every cylinder and the faults that the whole test may share.
- * @param cylinders as they were judged
- */
-export function infer(job: JobFile, cylinders: readonly DraftCylinder[]): Belief {
-  const facts = factsOf(job, cylinders);
-  const conditions = conditionsOf(job);
-  const chamber = chamberOf(job.engine);
-  const measured = Math.max(1, cylinders.filter(({ compression }) => compression).length);
-  // Priors differ only by whether a cylinder shares a wall with another.
+/** Priors differ only by how many walls a cylinder shares. */
+function priorRowsOf(job: JobFile): (cylinder: string) => PriorRow[] {
   const beside = neighbourhoods(job.engine);
   const known = new Map<boolean, PriorRow[]>();
-  const priorsFor = (id: string): PriorRow[] => {
-    const walled = (beside.get(id) ?? []).length > 0;
-    const rows = known.get(walled) ?? priorRows(job, id);
+  return (cylinder) => {
+    const walled = (beside.get(cylinder) ?? []).length > 0;
+    const rows = known.get(walled) ?? rowsFor(job, cylinder);
     known.set(walled, rows);
     return rows;
   };
-  const own = cylinders.map(({ id }) => ownOf(facts.get(id) ?? {}, priorsFor(id), measured));
-  // Under each common state of affairs: how well it explains every cylinder.
-  const allWorn =
-    Math.log(ALL_WORN) + own.reduce((sum, one) => sum + logLikelihood(sharesOf('all-worn'), one.found), 0);
-  // A shop that holds that the throttle makes no difference does not blame it.
-  const blamed = SHARED_TEST_FAULTS.filter(
-    (fault) => fault !== 'throttle-closed' || job.houseRules?.throttleSchool !== 'no-difference',
+}
+
+/**
+ * Bayes over the causes of every cylinder and the faults that the tests may have. A fault of a test touches only the
+ * readings of that test; what a sound cylinder would read is not known, and is believed from limits and readings alike.
+ * @param cylinders as their tests were judged, each by itself
+ */
+export function infer(job: JobFile, cylinders: readonly DraftCylinder[], measured: Measured): Belief {
+  const facts = factsOf(job, cylinders);
+  const reads = cylinders.flatMap(({ compression }) => (compression ? [Math.max(1, compression.estimateKPa)] : []));
+  const baseline = baselineOf(measured.limits, reads);
+  const rows = priorRowsOf(job);
+  const own = cylinders.map((cylinder) =>
+    ownOf(job, cylinder, facts.get(cylinder.id) ?? {}, measured, rows(cylinder.id)),
   );
-  const faults = conditions ? blamed : [];
-  const none =
-    Math.log(1 - ALL_WORN - faults.reduce((sum, fault) => sum + sharedPrior(fault, chamber), 0)) +
-    own.reduce((sum, { evidence }) => sum + evidence, 0) +
-    noted(conditions, undefined);
-  const several = own.length > 1;
-  const states: [SharedTestFault | 'none' | 'all-worn', number][] = [
-    ['none', none],
-    ['all-worn', several ? allWorn + noted(conditions, undefined) : -Infinity],
-    ...faults.map((fault): [SharedTestFault, number] => {
-      const row = sharesOf(sharedRow(fault, chamber));
-      return [
-        fault,
-        Math.log(sharedPrior(fault, chamber)) +
-          noted(conditions, fault) +
-          own.reduce((sum, one) => sum + logMix(logLikelihood(row, one.found), one.evidence, ALSO_FAULTY), 0),
-      ];
-    }),
+  const wholes = wholesOf(job, cylinders, own, measured, baseline);
+  const along = wholes.map(({ mixtures, groups }) => alongOf(own, mixtures, groups, baseline.from));
+  const odds = withoutNegligible(normalised(wholes.map(({ prior }, i) => Math.log(prior) + (along[i] as Along).log)));
+  return told(job, cylinders, own, wholes, along, odds, measured, baseline);
+}
+
+function wholesOf(
+  job: JobFile,
+  cylinders: readonly DraftCylinder[],
+  own: readonly Own[],
+  measured: Measured,
+  baseline: Baseline,
+): Whole[] {
+  const ids = cylinders.map(({ id }) => id);
+  const plain = own.map(plainMixture);
+  const everyone = own.map((_, i) => i);
+  const together = [{ members: everyone, prior: baseline.prior }];
+  const wholes: Whole[] = [];
+  const { tests, met } = measured;
+  const volumes = volumesOf(job.engine);
+  for (const test of new Set(tests.values())) {
+    const on = ids.filter((id) => tests.get(id) === test);
+    const conditions = conditionsOf(job, test);
+    const hose = test.tester?.hoseVolumeCm3;
+    // Where everything that was read surely passes, there is nothing for it to explain.
+    const fine = on.reduce((all, id) => all * (met.get(id)?.minimum ?? 0.5), 1);
+    for (const fault of blamable(job)) {
+      const touched = own.map((one, i) =>
+        on.includes(ids[i] as string) ? testMixture(one, fault, conditions) : (plain[i] as Mixture),
+      );
+      wholes.push({
+        name: fault,
+        on,
+        prior:
+          sharedPrior(fault, chamberOf(job.engine)) * notedFactor(conditions, fault) * Math.max(LEAST_LOW, 1 - fine),
+        mixtures: touched,
+        groups: [
+          {
+            members: everyone.filter((i) => on.includes(ids[i] as string)),
+            prior: shiftOf(
+              sharedRow(fault, conditions.chamber),
+              baseline,
+              fault === 'tester-without-valve' && volumes && hose !== undefined ? hoseShift(volumes, hose) : undefined,
+            ),
+          },
+          { members: everyone.filter((i) => !on.includes(ids[i] as string)), prior: baseline.prior },
+        ],
+      });
+    }
+  }
+  const pairs = neighboursOf(job.engine).flatMap(([a, b]): Whole[] => {
+    const [first, second] = [own[ids.indexOf(a)], own[ids.indexOf(b)]];
+    if (!first || !second || first.between === 0) return [];
+    const alike = alikeness(cylinders, a, b);
+    return first.gradesBetween.map((row): Whole => ({
+      name: 'pair',
+      on: [a, b],
+      prior: ((first.between + second.between) / first.gradesBetween.length) * alike,
+      mixtures: own.map((one, i) => (one === first || one === second ? pairMixture(one, row) : (plain[i] as Mixture))),
+      groups: together,
+    }));
+  });
+  const worn: Whole[] =
+    ids.length > 1
+      ? [
+          {
+            name: 'worn',
+            on: ids,
+            // A cylinder that surely meets its limit is not worn with the others.
+            prior:
+              WORN *
+              ids.reduce((all, id) => all * Math.max(LEAST_LOW, Math.min(1, 2 - 2 * (met.get(id)?.minimum ?? 0.5))), 1),
+            mixtures: own.map(wornMixture),
+            groups: [{ members: everyone, prior: shiftOf('all-worn', baseline) }],
+          },
+        ]
+      : [];
+  const taken = [...wholes, ...pairs].reduce((sum, { prior }) => sum + prior, 0);
+  return [
+    { name: 'none', on: [], prior: Math.max(0.2, 1 - taken), mixtures: plain, groups: together },
+    ...wholes,
+    ...pairs,
+    ...worn,
   ];
-  const shares = normalised(states.map(([, log]) => log));
-  const share = new Map(states.map(([state], i) => [state, shares[i] ?? 0]));
+}
+
+/** However surely everything passes, a fault of the test keeps this share of its odds. */
+const LEAST_LOW = 0.02;
+
+/** A shop that holds that the throttle makes no difference does not blame it; a diesel has none. */
+const blamable = ({ engine, houseRules }: JobFile): SharedTestFault[] =>
+  SHARED_TEST_FAULTS.filter(
+    (fault) =>
+      fault !== 'throttle-closed' || (engine.fuel !== 'diesel' && houseRules?.throttleSchool !== 'no-difference'),
+  );
+
+/** How much likelier two readings so far apart are when one gasket makes both. */
+function alikeness(cylinders: readonly DraftCylinder[], a: string, b: string): number {
+  const read = (id: string) => cylinders.find((one) => one.id === id)?.compression?.readKPa;
+  const [first, second] = [read(a), read(b)];
+  if (!first || !second) return 1;
+  const apart = Math.log(first / second);
+  return Math.max(0.05, 4 * Math.exp(-0.5 * (apart / (2 * ALIKE)) ** 2));
+}
+
+function told(
+  job: JobFile,
+  cylinders: readonly DraftCylinder[],
+  own: readonly Own[],
+  wholes: readonly Whole[],
+  along: readonly Along[],
+  odds: readonly number[],
+  { tests }: Measured,
+  baseline: Baseline,
+): Belief {
+  const beliefs = cylinders.map(({ id }, i): CylinderBelief & { shares: Map<SharedTestFault, number> } => {
+    const one = own[i] as Own;
+    const posterior = one.rows.map(() => 0);
+    const shares = new Map<SharedTestFault, number>();
+    const blamed = { cranking: 0, air: 0 };
+    const beside = new Map<string, number>();
+    let reading: readonly number[] | undefined;
+    wholes.forEach((whole, w) => {
+      const p = odds[w] as number;
+      if (p === 0 && whole.name !== 'none') return;
+      const masses = massesOf(own, i, whole.mixtures[i] as Mixture, along[w] as Along, baseline.from);
+      const { rows, sound, adapterCrank, adapterAir, offTop } = masses;
+      if (whole.name === 'none' && one.read) reading = masses.densities;
+      rows.forEach((mass, r) => {
+        posterior[r] = (posterior[r] as number) + p * mass;
+      });
+      blamed.cranking += p * adapterCrank.all;
+      blamed.air += p * (adapterAir.all + offTop.all);
+      add(posterior, one.at['adapter-leak'], p * (adapterCrank.sound + adapterAir.sound));
+      add(posterior, one.at['off-tdc'], p * offTop.sound);
+      if (isShared(whole.name) && whole.on.includes(id)) {
+        blamed.cranking += p;
+        shares.set(whole.name, (shares.get(whole.name) ?? 0) + p * sound);
+      } else add(posterior, one.at.sound, p * sound);
+      if (whole.name === 'pair' && whole.on.includes(id)) {
+        const other = whole.on.find((name) => name !== id) as string;
+        beside.set(other, (beside.get(other) ?? 0) + p);
+      }
+    });
+    const likeliest = [...beside].sort((a, b) => b[1] - a[1])[0]?.[0];
+    return {
+      found: one.found,
+      seen: one.seen,
+      rows: one.rows,
+      posterior,
+      tests: new Map(),
+      blamed,
+      shares,
+      sharedWeight: sharedWeights(wholes, along, id),
+      ...(reading ? { reading } : {}),
+      ...(likeliest === undefined ? {} : { beside: likeliest }),
+    };
+  });
+  const shared = new Map(
+    blamable(job)
+      .filter(() => tests.size > 0)
+      .map((fault): [SharedTestFault, number] => [
+        fault,
+        Math.min(...beliefs.map(({ shares }) => shares.get(fault) ?? 0)),
+      ]),
+  );
+  for (const [i, one] of beliefs.entries())
+    for (const [fault, share] of one.shares) {
+      const more = share - (shared.get(fault) ?? 0);
+      if (more > WORTH_NAMING) one.tests.set(fault, more);
+      else add(one.posterior as number[], (own[i] as Own).at.sound, more);
+    }
+  const latest = [...tests.values()].at(-1);
   return {
-    conditions,
-    shared: new Map(faults.map((fault) => [fault, share.get(fault) ?? 0])),
+    shared,
+    conditions: latest && conditionsOf(job, latest),
     cylinders: new Map(
-      cylinders.map(({ id }, i) => {
-        const { found, rows, within } = own[i] as Own;
-        const none = share.get('none') ?? 0;
-        const worn = (share.get('all-worn') ?? 0) / GRADES.length;
-        const posterior = rows.map(
-          ({ hypothesis }, r) => (within[r] as number) * none + (hypothesis.cause === 'rings-or-bore' ? worn : 0),
-        );
-        return [id, { found, rows, posterior }];
+      cylinders.map(({ id }, i): [string, CylinderBelief] => {
+        const { shares: _, ...one } = beliefs[i] as (typeof beliefs)[number];
+        return [id, one];
       }),
     ),
   };
 }
 
-const priorRows = (job: JobFile, cylinder: string): PriorRow[] =>
-  [...priorsOf(job, cylinder)].map(([row, prior]) => ({
-    hypothesis: BY_ROW.get(row) as Hypothesis,
-    shares: sharesOf(row),
-    prior,
-    log: Math.log(prior),
-  }));
+/** A whole that is less likely changes no figure that is shown. */
+const NEGLIGIBLE = 1e-5;
+/** A fault of the test that explains so little more on one cylinder is not named there. */
+const WORTH_NAMING = 1e-4;
 
-interface Own {
-  found: Found[];
-  rows: PriorRow[];
-  within: number[];
-  evidence: number;
+const isShared = (name: Whole['name']): name is SharedTestFault =>
+  (SHARED_TEST_FAULTS as readonly string[]).includes(name);
+const add = (to: number[], at: number | undefined, more: number) => {
+  if (at !== undefined) to[at] = (to[at] as number) + more;
+};
+
+/** How much better each fault of the test explains the readings than none, natural logarithm. */
+function sharedWeights(wholes: readonly Whole[], along: readonly Along[], id: string): Map<SharedTestFault, number> {
+  const none = (along[0] as Along).log;
+  return new Map(
+    wholes.flatMap(({ name, on }, i): [SharedTestFault, number][] =>
+      isShared(name) && on.includes(id) ? [[name, (along[i] as Along).log - none]] : [],
+    ),
+  );
 }
 
-function ownOf(facts: Facts, rows: PriorRow[], measured: number): Own {
-  const found = foundOf(facts, measured);
-  const logs = rows.map(({ log, shares }) => log + logLikelihood(shares, found));
-  return { found, rows, within: normalised(logs), evidence: logSum(logs) };
-}
-
-function noted(conditions: Conditions | undefined, fault: SharedTestFault | undefined): number {
-  if (!conditions) return 0;
-  return NOTED_FACTS.reduce((sum, fact) => sum + Math.log(notedProbability(fact, conditions, fault)), 0);
-}
-
-const logMix = (a: number, b: number, share: number) => logSum([Math.log(1 - share) + a, Math.log(share) + b]);
-
-function logSum(logs: readonly number[]): number {
-  let top = -Infinity;
-  for (const log of logs) if (log > top) top = log;
-  if (top === -Infinity) return top;
-  let sum = 0;
-  for (const log of logs) sum += Math.exp(log - top);
-  return top + Math.log(sum);
+function withoutNegligible(odds: readonly number[]): number[] {
+  const kept = odds.map((p) => (p < NEGLIGIBLE ? 0 : p));
+  const all = kept.reduce((a, b) => a + b, 0);
+  return kept.map((p) => p / all);
 }
 
 function normalised(logs: readonly number[]): number[] {
-  const all = logSum(logs);
-  return logs.map((log) => Math.exp(log - all));
+  const top = Math.max(...logs);
+  const all = logs.reduce((sum, log) => sum + Math.exp(log - top), 0);
+  return logs.map((log) => Math.exp(log - top) / all);
 }

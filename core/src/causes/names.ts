@@ -1,4 +1,4 @@
-import { sharedRow, type TestFault } from './hypotheses';
+import { sharedRow, type SharedTestFault, type TestFault } from './hypotheses';
 import type { Belief, CylinderBelief } from './infer';
 import { type RowShares, sharesOf } from './tables';
 import type { CylinderCause } from './cylinder-cause';
@@ -14,17 +14,18 @@ export interface Row {
 
 /** Everything that a cylinder may have, shared faults too, with the odds as they stand. */
 export function rowsOf(belief: Belief, one: CylinderBelief): Row[] {
+  const shared = (fault: SharedTestFault, probability: number): Row => ({
+    shares: sharesOf(sharedRow(fault, belief.conditions?.chamber ?? 'large')),
+    name: fault,
+    probability,
+  });
   return [
     ...one.rows.map(({ hypothesis: { cause, which }, shares }, i): Row => ({
       shares,
       name: which ?? (cause as CylinderCause),
       probability: one.posterior[i] as number,
     })),
-    ...[...belief.shared].map(([fault, probability]): Row => ({
-      shares: sharesOf(sharedRow(fault, belief.conditions?.chamber ?? 'large')),
-      name: fault,
-      probability,
-    })),
+    ...[...belief.shared].map(([fault, probability]) => shared(fault, probability + (one.tests.get(fault) ?? 0))),
   ];
 }
 

@@ -1,20 +1,15 @@
-import { neighboursOfCylinder } from '../engine/banks';
 import type { JobFile } from '../jobfile/job-file';
+import { median } from '../quantity/median';
 import { probabilityBelow } from '../quantity/normal';
 import { COVERAGE } from '../quantity/doubt';
 import { roundOff } from '../quantity/round-off';
 import { type Cause, confidenceOf, type Evidence } from './cause';
-import type { FactName } from './facts';
-import {
-  type Hypothesis,
-  NOTED_FACTS,
-  notedProbability,
-  sharedRow,
-  type SharedTestFault,
-  type TestFault,
-} from './hypotheses';
-import type { Belief, CylinderBelief, PriorRow } from './infer';
-import { logShare, shareOf, sharesOf } from './tables';
+import { type Conditions } from './facts';
+import { type Hypothesis, NOTED_BY, notedFactor, type SharedTestFault, type TestFault } from './hypotheses';
+import type { Belief, CylinderBelief } from './infer';
+import type { PriorRow } from './own';
+import { seenWeight } from './seen';
+import { weightOf } from './tables';
 import type { JudgedCrankcase } from '../test-kinds/crankcase/judged';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
 
@@ -35,9 +30,9 @@ export function rankCauses(
   crankcase: JudgedCrankcase | null,
 ): Cause[] {
   const groups = [...belief.cylinders]
-    .map(([id, one]) => ownCauses(job, id, one, cylinders))
+    .map(([id, one]) => ownCauses(id, one, belief, cylinders))
     .sort((a, b) => soundIn(a) - soundIn(b));
-  const shared = [...belief.shared].map(([fault, probability]) => sharedCause(fault, probability, belief));
+  const shared = [...belief.shared].map(([fault, probability]) => sharedCause(fault, probability, null, belief));
   const [first = [], ...rest] = groups;
   const ranked = [[...first, ...shared], ...rest].map((group) => group.sort((a, b) => b.probability - a.probability));
   return [...ranked.flat(), ...crankSeals(crankcase)];
@@ -45,30 +40,32 @@ export function rankCauses(
 
 const soundIn = (causes: readonly Cause[]) => causes.find(({ cause }) => cause === 'sound')?.probability ?? 0;
 
-function ownCauses(job: JobFile, id: string, belief: CylinderBelief, cylinders: readonly DraftCylinder[]): Cause[] {
-  const expected = expectedOf(belief);
+function ownCauses(id: string, one: CylinderBelief, belief: Belief, cylinders: readonly DraftCylinder[]): Cause[] {
   const causes: Cause[] = [];
+  const told = factsTold(id, one, cylinders);
   // The grades of a cause stand together: one entry tells them all.
-  const { rows, posterior } = belief;
+  const { rows, posterior } = one;
   for (let from = 0; from < rows.length;) {
     const { cause, which } = (rows[from] as PriorRow).hypothesis;
     let to = from;
     let probability = 0;
     while (to < rows.length && isSame((rows[to] as PriorRow).hypothesis, cause, which))
       probability += posterior[to++] as number;
-    const entry = causeOf(
-      cause,
-      which,
-      id,
-      cause === 'head-gasket-between' ? otherSide(job, id, cylinders) : undefined,
-      probability,
-    );
-    if (probability >= WORTH_TELLING) entry.evidence = evidenceFor(rows.slice(from, to), belief, expected);
+    const entry = causeOf(cause, which, id, cause === 'head-gasket-between' ? one.beside : undefined, probability);
+    if (probability >= WORTH_TELLING) entry.evidence = evidenceFor(from, to, one, told.filter(speaksOf(which, one)));
     causes.push(entry);
     from = to;
   }
+  for (const [fault, probability] of one.tests) causes.push(sharedCause(fault, probability, id, belief));
   return causes;
 }
+
+/** An adapter that leaked while cranking is another than the one of the air hose: each is told by its own test. */
+const speaksOf =
+  (which: TestFault | undefined, { blamed }: CylinderBelief) =>
+  ({ told: { fact } }: Fact): boolean =>
+    which !== 'adapter-leak' || blamed.cranking > blamed.air !== isAirFact(fact);
+const isAirFact = (fact: string) => fact === 'leak' || fact.startsWith('heard-');
 
 const isSame = (one: Hypothesis, cause: Hypothesis['cause'], which: Hypothesis['which']) =>
   one.cause === cause && one.which === which;
@@ -93,82 +90,92 @@ function causeOf(
   return entry;
 }
 
+/** A fact as it is told, and how likely it was under each row. */
+interface Fact {
+  told: Omit<Evidence, 'weight'>;
+  likely: readonly number[];
+}
+
+/** What was found on a cylinder, the dry reading among it: told against the others, or against its limit. */
+function factsTold(
+  id: string,
+  { found, seen, rows, reading }: CylinderBelief,
+  cylinders: readonly DraftCylinder[],
+): Fact[] {
+  const facts: Fact[] = found.map((one) => ({
+    told: {
+      fact: one.fact,
+      bin: one.bin,
+      ...(one.figure === undefined ? {} : { figure: roundOff(one.figure) }),
+    } as Fact['told'],
+    likely: rows.map(({ shares }) => Math.exp(weightOf(shares, one))),
+  }));
+  for (const one of seen)
+    facts.push({
+      told: { fact: one },
+      likely: rows.map(({ hypothesis }) => Math.exp(seenWeight([one], hypothesis.cause))),
+    });
+  const compression = cylinders.find((cylinder) => cylinder.id === id)?.compression;
+  if (!reading || !compression) return facts;
+  const others = cylinders.flatMap((one) => (one.id === id ? [] : (one.compression?.readKPa ?? [])));
+  const { limit, estimateKPa, readKPa } = compression;
+  const told =
+    others.length > 0
+      ? {
+          fact: others.length < MANY ? ('others-few' as const) : ('others' as const),
+          figure: roundOff(readKPa / Math.max(1e-9, median(others))),
+        }
+      : limit.minHereKPa === undefined
+        ? undefined
+        : { fact: 'level' as const, figure: roundOff(estimateKPa / Math.max(1e-9, limit.minHereKPa)) };
+  return told ? [{ told: told, likely: reading }, ...facts] : facts;
+}
+/** From so many others on there is a middle one. */
+const MANY = 3;
+
 /** Each fact's weight: how much likelier it is under this cause than under all the others of the cylinder. */
-function evidenceFor(rows: readonly PriorRow[], { found }: CylinderBelief, expected: readonly number[]): Evidence[] {
-  let mine = 0;
-  for (const { prior } of rows) mine += prior;
-  const evidence: Evidence[] = [];
-  for (let i = 0; i < found.length; i += 1) {
-    const { fact, at, bin, figure, weight: counts } = found[i] as CylinderBelief['found'][number];
-    let here = 0;
-    for (const { prior, shares } of rows) here += prior * shareOf(shares, at, bin);
-    const elsewhere = ((expected[i] as number) - here) / Math.max(1e-12, 1 - mine);
-    const weight = DECIBANS * counts * Math.log(here / mine / Math.max(1e-9, elsewhere));
-    if (Math.abs(weight) < LEAST_DECIBANS) continue;
-    evidence.push(
-      figure === undefined
-        ? { fact, weight: rounded(weight), bin }
-        : { fact, weight: rounded(weight), bin, figure: roundOff(figure) },
-    );
-  }
-  return evidence.sort(byWeight);
+function evidenceFor(from: number, to: number, { rows }: CylinderBelief, facts: readonly Fact[]): Evidence[] {
+  return facts
+    .flatMap(({ told, likely }): Evidence[] => {
+      let mine = 0;
+      let here = 0;
+      let whole = 0;
+      let all = 0;
+      rows.forEach(({ prior }, r) => {
+        const part = prior * (likely[r] as number);
+        whole += part;
+        all += prior;
+        if (r < from || r >= to) return;
+        here += part;
+        mine += prior;
+      });
+      const elsewhere = (whole - here) / Math.max(1e-12, all - mine);
+      const weight = DECIBANS * Math.log(here / mine / Math.max(1e-12, elsewhere));
+      return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ ...told, weight: rounded(weight) } as Evidence];
+    })
+    .sort(byWeight);
 }
 
 const byWeight = (a: Evidence, b: Evidence) => Math.abs(b.weight) - Math.abs(a.weight);
-
-/** How likely each fact was before anything was measured, over all that the cylinder may have. */
-const expectedOf = ({ found, rows }: CylinderBelief): number[] =>
-  found.map(({ at, bin }) => {
-    let sum = 0;
-    for (const { prior, shares } of rows) sum += prior * shareOf(shares, at, bin);
-    return sum;
-  });
-
 const rounded = (weight: number) => Math.round(10 * weight) / 10;
 
-function sharedCause(fault: SharedTestFault, probability: number, belief: Belief): Cause {
-  const entry = causeOf('test-fault', fault, null, undefined, probability);
-  if (probability >= WORTH_TELLING) entry.evidence = sharedEvidence(fault, belief);
+function sharedCause(fault: SharedTestFault, probability: number, cylinder: string | null, belief: Belief): Cause {
+  const entry = causeOf('test-fault', fault, cylinder, undefined, probability);
+  if (probability >= WORTH_TELLING && belief.conditions)
+    entry.evidence = sharedEvidence(fault, belief.conditions, belief);
   return entry;
 }
 
-function sharedEvidence(fault: SharedTestFault, { conditions, cylinders }: Belief): Evidence[] {
-  if (!conditions) return [];
-  const row = sharesOf(sharedRow(fault, conditions.chamber));
-  const notes = NOTED_FACTS.flatMap((fact): Evidence[] => {
-    const weight =
-      DECIBANS * Math.log(notedProbability(fact, conditions, fault) / notedProbability(fact, conditions, undefined));
-    return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight), noted: conditions[fact] }];
-  });
-  // What every cylinder says alike, once for the whole row.
-  const weights = new Map<FactName, number>();
-  for (const one of cylinders.values()) {
-    const expected = expectedOf(one);
-    one.found.forEach((found, i) =>
-      weights.set(
-        found.fact,
-        (weights.get(found.fact) ?? 0) +
-          DECIBANS * found.weight * (logShare(row, found) - Math.log(expected[i] as number)),
-      ),
-    );
-  }
-  const told = [...weights].flatMap(([fact, weight]): Evidence[] => {
-    return Math.abs(weight) < LEAST_DECIBANS ? [] : [{ fact, weight: rounded(weight) }];
-  });
-  return [...notes, ...told].sort(byWeight);
-}
-
-/** The neighbour that the gasket most likely blew to: where air was heard, else the one that reads most alike. */
-function otherSide(job: JobFile, id: string, cylinders: readonly DraftCylinder[]): string | undefined {
-  const one = cylinders.find((cylinder) => cylinder.id === id);
-  const heard = one?.leakage?.heard
-    .filter(({ at, level, cylinder }) => at === 'neighbour' && level > 0 && cylinder !== undefined)
-    .sort((a, b) => b.level - a.level)[0]?.cylinder;
-  if (heard !== undefined) return heard;
-  const reads = (cylinder: string) =>
-    cylinders.find((other) => other.id === cylinder)?.compression?.readKPa ?? Infinity;
-  const mine = reads(id);
-  return neighboursOfCylinder(job.engine, id).sort((a, b) => Math.abs(reads(a) - mine) - Math.abs(reads(b) - mine))[0];
+function sharedEvidence(fault: SharedTestFault, conditions: Conditions, { cylinders }: Belief): Evidence[] {
+  const note = DECIBANS * Math.log(notedFactor(conditions, fault));
+  const noted = NOTED_BY[fault];
+  const readings =
+    DECIBANS * Math.max(...[...cylinders.values()].map((one) => one.sharedWeight.get(fault) ?? -Infinity));
+  const evidence: Evidence[] = [
+    { fact: noted, noted: conditions[noted], weight: rounded(note) },
+    { fact: 'level', weight: rounded(readings) },
+  ];
+  return evidence.filter(({ weight }) => Number.isFinite(weight) && Math.abs(weight) >= LEAST_DECIBANS).sort(byWeight);
 }
 
 /** Crank seals have a scale of their own: the crankcase test alone speaks of them. */

@@ -4,3 +4,4 @@ export * from './faults';
 export * from './plan';
 export * from './preset';
 export * from './volume';
+export * from './parts';

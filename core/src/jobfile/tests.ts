@@ -10,6 +10,16 @@ export interface CompressionReading {
   per?: 'stroke' | 'pull';
   wet?: boolean;
   oilMl?: number;
+  /** Half the width over which a needle swings that will not settle, in `unit`. */
+  swing?: number;
+}
+
+/** What any test may say of when it was made. */
+export interface AfterRepair {
+  /** It begins a new line: what was read earlier is before, the verdict is of what came after. */
+  after?: 'repair';
+  /** What was done. */
+  repair?: string;
 }
 
 export interface CompressionTest {
@@ -18,6 +28,8 @@ export interface CompressionTest {
   throttle?: 'open' | 'closed';
   plugs?: 'all-out' | 'one-out';
   crankingRpm?: number;
+  /** The test itself was questioned, throttle, battery, tester and release, and nothing was found. */
+  checked?: boolean;
   tester?: Tester;
   readings: CompressionReading[];
 }
@@ -26,6 +38,8 @@ export type HeardAt = 'exhaust' | 'intake' | 'crankcase' | 'coolant' | 'neighbou
 export interface Heard {
   at: HeardAt;
   level: number;
+  /** A hand over it lifted the gauge: there the air was going. */
+  closedRaises?: boolean;
   cylinder?: string;
 }
 
@@ -35,6 +49,8 @@ export interface LeakdownReading {
   supply: number;
   cylinderPressure?: number;
   percent?: number;
+  /** Half the width over which the needle swings: in percent where percent was read, else in `unit`. */
+  swing?: number;
   tdcConfirmed?: boolean;
   breatherOff?: boolean;
   /** The piston went down under the air. */
@@ -47,7 +63,10 @@ export interface LeakdownReading {
 export interface LeakdownTest {
   kind: 'leakdown';
   engineTemperature?: Temperature;
-  tester?: Tester & { orificeMm?: number };
+  /** Both valves are shut wherever the piston stands: there is no wrong stroke. */
+  rockersOff?: boolean;
+  /** `maxSupply` is the tester's own ceiling, in its unit. */
+  tester?: Tester & { orificeMm?: number; maxSupply?: number };
   readings: LeakdownReading[];
 }
 
@@ -135,6 +154,20 @@ export type Spark = (typeof SPARKS)[number];
 export const SPARK_TESTERS = ['gap-tester', 'plug-on-the-engine', 'lamp-in-the-lead'] as const;
 export type SparkTester = (typeof SPARK_TESTERS)[number];
 
+export const VALVE_TRAIN_SEEN = [
+  'both-move',
+  'intake-does-not-move',
+  'exhaust-does-not-move',
+  'bent-or-broken',
+] as const;
+export type ValveTrainSeen = (typeof VALVE_TRAIN_SEEN)[number];
+
+/** What is seen under the rocker cover while the engine is turned by hand. */
+export interface ValveTrainTest {
+  kind: 'valve-train';
+  readings: { cylinder: string; seen: ValveTrainSeen }[];
+}
+
 /** Spark by plug while it cranks: jumps the gap, weak, or none. */
 export interface SparkTest {
   kind: 'spark';
@@ -160,6 +193,7 @@ export interface TestShapes {
   'manifold-vacuum': ManifoldVacuumTest;
   'fuel-pressure': FuelPressureTest;
   'valve-clearance': ValveClearanceTest;
+  'valve-train': ValveTrainTest;
   bore: BoreTest;
   'ring-gap': RingGapTest;
   piston: PistonTest;
@@ -168,8 +202,8 @@ export interface TestShapes {
   'battery-cranking': BatteryCrankingTest;
 }
 export type TestKind = keyof TestShapes;
-export type TestOf<K extends TestKind> = TestShapes[K];
-export type Test = TestShapes[TestKind];
+export type TestOf<K extends TestKind> = TestShapes[K] & AfterRepair;
+export type Test = { [K in TestKind]: TestOf<K> }[TestKind];
 /** What all readings of one test share. */
 export type ConditionsOf<K extends TestKind> = Omit<TestOf<K>, 'kind' | 'readings' | 'samples'>;
 /** One reading, or one look at a gauge that is watched over time. */

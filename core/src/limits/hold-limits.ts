@@ -3,7 +3,9 @@ import { bookSource, type LimitSource } from './source';
 import type { Book } from '../jobfile/book';
 
 /** Seals are not made for more, psi, where no book says otherwise. */
-const HIGHEST_PSI = 10;
+const HIGHEST_PSI = 8;
+/** What a case is fed with where no book says it, psi. */
+const START_PSI = 5;
 /** Without a book: three minutes, and a loss of half a psi. */
 const RULE_OF_THUMB = { holdSeconds: 180, maxDropKPa: toKPa(0.5, 'psi') } as const;
 
@@ -11,6 +13,8 @@ const RULE_OF_THUMB = { holdSeconds: 180, maxDropKPa: toKPa(0.5, 'psi') } as con
 export interface HoldLimits {
   holdSeconds: number;
   maxDropKPa: number;
+  /** What the case is fed with. */
+  startKPa: number;
   highestKPa: number;
   source: LimitSource;
 }
@@ -21,14 +25,16 @@ export function holdLimits(books: readonly Book[]): HoldLimits {
   if (!book?.crankcase) {
     return {
       ...RULE_OF_THUMB,
+      startKPa: toKPa(START_PSI, 'psi'),
       highestKPa: toKPa(HIGHEST_PSI, 'psi'),
       source: { kind: 'house', rule: 'crankcase-hold' },
     };
   }
-  const { unit, maximum, holdSeconds, maxDrop } = book.crankcase;
+  const { unit, pressure, maximum, holdSeconds, maxDrop } = book.crankcase;
   return {
     holdSeconds,
     maxDropKPa: toKPa(maxDrop, unit),
+    startKPa: toKPa(pressure, unit),
     highestKPa: maximum === undefined ? toKPa(HIGHEST_PSI, 'psi') : toKPa(maximum, unit),
     source: bookSource(book),
   };

@@ -1,5 +1,6 @@
 import { limitHere } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
+import { defined } from '../quantity/defined';
 import { InputError } from '../quantity/input-error';
 import { toKPa } from '../quantity/pressure';
 import { ruleOfThumb } from './rules-of-thumb';
@@ -55,7 +56,28 @@ export function compressionLimits(
   rules: Pick<HouseRules, 'compressionSchool' | 'temperatureSchool'> = DEFAULT_SCHOOLS,
 ): CompressionLimits {
   const book = books.find((candidate) => hasLimit(candidate));
-  return book ? fromBook(book, rules.temperatureSchool, atmosphereKPa) : fromRuleOfThumb(engine, rules, atmosphereKPa);
+  if (!book) return fromRuleOfThumb(engine, rules, atmosphereKPa);
+  const first = fromBook(book, rules.temperatureSchool, atmosphereKPa);
+  // What the first leaves out is taken from the next that gives its figures for the same state of the engine.
+  return books.slice(books.indexOf(book) + 1).reduce((limits, next) => {
+    const theirs = hasLimit(next) ? fromBook(next, rules.temperatureSchool, atmosphereKPa) : undefined;
+    return theirs && theirs.temperature === limits.temperature && theirs.releaseActing === limits.releaseActing
+      ? completed(limits, theirs)
+      : limits;
+  }, first);
+}
+
+/** Limits with what they leave out filled from others; a minimum above the maximum is not taken. */
+function completed(limits: CompressionLimits, { minKPa, minHereKPa, maxKPa, maxHereKPa }: CompressionLimits) {
+  return defined({
+    ...limits,
+    ...(limits.minKPa === undefined && minKPa !== undefined && minKPa <= (limits.maxKPa ?? Infinity)
+      ? { minKPa, minHereKPa }
+      : {}),
+    ...(limits.maxKPa === undefined && maxKPa !== undefined && maxKPa >= (limits.minKPa ?? 0)
+      ? { maxKPa, maxHereKPa }
+      : {}),
+  });
 }
 
 function hasLimit({ compression }: Book): boolean {

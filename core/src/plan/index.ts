@@ -1,2 +1,3 @@
 export * from './judge';
 export * from './next-step';
+export * from './step';

@@ -124,8 +124,8 @@ describe('leak-down', () => {
             },
           ],
         }),
-      ).next.map(({ test, cylinder }) => [test, cylinder]);
-    expect(alone(45)).toEqual([['retest', '2']]);
+      ).next.map(({ test, cylinder, of }) => [test, cylinder, ...(of ? [of] : [])]);
+    expect(alone(45)[0]).toEqual(['retest', '2', 'leakdown']);
     expect(alone(5)).toEqual([
       ['stop', null],
       ['quick-checks', null],
@@ -182,10 +182,17 @@ describe('wet', () => {
   test('the wet figure changes no state', () => {
     expect(first(wet(160, 0.5))?.state).toBe('low');
   });
-  test('a dose that locks the engine is refused at its field', () => {
-    expect(() => judge(wet(140, 12))).toThrow(
-      expect.objectContaining({ field: 'tests[0].readings[2].oilMl', reason: expect.stringMatching(/lock/) }),
+  test('a dose that locks the engine is left out, named by its field, and the rest is judged', () => {
+    const verdict = judge(wet(140, 12));
+    expect(verdict.cautions).toContainEqual(
+      expect.objectContaining({
+        caution: 'entry-left-out',
+        field: 'tests[0].readings[2].oilMl',
+        code: 'locks-the-engine',
+      }),
     );
+    expect(verdict.cylinders[0]?.compression).not.toBeNull();
+    expect(verdict.cylinders[0]?.wet).toBeNull();
   });
   test('without dose or volumes nobody claims what the volume did', () => {
     expect(first(wet(140, undefined))?.wet?.response).toBe('undecided');
@@ -283,12 +290,12 @@ describe('crankcase', () => {
     });
     expect(told(job([hold(4.95), vacuum])).engine).toMatchObject({
       state: 'low',
-      headline: 'The crankcase does not hold its vacuum: find the leak with soapy water.',
+      headline: 'The crankcase does not hold its vacuum: find where it leaks.',
     });
   });
-  test('more than the book allows is an error in the entry', () => {
-    expect(() => judge(job([hold(4, { samples: [{ seconds: 0, value: 8.1 }] })]))).toThrow(
-      expect.objectContaining({ field: 'tests[1].samples[0].value' }),
+  test('more than the book allows is left out, by its field', () => {
+    expect(judge(job([hold(4, { samples: [{ seconds: 0, value: 8.1 }] })])).cautions).toContainEqual(
+      expect.objectContaining({ caution: 'entry-left-out', field: 'tests[1].samples[0].value' }),
     );
   });
   test('one look at the gauge proves nothing', () => {

@@ -2,7 +2,8 @@ import type { JobFile } from '../jobfile/job-file';
 import { roundOff } from '../quantity/round-off';
 import { examine } from '../verdict/examine';
 import type { Verdict } from '../verdict/verdict';
-import { type NextStep, nextSteps } from './next-step';
+import { nextSteps } from './next-step';
+import type { NextStep } from './step';
 
 /** The verdict and what to do next, in codes and figures. Sentences are made of it by `report`. */
 export interface Judgement extends Verdict {
@@ -16,6 +17,9 @@ export interface Judgement extends Verdict {
  * @throws InputError naming the field of what cannot be true
  */
 export function judge(job: JobFile): Judgement {
-  const { verdict, belief } = examine(job);
-  return { ...verdict, next: roundOff(nextSteps(job, verdict, belief).map((step, i) => ({ rank: i + 1, ...step }))) };
+  const { job: judged, verdict, belief } = examine(job);
+  return {
+    ...verdict,
+    next: roundOff(nextSteps(judged, verdict, belief).map((step, i) => ({ rank: i + 1, ...step }))),
+  };
 }

@@ -72,9 +72,14 @@ test('the order in which cylinders were read changes no verdict', () => {
     { numRuns: runs(60) },
   );
 });
-test('raising the lowest never makes it worse; what is excused is unproven, and no more than that', () => {
+test('raising the lowest never makes it worse; what is excused is never low', () => {
   const rank = ['dead', 'low', 'unproven', 'watch', 'sound'];
-  const EXCUSES: ReadonlySet<string> = new Set(['test-likelier', 'beside-a-high-one']);
+  const EXCUSES: ReadonlySet<string> = new Set([
+    'test-likelier',
+    'beside-a-high-one',
+    'high-or-low',
+    'contradicts-itself',
+  ]);
   const judged = (file: JobFile, id: string) => {
     const one = judge(file).cylinders.find((cylinder) => cylinder.id === id);
     return {
@@ -88,7 +93,8 @@ test('raising the lowest never makes it worse; what is excused is unproven, and 
       const raised = figures.map((figure, i) => (i === at ? Math.min(figure + more, Math.max(...figures)) : figure));
       const before = judged(job(figures), CYLINDERS[at] as string);
       const after = judged(job(raised), CYLINDERS[at] as string);
-      for (const { excused, rank: as } of [before, after]) if (excused) expect(rank[as]).toBe('unproven');
+      for (const { excused, rank: as } of [before, after])
+        if (excused) expect(as).toBeGreaterThanOrEqual(rank.indexOf('unproven'));
       // An excuse that falls away with a better figure shows what stood behind it, which is never that it is dead.
       if (before.excused) expect(after.rank).toBeGreaterThan(rank.indexOf('dead'));
       else expect(after.rank).toBeGreaterThanOrEqual(before.rank);

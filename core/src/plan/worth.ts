@@ -1,4 +1,4 @@
-import { binsOf, FACT_NAMES, type FactName, type HeardFact } from '../causes/facts';
+import { binsOf, FACT_NAMES, type HeardFact, type TableFact } from '../causes/facts';
 import type { Belief } from '../causes/infer';
 import { type RowShares, shareOf } from '../causes/tables';
 import type { Engine } from '../engine/engine';
@@ -70,7 +70,7 @@ const placesOf = (engine: Engine): HeardFact[] => [
   ...(engine.cylinders.length > 1 ? ['heard-neighbour' as const] : []),
 ];
 
-const share = (row: RowShares, fact: FactName, bin: number) => shareOf(row, FACT_NAMES.indexOf(fact), bin);
+const share = (row: RowShares, fact: TableFact, bin: number) => shareOf(row, FACT_NAMES.indexOf(fact), bin);
 
 function worth(
   belief: Belief,

@@ -1,6 +1,12 @@
 import { fixed } from './fixed';
 import { UNIT_SIGN, type VacuumUnit } from './units';
 
+const SETTLES = {
+  'bore-and-stroke': 'Bore and stroke',
+  ratio: 'The compression ratio',
+  'bore-stroke-and-ratio': 'Bore, stroke and compression ratio',
+} as const;
+
 /**
  * Every refusal of an input by its code, as the rest of a sentence that begins with the field. They stand with the
  * error
@@ -57,6 +63,21 @@ export const REFUSALS = {
   'wet-on-nothing': () => 'must be above 0 for a wet test: on a cylinder that makes nothing oil tells nothing',
   'locks-the-engine': ({ oilMl, chamberCm3 }: { oilMl: number; chamberCm3: number }) =>
     `${oilMl} ml is half of this ${fixed(chamberCm3, 1)} cm³ chamber or more: it would lock the engine hydraulically`,
+  'may-lock-the-engine': ({
+    oilMl,
+    leastCm3,
+    missing,
+  }: {
+    oilMl: number;
+    leastCm3: number;
+    missing: 'bore-and-stroke' | 'ratio' | 'bore-stroke-and-ratio';
+  }) =>
+    `${oilMl} ml could lock an engine of this kind hydraulically: its chamber may be as small as ` +
+    `${fixed(leastCm3, 1)} cm³. ${SETTLES[missing]} would settle it`,
+  'no-wall-between': ({ cylinder, other }: { cylinder: string; other: string }) =>
+    `cylinder ${cylinder} shares no wall with cylinder ${other}`,
+  'above-the-testers-ceiling': ({ most, unit }: { most: number; unit: VacuumUnit }) =>
+    `is above the ${most} ${UNIT_SIGN[unit]} that this tester is made for`,
   'above-the-supply': ({ supply }: { supply: number }) => `is above the supply of ${supply}`,
   'above-what-seals-take': ({ highest, unit }: { highest: number; unit: VacuumUnit }) =>
     `is above the ${fixed(highest, 1)} ${unit} that crank seals are made for`,

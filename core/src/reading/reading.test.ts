@@ -13,7 +13,12 @@ import type { CompressionReading } from '../jobfile';
 import { toKPa } from '../quantity';
 import { checkCompressionReading } from '../test-kinds/compression/check';
 
-const engine = { cylinders: ['1', '2'], fuel: 'petrol' as const };
+const engine = {
+  cylinders: ['1', '2'],
+  cycle: 'four-stroke' as const,
+  family: 'motorcycle' as const,
+  fuel: 'petrol' as const,
+};
 const gauge = compressionGauge({ unit: 'psi', fullScale: 300, division: 5, accuracyPercentOfFullScale: 2 }, 'petrol');
 const psi = (figure: number) => toKPa(figure, 'psi');
 
@@ -76,33 +81,59 @@ describe('a reading that cannot be is refused at its field', () => {
 });
 
 describe('which attempt counts', () => {
+  const count = (...figures: number[]) =>
+    countAttempts(
+      figures.map((figure) => ({ kPa: psi(figure) })),
+      gauge,
+    );
   test('repeats that agree are averaged', () => {
-    const counted = countAttempts([psi(138), psi(142)], gauge);
+    const counted = count(138, 142);
     expect(counted.kPa).toBeCloseTo(psi(140), 9);
     expect(counted).toMatchObject({ used: 2, of: 2 });
-    expect(counted.disagreement).toBeUndefined();
+    expect(counted.quarrel).toBeUndefined();
   });
-  test('where they disagree the latest counts', () => {
-    const counted = countAttempts([psi(138), psi(100)], gauge);
-    expect(counted.kPa).toBeCloseTo(psi(100), 9);
-    expect(counted.disagreement).toEqual({ earlierKPa: psi(138), latestKPa: psi(100) });
+  test.each<[number[], number | undefined, number, string | undefined]>([
+    [[138, 100], undefined, 1, 'disagree'],
+    [[138, 100, 102], 101, 2, undefined],
+    [[100, 138, 102], 101, 2, undefined],
+    [[102, 100, 138], 101, 2, undefined],
+    [[138, 100, 60], undefined, 1, 'disagree'],
+    [[100, 101, 138, 102], 101, 3, undefined],
+    [[100, 138, 101, 140], 119.75, 4, 'scatter'],
+    [[90, 110, 130, 150, 170, 190], 140, 6, 'scatter'],
+  ])('%j: those that agree count, and nothing is proven by two that do not', (figures, mean, used, quarrel) => {
+    const counted = count(...figures);
+    expect(counted).toMatchObject({ used, of: figures.length });
+    expect(counted.quarrel?.kind).toBe(quarrel);
+    if (mean !== undefined) expect(counted.kPa).toBeCloseTo(psi(mean), 6);
   });
-  test('a third that confirms the latest settles it', () => {
-    const counted = countAttempts([psi(138), psi(100), psi(102)], gauge);
-    expect(counted).toMatchObject({ used: 2, of: 3 });
-    expect(counted.disagreement).toBeUndefined();
+  test('which of them came last changes nothing that is proven', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 20, max: 200 }), { minLength: 3, maxLength: 6 }), (figures) => {
+        const turned = [...figures.slice(1), figures[0] as number];
+        expect(count(...turned).quarrel?.kind).toBe(count(...figures).quarrel?.kind);
+        expect(count(...turned).used).toBe(count(...figures).used);
+      }),
+      { numRuns: runs(200) },
+    );
+  });
+  test('four or more that scatter have their scatter as doubt', () => {
+    expect(count(90, 110, 130, 150).doubtKPa / psi(1)).toBeGreaterThan(25);
+  });
+  test('a needle that swings brings half its swing as doubt', () => {
+    const still = countAttempts([{ kPa: psi(60) }], gauge);
+    const swings = countAttempts([{ kPa: psi(60), swingKPa: psi(10) }], gauge);
+    expect(swings.ownDoubtKPa ** 2).toBeCloseTo(still.ownDoubtKPa ** 2 + psi(10) ** 2 / 3, 6);
   });
   test('repeats narrow the marks, never the class of the gauge', () => {
-    const once = countAttempts([psi(120)], gauge);
-    const thrice = countAttempts([psi(120), psi(120), psi(120)], gauge);
+    const once = count(120);
+    const thrice = count(120, 120, 120);
     expect(thrice.ownDoubtKPa).toBeCloseTo(once.ownDoubtKPa / Math.sqrt(3), 9);
     expect(thrice.doubtKPa).toBeGreaterThan(classDoubtKPa(gauge));
     expect(thrice.doubtKPa).toBeLessThan(once.doubtKPa);
   });
   test('scatter widens the doubt', () => {
-    expect(countAttempts([psi(118), psi(126)], gauge).ownDoubtKPa).toBeGreaterThan(
-      countAttempts([psi(122), psi(122)], gauge).ownDoubtKPa,
-    );
+    expect(count(118, 126).ownDoubtKPa).toBeGreaterThan(count(122, 122).ownDoubtKPa);
   });
 });
 

@@ -1,5 +1,6 @@
 import type { Cause, Confidence, Evidence } from '../causes/cause';
 import { type Fact, type FactName, type HeardFact, STROKE_BINS } from '../causes/facts';
+import type { Seen } from '../causes/seen';
 import type { NotedFact } from '../causes/hypotheses';
 import type { Symptom } from '../causes/symptoms';
 import { percent } from './phrases';
@@ -31,12 +32,20 @@ const HEARD: Readonly<Record<HeardFact, string>> = {
   'heard-exhaust': 'exhaust',
   'heard-intake': 'intake',
   'heard-intake-breather': 'intake, with the breather on',
+  'heard-intake-unsaid': 'intake',
   'heard-intake-reed': 'intake',
   'heard-crankcase': 'crankcase',
   'heard-coolant': 'coolant',
   'heard-neighbour': 'next cylinder',
   'heard-head-joint': 'head joint',
   'heard-adapter': 'adapter',
+};
+const SEEN: Readonly<Record<Seen, string>> = {
+  'valves-move': 'Both its valves move as they should',
+  'valve-does-not-move': 'A valve of it does not move as it should',
+  'valve-train-broken': 'Something of its valve train is bent or broken',
+  'intake-tight': 'Its intake valve has too little clearance',
+  'exhaust-tight': 'Its exhaust valve has too little clearance',
 };
 const LOUD = ['No air', 'Faint air', 'Clear air', 'Strong air'] as const;
 const STROKES = {
@@ -49,17 +58,17 @@ const STROKES = {
 export function tellFact(fact: FactName, found: Fact | undefined): string {
   const heard = HEARD[fact as HeardFact] as string | undefined;
   if (heard !== undefined) return found ? `${LOUD[found.bin]} at the ${heard}` : `Air at the ${heard}`;
+  const seen = SEEN[fact as Seen] as string | undefined;
+  if (seen !== undefined) return seen;
   if (!found) return ALL_ALIKE[fact as keyof typeof ALL_ALIKE];
   const { bin, figure = 0 } = found;
-  switch (fact as Exclude<FactName, HeardFact>) {
+  switch (fact as Exclude<FactName, HeardFact | Seen>) {
     case 'level':
       return `It reads ${beside(figure, 'its limit')}`;
     case 'others':
       return `It reads ${beside(figure, 'the middle of the others')}`;
     case 'others-few':
       return `It reads ${beside(figure, 'the other')}`;
-    case 'over-maximum':
-      return bin === 1 ? 'It reads over the book’s maximum' : 'It stays under the book’s maximum';
     case 'strokes':
       return STROKES[STROKE_BINS[bin] ?? 'quick'];
     case 'first-stroke':
@@ -87,9 +96,8 @@ function beside(ratio: number, what: string): string {
   return off < 0.5 ? `like ${what}` : `${percent(off)} ${ratio < 1 ? 'under' : 'over'} ${what}`;
 }
 
-const ALL_ALIKE: Readonly<Record<Exclude<FactName, HeardFact>, string>> = {
+const ALL_ALIKE: Readonly<Record<Exclude<FactName, HeardFact | Seen>, string>> = {
   level: 'The level of all readings',
-  'over-maximum': 'The book’s maximum',
   others: 'How alike the cylinders read',
   'others-few': 'How alike the cylinders read',
   strokes: 'How they build up',
@@ -142,7 +150,6 @@ const WHY: Readonly<Record<Exclude<CauseNamed, 'crank-seal' | 'test-fault'>, Why
     'first-stroke': ['It fills like the others.', 'A sound one fills like the others.'],
     wet: ['There was nothing for the oil to seal.', 'There was something for the oil to seal.'],
     'wet-plain': ['There was little for the oil to seal.', 'There was something for the oil to seal.'],
-    'over-maximum': ['As the maker has it.', 'The maker’s sound ones stay below.'],
     ...elsewhere('heard-crankcase'),
     'heard-crankcase': ['A little breath past the rings is always there.', 'Sound rings let little past.'],
   },
@@ -185,7 +192,6 @@ const WHY: Readonly<Record<Exclude<CauseNamed, 'crank-seal' | 'test-fault'>, Why
   carbon: {
     level: ['Less room, more pressure.', 'Carbon would lift it.'],
     others: ['Less room, more pressure.', 'Carbon would lift it over the others.'],
-    'over-maximum': ['Less room, more pressure.', 'Carbon lifts it over the maximum.'],
     leak: ['Carbon leaks nothing.', 'Carbon leaks nothing.'],
   },
   'compression-release': {

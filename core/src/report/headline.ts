@@ -1,80 +1,127 @@
-import type { JudgedCylinder } from '../verdict/verdict';
+import type { Judgement } from '../plan/judge';
 import type { State } from '../jobfile/state';
 import { formatPressure } from '../quantity/pressure';
-import type { Pattern } from '../spread/pattern';
-import { capital, cylinders as named, percent } from './phrases';
-import type { JudgedCrankcase } from '../test-kinds/crankcase/judged';
-import type { JudgedSpread } from '../test-kinds/compression/judged';
 import { type PressureUnit, UNIT_SIGN } from '../quantity/units';
+import type { JudgedCylinder } from '../verdict/verdict';
+import { capital, cylinders as named, percent } from './phrases';
+
+/** A headline names a cause only where it is likelier than not. */
+const HALF = 0.5;
 
 /** One sentence that a mechanic would say across the bench. */
-export function headline(
-  state: State,
-  cylinders: readonly JudgedCylinder[],
-  patterns: readonly Pattern[],
-  spread: JudgedSpread | undefined,
-  unit: PressureUnit,
-  crankcase: JudgedCrankcase | null = null,
-): string {
-  const measured = cylinders.filter((c) => c.compression ?? c.leakage);
-  if (crankcase?.state === 'low' && cylinders.every((c) => c.state !== 'low' && c.state !== 'dead'))
-    return `The crankcase does not hold its ${crankcase.mode}: find the leak with soapy water.`;
+export function headline(judgement: Judgement, unit: PressureUnit = judgement.unit): string {
+  const { cylinders, crankcase, engine } = judgement;
+  const measured = cylinders.filter((one) => one.compression ?? one.leakage);
+  if (crankcase?.state === 'low' && cylinders.every(({ state }) => state !== 'low' && state !== 'dead'))
+    return `The crankcase does not hold its ${crankcase.mode}: find where it leaks.`;
   if (measured.length === 0)
     return crankcase
       ? `${crankcase.state === 'sound' ? 'The crankcase holds' : 'The crankcase is not proven'}; no cylinder ` +
           'measured yet.'
       : 'Nothing measured yet.';
   const many = cylinders.length > 1;
-  const at = (wanted: State) => cylinders.filter((c) => c.state === wanted);
-  const reading = (c: JudgedCylinder) =>
-    c.compression
-      ? `${formatPressure(c.compression.readKPa, unit)} ` +
-        `${UNIT_SIGN[unit]}${c.leakage?.state === 'low' ? `, ${percent(c.leakage.percent)} leaks away` : ''}`
-      : `${percent(c.leakage?.percent ?? 0)} leaks away`;
-  const pattern = (name: Pattern['name']) => patterns.find((p) => p.name === name);
-
-  switch (state) {
+  const [only] = cylinders as [JudgedCylinder];
+  const reading = readingIn(unit);
+  switch (engine.state) {
     case 'dead': {
-      const dead = at('dead');
+      const dead = at(cylinders, 'dead');
       return many
         ? `${are(dead)} dead: ${dead.map(reading).join(', ')}.`
-        : `It makes nothing: ${reading(dead[0] as JudgedCylinder)}.`;
+        : `It makes next to nothing: ${reading(only)}.`;
     }
-    case 'low': {
-      const low = at('low');
-      if (!many) return `It is low: ${reading(low[0] as JudgedCylinder)}.`;
-      if (pattern('all-low')) return 'Low all round. Question the test before the engine.';
-      const pair = pattern('neighbours-low-and-alike');
-      if (pair) return `${capital(named(pair.cylinders))} are low and alike: look at the gasket between them.`;
-      const under =
-        spread?.unit === 'percent' && spread.method === 'lowest-vs-highest' && low.length === 1
-          ? spread.perCylinder.find((c) => c.cylinder === low[0]?.id)
-          : undefined;
-      return under
-        ? `${are(low)} low: ${low.map(reading).join(', ')}, ${percent(under.amount)} under the best one.`
-        : `${are(low)} low: ${low.map(reading).join(', ')}.`;
-    }
+    case 'low':
+      return many ? lowOnes(judgement, reading, unit) : `It is low: ${reading(only)}.`;
     case 'unproven': {
-      const missing = cylinders.length - measured.length;
-      if (missing > 0) return `${measured.length} of ${cylinders.length} measured, nothing proven yet.`;
-      if (
-        cylinders.some((c) =>
-          c.reasons.some((reason) => reason.rule === 'test-doubted' || reason.rule === 'test-likelier'),
-        )
-      )
-        return 'Low, but the test is likelier to blame than the engine.';
-      return many
-        ? `${capital(named(at('unproven').map((c) => c.id)))}: too close to call.`
-        : `${reading(cylinders[0] as JudgedCylinder)}: too close to call.`;
+      if (measured.length < cylinders.length)
+        return `${measured.length} of ${cylinders.length} measured, nothing proven yet.`;
+      if (crankcase?.state === 'unproven' && at(cylinders, 'unproven').length === 0)
+        return 'The cylinders are good; the crankcase is not proven yet.';
+      return many ? openOnes(cylinders) : `${capital(reading(only))}: ${whyOpen(only)}.`;
     }
     case 'watch':
       return many
-        ? `It passes. Keep an eye on ${named(at('watch').map((c) => c.id))}.`
-        : `It passes at ${reading(cylinders[0] as JudgedCylinder)}, with little to spare.`;
+        ? `It passes. Keep an eye on ${named(at(cylinders, 'watch').map(({ id }) => id))}.`
+        : `It passes at ${reading(only)}, with little to spare.`;
     case 'sound':
-      return many ? 'Good and even on every cylinder.' : `Good: ${reading(cylinders[0] as JudgedCylinder)}.`;
+      return many ? 'Good and even on every cylinder.' : `Good: ${reading(only)}.`;
   }
 }
 
+const at = (cylinders: readonly JudgedCylinder[], wanted: State) => cylinders.filter(({ state }) => state === wanted);
+
+/** `84 psi`, `98 psi, 34 % lost`, `17 % lost` */
+const readingIn =
+  (unit: PressureUnit) =>
+  ({ compression, leakage }: JudgedCylinder): string => {
+    const lost = leakage ? `${percent(leakage.percent)} of the air lost` : '';
+    if (!compression) return lost;
+    const read = `${formatPressure(compression.readKPa, unit)} ${UNIT_SIGN[unit]}`;
+    return leakage?.state === 'low' ? `${read}, ${lost}` : read;
+  };
+
+function lowOnes(
+  { cylinders, patterns, spread, causes, next }: Judgement,
+  reading: (one: JudgedCylinder) => string,
+  unit: PressureUnit,
+): string {
+  const low = at(cylinders, 'low');
+  if (low.length === cylinders.length)
+    return next[0]?.test === 'check-tester'
+      ? 'Low all round. Question the test before the engine.'
+      : `Low on every cylinder: ${low.length > FEW ? rangeOf(low, unit) : low.map(reading).join('; ')}.`;
+  const pair = patterns.find(({ name }) => name === 'neighbours-low-and-alike');
+  const gasket = (id: string) =>
+    causes.some(
+      ({ cause, cylinder, probability }) => cause === 'head-gasket-between' && cylinder === id && probability > HALF,
+    );
+  if (pair?.cylinders.every(gasket))
+    return `${capital(named(pair.cylinders))} are low and alike: look at the gasket between them.`;
+  const under =
+    spread?.unit === 'percent' && spread.method === 'lowest-vs-highest' && low.length === 1
+      ? spread.perCylinder.find(({ cylinder }) => cylinder === low[0]?.id)
+      : undefined;
+  return (
+    `${are(low)} low: ` +
+    `${low.map(reading).join(', ')}${under && under.amount > 0 ? `, ${percent(under.amount)} under the best one` : ''}.`
+  );
+}
+
+/** More than this many readings are told from the lowest to the highest. */
+const FEW = 3;
+
+function rangeOf(low: readonly JudgedCylinder[], unit: PressureUnit): string {
+  const between = (figures: readonly number[], told: (figure: number) => string) =>
+    `${told(Math.min(...figures))} to ${told(Math.max(...figures))}`;
+  const read = low.flatMap(({ compression }) => compression?.readKPa ?? []);
+  const lost = low.flatMap(({ leakage }) => leakage?.percent ?? []);
+  return [
+    ...(read.length > 0 ? [`${between(read, (kPa) => formatPressure(kPa, unit))} ${UNIT_SIGN[unit]}`] : []),
+    ...(lost.length === low.length ? [`${between(lost, (figure) => figure.toFixed(0))} % of the air lost`] : []),
+  ].join(', ');
+}
+
+const DOUBTS: readonly (readonly [rules: readonly string[], words: string])[] = [
+  [['test-doubted', 'test-likelier'], 'low, but the test is likelier to blame than the engine'],
+  [['attempts-disagree', 'leak-attempts-disagree'], 'its readings disagree'],
+  [['wrong-stroke-suspected', 'crank-turned'], 'the air test has to be made again'],
+  [['high-or-low'], 'low, or another one stands high'],
+  [['contradicts-itself'], 'its readings contradict each other'],
+  [['too-close-to-minimum', 'spread-too-close', 'leak-too-close'], 'too close to call'],
+  [['no-minimum'], 'no limit is known to hold it against'],
+];
+
+/** What keeps a cylinder from being proven. */
+function whyOpen({ reasons }: JudgedCylinder): string {
+  const rules = new Set<string>(reasons.map(({ rule }) => rule));
+  return DOUBTS.find(([any]) => any.some((rule) => rules.has(rule)))?.[1] ?? 'nothing is proven yet';
+}
+
+/** What is open, those that are open for the same reason together. */
+function openOnes(cylinders: readonly JudgedCylinder[]): string {
+  const by = new Map<string, string[]>();
+  for (const one of at(cylinders, 'unproven')) by.set(whyOpen(one), [...(by.get(whyOpen(one)) ?? []), one.id]);
+  return `${[...by].map(([why, ids]) => `${capital(named(ids))}: ${why}`).join('. ')}.`;
+}
+
 const are = (some: readonly JudgedCylinder[]) =>
-  `${capital(named(some.map((c) => c.id)))} ${some.length === 1 ? 'is' : 'are'}`;
+  `${capital(named(some.map(({ id }) => id)))} ${some.length === 1 ? 'is' : 'are'}`;

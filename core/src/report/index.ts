@@ -1,5 +1,6 @@
 export * from './cause-names';
 export * from './causes';
+export * from './cautions';
 export * from './headline';
 export * from './test-kinds';
 export * from './names';

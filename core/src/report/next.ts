@@ -1,12 +1,15 @@
-import type { NextReason, NextTest, StepOutcome } from '../plan/next-step';
+import type { State } from '../jobfile/state';
+import type { Again, NextReason, NextTest, StepOutcome } from '../plan/step';
 import type { Outcome } from '../plan/worth';
+import type { Parts } from '../engine/parts';
+import { ANY_MACHINE } from './machine';
 import { capital, cylinders, percent } from './phrases';
 import { CAUSE_NAME } from './cause-names';
 
 /** What to do next, why, and what it may show. */
 
 /** What to do next, in a few words. */
-export function tellStep(test: NextTest, cylinder: string | null): string {
+export function tellStep({ test, cylinder, of }: { test: NextTest; cylinder: string | null; of?: Again }): string {
   const on = cylinder === null ? '' : ` on cylinder ${cylinder}`;
   switch (test) {
     case 'compression':
@@ -14,15 +17,17 @@ export function tellStep(test: NextTest, cylinder: string | null): string {
     case 'leakdown':
       return `Leak-down${on}`;
     case 'crankcase':
-      return 'Crankcase pressure';
+      return cylinder === null ? 'Crankcase' : `Crankcase of cylinder ${cylinder}`;
     case 'valve-clearance':
       return 'Valve clearances';
     case 'manifold-vacuum':
       return 'Manifold vacuum';
+    case 'battery-cranking':
+      return 'Volts while it cranks';
     case 'wet':
       return `Wet test${on}`;
     case 'retest':
-      return cylinder === null ? 'Test again' : `Test cylinder ${cylinder} again`;
+      return `${of === 'leakdown' ? 'Feed' : 'Test'}${cylinder === null ? '' : ` cylinder ${cylinder}`} again`;
     case 'inspect-valve-train':
       return cylinder === null ? 'Look under the rocker cover' : `Look under the rocker cover, cylinder ${cylinder}`;
     case 'check-tester':
@@ -34,26 +39,35 @@ export function tellStep(test: NextTest, cylinder: string | null): string {
   }
 }
 
-export function tellNext(reason: NextReason): string {
+export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
   switch (reason.because) {
     case 'nothing-measured':
-      return 'Nothing measured yet. Every cylinder, dry, the same number of strokes on each.';
+      return has.several
+        ? 'Nothing measured yet. Every cylinder, dry, the same number of strokes on each.'
+        : 'Nothing measured yet. Dry, until the needle stops rising.';
     case 'release-hides':
       return 'The compression release makes a sound engine read low. Leak-down is the honest test here.';
     case 'still-to-measure':
       return `Still to measure: ${cylinders(reason.missing)}. A verdict needs them all.`;
     case 'read-once':
-      return `It reads ${reason.state} on one reading. Test it again before you believe it.`;
+      return READ_ONCE[reason.state];
     case 'attempts-disagree':
-      return 'Two readings disagree. A third settles which one counts.';
+      return 'Its readings disagree. Another one settles which counts.';
     case 'too-close':
       return 'Too close to its limit to call.';
     case 'all-low':
-      return 'Low all round speaks of the test first: throttle, battery, tester valve, decompression.';
+      return reason.cylinders > 1
+        ? 'Low all round speaks of the test first: the starter, the tester and its valve, what was left open or shut.'
+        : 'Before the engine is blamed: the starter, the tester and its valve, what was left open or shut.';
     case 'takes-most-doubt':
       return (
         'Of what can be done this takes away the most doubt for its minutes. Now: ' +
         `${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}.`
+      );
+    case 'would-tell':
+      return (
+        `It would take away about ${percent((100 * reason.bits) / Math.max(reason.bits, reason.left, 0.01))} of ` +
+        'the doubt that is left.'
       );
     case 'sure-enough':
       return (
@@ -66,15 +80,27 @@ export function tellNext(reason: NextReason): string {
         `${percent(100 * reason.likeliest.probability)}. Put the test right before you test on.`
       );
     case 'wrong-stroke':
-      return 'Nearly all of it is lost: turn one full turn, find the top of compression, and feed it again.';
+      return has.valves
+        ? 'Nearly all of it is lost: turn one full turn, find the top of compression, and feed it again.'
+        : 'Nearly all of it is lost: find the very top, and feed it again.';
+    case 'crank-turned':
+      return 'The crank turned under the air. Find the top again, lock it both ways, and feed it again.';
+    case 'case-leaks':
+      return reason.found
+        ? 'The case does not hold. Seal, joint or gasket where it leaks: mend it, and prove it again.'
+        : reason.mode === 'vacuum'
+          ? 'It does not hold its vacuum. Feed it with pressure, and find the place with soapy water.'
+          : 'It does not hold. Feed it again, and find the place with soapy water.';
+    case 'case-not-proven':
+      return 'The case is not proven yet: seal the rig, feed it fully, and watch it for the whole hold time.';
     case 'case-may-leak':
       return 'Compression is good, and the complaint is one that a leaking crankcase makes.';
     case 'no-tester-for-it':
-      return `It takes ${TESTER[reason.missing]}, and the shop has none.`;
+      return `It takes ${TESTER[reason.missing]}, and the shop has none: borrow one, or decide without.`;
     case 'find-where-the-air-goes':
       return 'Air in at top dead centre, and listen where it goes.';
     case 'reads-nothing':
-      return 'Oil cannot help a cylinder that makes nothing. Look at the valves moving, then listen for the air.';
+      return 'Oil cannot help a cylinder that makes nothing: look, then put air in and listen.';
     case 'half-of-the-other':
       return (
         `About half of cylinder ${reason.other}: valve train or rod. Open the rocker cover before ordering ` +
@@ -83,9 +109,17 @@ export function tellNext(reason: NextReason): string {
     case 'past-watch':
       return 'It passes, with little to spare. Note it, and test again next season.';
     case 'good-and-even':
-      return 'Good and even. Compression is not the trouble: look at spark and fuel.';
+      return (
+        `${reason.cylinders > 1 ? 'Good and even' : 'Good'}. Compression is not the trouble: ` +
+        `${reason.fuel === 'diesel' ? 'look at fuel, air and glow' : 'look at spark and fuel'}.`
+      );
     case 'enough-known':
-      return 'Dry, wet and leak-down are all in. More testing adds little: decide.';
+      return 'More testing adds little, and no cause stands out: decide, or open it.';
+    case 'nothing-tells-more':
+      return (
+        `Nothing on the cart tells more, and ${cylinders(reason.cylinders)} ` +
+        `${reason.cylinders.length === 1 ? 'is' : 'are'} not settled: a finer gauge, another tester, or open it.`
+      );
     case 'school-first':
       return `The school of this shop: ${SCHOOL_FIRST[reason.school]} before anything else.`;
     case 'no-oil-pressure':
@@ -96,17 +130,26 @@ export function tellNext(reason: NextReason): string {
         'spark: plug, lead, coil, then what feeds it.'
       );
     case 'spark-is-there':
-      return 'Good and even, and spark on every plug: look at fuel and air.';
+      return 'It seals, and spark on every plug: look at fuel and air.';
     case 'weak-battery':
       return (
         'The battery falls too low while it cranks, and that makes every cylinder read low. Charge or boost it, ' +
         'and crank again.'
       );
+    case 'oil-the-others':
+      return 'It was oiled cold, and alone: a dry cold bore rises too. Oil one of the others to compare.';
     case 'cannot-crank':
       return 'It cannot be cranked, so put air in instead.';
   }
 }
 
+const READ_ONCE: Readonly<Record<State, string>> = {
+  dead: 'It makes next to nothing, on one reading. Test it again before you believe it.',
+  low: 'It is low on one reading. Test it again before you believe it.',
+  unproven: 'It was read once, and the reading is doubted. Test it again.',
+  watch: 'It was read once. Test it again.',
+  sound: 'It was read once. Test it again.',
+};
 const TESTER = { leakdown: 'a leak-down tester with air', compression: 'a compression tester' } as const;
 const SCHOOL_FIRST = {
   compression: 'compression',
@@ -121,6 +164,7 @@ const OUTCOME: Readonly<Record<Outcome, string>> = {
   'heard-exhaust': 'Air at the exhaust',
   'heard-intake': 'Air at the intake',
   'heard-intake-breather': 'Air at the intake, breather on',
+  'heard-intake-unsaid': 'Air at the intake',
   'heard-intake-reed': 'Air at the intake',
   'heard-crankcase': 'Air at the crankcase',
   'heard-coolant': 'Bubbles in the coolant',
@@ -133,12 +177,13 @@ const OUTCOME: Readonly<Record<Outcome, string>> = {
 };
 
 /** Where the trade's rule decides there are no odds to tell, only what follows. */
-const FOLLOWS: Readonly<Partial<Record<NextTest, readonly { outcome: string; then: string }[]>>> = {
-  compression: [
-    { outcome: 'Good and even', then: 'Stop. Look at spark and fuel' },
-    { outcome: 'One low', then: 'Test it again, then find where it goes' },
-    { outcome: 'Low all round', then: 'Question the test first' },
-  ],
+type Follows = readonly { outcome: string; then: string }[];
+const compressionFollows = ({ several, sparked }: Parts): Follows => [
+  { outcome: several ? 'Good and even' : 'Good', then: `Stop. Look at ${sparked ? 'spark and fuel' : 'fuel and air'}` },
+  { outcome: several ? 'One low' : 'Low', then: 'Test it again, then find where it goes' },
+  ...(several ? [{ outcome: 'Low all round', then: 'Question the test first' }] : []),
+];
+const FOLLOWS: Readonly<Partial<Record<NextTest, Follows>>> = {
   retest: [
     { outcome: 'The same again', then: 'It is real: find where it goes' },
     { outcome: 'Another figure', then: 'A third reading settles it' },
@@ -173,8 +218,9 @@ const FOLLOWS: Readonly<Partial<Record<NextTest, readonly { outcome: string; the
 export function tellOutcomes(
   test: NextTest,
   outcomes: readonly StepOutcome[] | undefined,
+  has: Parts = ANY_MACHINE,
 ): { outcome: string; then: string }[] {
-  if (!outcomes) return [...(FOLLOWS[test] ?? [])];
+  if (!outcomes) return [...(test === 'compression' ? compressionFollows(has) : (FOLLOWS[test] ?? []))];
   return outcomes.map(({ outcome, then }) => ({
     outcome: OUTCOME[outcome],
     then: `${capital(CAUSE_NAME[then.cause])}, ${percent(100 * then.probability)}`,

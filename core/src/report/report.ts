@@ -1,6 +1,6 @@
 import type { Cause, Evidence } from '../causes/cause';
 import type { Judgement } from '../plan/judge';
-import type { NextReason, NextStep } from '../plan/next-step';
+import type { NextReason, NextStep } from '../plan/step';
 import type { HoldReason, JudgedCrankcase, JudgedHold } from '../test-kinds/crankcase/judged';
 import type { JudgedInspection } from '../test-kinds/inspection';
 import type { Caution } from '../verdict/caution';
@@ -9,7 +9,8 @@ import type { JudgedCylinder } from '../verdict/verdict';
 import { tellCause, tellEvidence, whyEvidence } from './causes';
 import { headline } from './headline';
 import { tellNext, tellOutcomes } from './next';
-import { tellCaution, tellReason } from './sentences';
+import { tellCaution } from './cautions';
+import { tellReason } from './sentences';
 import { tellInspection } from './test-kinds';
 import type { PressureUnit } from '../quantity/units';
 
@@ -57,22 +58,22 @@ export interface Report extends Omit<
  *   its gauge
  */
 export function report(judgement: Judgement, unit: PressureUnit = judgement.unit): Report {
-  const { cylinders, crankcase, inspections, engine, causes, cautions, next, patterns, spread } = judgement;
+  const { cylinders, crankcase, inspections, engine, causes, cautions, next, parts: has } = judgement;
   return {
     ...judgement,
     cylinders: cylinders.map((one) => ({
       ...one,
-      reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, unit) })),
+      reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, unit, has) })),
     })),
     crankcase: crankcase && { ...toldHold(crankcase), state: crankcase.state, tests: crankcase.tests.map(toldHold) },
     inspections: inspections.map((one) => ({ ...one, text: tellInspection(one) })),
-    engine: { ...engine, headline: headline(engine.state, cylinders, patterns, spread ?? undefined, unit, crankcase) },
+    engine: { ...engine, headline: headline(judgement, unit) },
     causes: causes.map(toldCause),
-    cautions: cautions.map((caution) => ({ ...caution, text: tellCaution(caution, unit) })),
+    cautions: cautions.map((caution) => ({ ...caution, text: tellCaution(caution, unit, has) })),
     next: next.map((step) => ({
       ...step,
-      reason: { ...step.reason, text: tellNext(step.reason) },
-      outcomes: tellOutcomes(step.test, step.outcomes),
+      reason: { ...step.reason, text: tellNext(step.reason, has) },
+      outcomes: tellOutcomes(step.test, step.outcomes, has),
     })),
   };
 }

@@ -108,10 +108,7 @@ describe('reasons, in words', () => {
       'Read 114 psi cold; about 120 psi warm, give or take 5 %.',
     ],
     [{ rule: 'attempts-averaged', used: 2, of: 2 }, 'Mean of 2 readings that agree.'],
-    [
-      { rule: 'attempts-averaged', used: 2, of: 3 },
-      'Mean of the latest 2 readings, which agree; 1 earlier one set aside.',
-    ],
+    [{ rule: 'attempts-averaged', used: 2, of: 3 }, 'Mean of the 2 readings that agree; 1 other set aside.'],
     [
       { rule: 'test-doubted', doubt: { which: 'slow-cranking', leastShare: 0.75, crankingRpm: 110 } },
       'It cranked at only 110 rev/min. That alone could explain it.',
@@ -144,6 +141,7 @@ describe('reasons, in words', () => {
     [
       {
         rule: 'leak-too-close',
+        against: 'fault',
         ...leak,
         percent: 30,
         holeMm: 1.02,
@@ -160,8 +158,8 @@ describe('reasons, in words', () => {
     [{ rule: 'hold-met', ...hold }, '0.2 psi ± 0.1 psi of pressure lost in 180 s: within 0.5 psi (the manual).'],
     [
       { rule: 'hold-missed', ...hold, mode: 'vacuum', case: '2', netDropKPa: psi(0.9) },
-      'Case of cyl 2: 0.9 psi ± 0.1 psi of vacuum lost in 180 s: more than 0.5 psi (the manual). Soapy water ' +
-        'shows where.',
+      'Case of cyl 2: 0.9 psi ± 0.1 psi of vacuum lost in 180 s: more than 0.5 psi (the manual). Feed it with ' +
+        'pressure, and soapy water shows where.',
     ],
     [
       { rule: 'hold-too-close', ...hold, netDropKPa: psi(0.5), settle: { by: 'longer-watch', seconds: 180 } },
@@ -215,7 +213,7 @@ describe('reasons, in words', () => {
         school: 'any-clear-rise',
         others: [{ school: 'ten-percent', response: 'absent' }],
       },
-      'Oil lifted it by 9 %: too little to tell rings from valves (by any clear rise). The school of ten percent ' +
+      'Oil lifted it by 9 %: that tells rings from nothing else yet (by any clear rise). The school of ten percent ' +
         'as read would say not the rings.',
     ],
     [
@@ -299,10 +297,10 @@ describe('what is next, in words', () => {
     [{ because: 'nothing-measured' }, /^Nothing measured yet/],
     [{ because: 'release-hides' }, /honest test/],
     [{ because: 'still-to-measure', missing: ['1', '2', '3'] }, /cyl 1, 2 and 3/],
-    [{ because: 'read-once', state: 'low' }, /reads low on one reading/],
-    [{ because: 'attempts-disagree' }, /A third settles/],
+    [{ because: 'read-once', state: 'low' }, /low on one reading/],
+    [{ because: 'attempts-disagree' }, /Another one settles/],
     [{ because: 'too-close' }, /Too close/],
-    [{ because: 'all-low' }, /the test first/],
+    [{ because: 'all-low', cylinders: 4 }, /the test first/],
     [{ because: 'find-where-the-air-goes' }, /listen where it goes\.$/],
     [
       { because: 'takes-most-doubt', bits: 0.9, left: 2, likeliest: { cause: 'rings-or-bore', probability: 0.41 } },
@@ -322,7 +320,8 @@ describe('what is next, in words', () => {
     [{ because: 'reads-nothing' }, /Oil cannot help/],
     [{ because: 'half-of-the-other', other: 'L' }, /half of cylinder L/],
     [{ because: 'past-watch' }, /next season/],
-    [{ because: 'good-and-even' }, /spark and fuel/],
+    [{ because: 'good-and-even', cylinders: 4, fuel: 'petrol' }, /^Good and even.*spark and fuel/],
+    [{ because: 'good-and-even', cylinders: 1, fuel: 'diesel' }, /^Good\..*fuel, air and glow/],
     [{ because: 'enough-known' }, /decide/],
     [{ because: 'cannot-crank' }, /cannot be cranked/],
   ])('%j', (reason, words) => {
@@ -340,10 +339,10 @@ describe('what is next, in words', () => {
     ['inspect-valve-train', null, 'Look under the rocker cover'],
     ['check-tester', null, 'Question the test first'],
     ['quick-checks', null, 'Spark and fuel'],
-    ['crankcase', null, 'Crankcase pressure'],
+    ['crankcase', null, 'Crankcase'],
     ['stop', null, 'Enough tested'],
   ] as const)('%s on %p: %s', (test_, cylinder, words) => {
-    expect(tellStep(test_, cylinder)).toBe(words);
+    expect(tellStep({ test: test_, cylinder })).toBe(words);
   });
 });
 

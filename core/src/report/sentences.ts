@@ -4,13 +4,14 @@ import { COVERAGE } from '../quantity/doubt';
 import { formatPressure, fromKPa } from '../quantity/pressure';
 import type { StrokePattern } from '../reading/strokes';
 import { METHOD_NAME } from './names';
-import { capital, count, cylinders, percent } from './phrases';
+import type { Parts } from '../engine/parts';
+import { ANY_MACHINE, either } from './machine';
+import { capital, count, percent } from './phrases';
 import { tellOtherResponses, tellOtherwise, WET_SCHOOL } from './schools';
 import type { HeardAt } from '../jobfile/tests';
 import type { SpreadMethod } from '../jobfile/book';
 import type { LimitSource } from '../limits/source';
 import type { Settle } from '../reading/settle';
-import type { Caution } from '../verdict/caution';
 import type { HoldReason } from '../test-kinds/crankcase/judged';
 import { sourceName, schoolOf } from './sources';
 import { UNIT_SIGN, type VacuumUnit } from '../quantity/units';
@@ -18,14 +19,14 @@ import { CAUSE_NAME } from './cause-names';
 
 /** Every sentence the judgement can say, in English. Another language is another file with these functions. */
 
-export function tellReason(reason: Reason | HoldReason, unit: VacuumUnit): string {
-  const said = tellRule(reason, unit);
+export function tellReason(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts = ANY_MACHINE): string {
+  const said = tellRule(reason, unit, has);
   return 'others' in reason && reason.others
     ? `${said} ${reason.rule === 'wet-response' ? tellOtherResponses(reason.others) : tellOtherwise(reason.others)}`
     : said;
 }
 
-function tellRule(reason: Reason | HoldReason, unit: VacuumUnit): string {
+function tellRule(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts): string {
   const p = (kPa: number) => pressure(kPa, unit);
   switch (reason.rule) {
     case 'not-measured':
@@ -91,17 +92,30 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit): string {
     case 'attempts-averaged':
       return reason.used === reason.of
         ? `Mean of ${reason.used} readings that agree.`
-        : `Mean of the latest ${reason.used} readings, which agree; ` +
-            `${count(reason.of - reason.used, 'earlier one')} set aside.`;
+        : `Mean of the ${reason.used} readings that agree; ${count(reason.of - reason.used, 'other')} set aside.`;
     case 'attempts-disagree':
       return (
-        `Two readings disagree: ${p(reason.earlierKPa)}, then ${p(reason.latestKPa)}. The latest counts until a ` +
-        'third settles it.'
+        `Readings disagree: ${p(reason.earlierKPa)}, then ${p(reason.latestKPa)}. Nothing is proven until another ` +
+        'agrees with one of them.'
+      );
+    case 'attempts-scatter':
+      return (
+        `${reason.of} readings scatter from ${p(reason.lowKPa)} to ${p(reason.highKPa)}: their mean counts, with the ` +
+        'scatter as its doubt.'
       );
     case 'test-doubted':
       return `${tellDoubt(reason.doubt)} That alone could explain it.`;
     case 'beside-a-high-one':
       return `It stands behind only because cyl ${reason.high} stands high: look there for carbon.`;
+    case 'high-or-low':
+      return `Either cyl ${reason.high} stands high, or this one is low: nothing tells them apart yet.`;
+    case 'fault-likelier':
+      return (
+        `It meets its limits, and ${CAUSE_NAME[reason.cause]} is likelier than not all the same ` +
+        `(${percent(100 * reason.probability)}).`
+      );
+    case 'contradicts-itself':
+      return 'It misses a limit, and everything else speaks for a sound cylinder: read it again.';
     case 'test-likelier':
       return (
         `${capital(CAUSE_NAME[reason.blame])} is likelier (${percent(100 * reason.probability)}) than a fault of ` +
@@ -119,17 +133,32 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit): string {
       return `${leak(reason)}: more than ${percent(reason.fault)} (${schoolOf(reason.source)}).`;
     case 'leak-too-close':
       return (
-        `${leak(reason)}, too close to ${percent(reason.fault)} to call (${schoolOf(reason.source)}). Zero the ` +
+        `${leak(reason)}, too close to ${percent(reason[reason.against])} to call (${schoolOf(reason.source)}). ` +
+        'Zero the ' +
         `tester. ${tellSettle(reason.settle)}`
       );
+    case 'leak-attempts-disagree':
+      return (
+        `Readings disagree: ${percent(reason.earlier)}, then ${percent(reason.latest)}. Nothing is proven until ` +
+        'another agrees with one of them.'
+      );
+    case 'leak-attempts-scatter':
+      return (
+        `${reason.of} readings scatter from ${percent(reason.low)} to ${percent(reason.high)}: their mean counts, ` +
+        'with the scatter as its doubt.'
+      );
+    case 'gasket-blows':
+      return `${GASKET_AT[reason.at] ?? ''}: that needs repair however little is lost (${percent(reason.percent)}).`;
+    case 'gasket-may-blow':
+      return `${GASKET_AT[reason.at] ?? ''}, faintly: look again, with more pressure and soapy water.`;
     case 'crank-turned':
       return 'The needle came to rest and then ran away: the crank turned under the air. Lock it and start again.';
     case 'hold-met':
       return `${hold(reason, unit)}: within ${held(reason.limitKPa, unit)} (${schoolOf(reason.source)}).`;
     case 'hold-missed':
       return (
-        `${hold(reason, unit)}: more than ${held(reason.limitKPa, unit)} (${schoolOf(reason.source)}). Soapy water ` +
-        'shows where.'
+        `${hold(reason, unit)}: more than ${held(reason.limitKPa, unit)} (${schoolOf(reason.source)}). ` +
+        `${reason.mode === 'vacuum' ? 'Feed it with pressure, and soapy' : 'Soapy'} water shows where.`
       );
     case 'hold-too-close':
       return (
@@ -138,15 +167,28 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit): string {
       );
     case 'hold-watched-once':
       return 'Looked at once only. Watch it for the whole hold time.';
+    case 'hold-fed-too-little':
+      return (
+        `Fed with only ${held(reason.startKPa, unit)} of ${held(reason.shouldKPa, unit)}: seals were hardly tried. ` +
+        'Feed it again.'
+      );
+    case 'rig-leaks-more':
+      return (
+        `The rig by itself would lose ${held(reason.rigKPa, unit)} in ${reason.holdSeconds} s, more than was ` +
+        'lost with ' +
+        'the engine on it: seal the rig and begin again.'
+      );
     case 'wrong-stroke-suspected':
       return (
         `${percent(reason.percent)} lost${reason.exhaustLoud ? ', loud at the exhaust' : ''}: the piston may stand ` +
-        'on the wrong stroke. Turn one full revolution and read it again, or confirm top dead centre.'
+        (has.valves
+          ? 'on the wrong stroke. Turn one full revolution and read it again, or confirm top dead centre.'
+          : 'off its top, with a port open. Find the top and read it again, or confirm top dead centre.')
       );
     case 'heard':
       return (
         `Air ${['', 'faint', 'clear', 'strong'][reason.level]} at the ` +
-        `${heardAt(reason.at)}${reason.cylinder ? ` of cyl ${reason.cylinder}` : ''}: ${HEARD_SAYS[reason.at]}.`
+        `${heardAt(reason.at)}${reason.cylinder ? ` of cyl ${reason.cylinder}` : ''}: ${heardSays(reason.at, has)}.`
       );
     case 'intake-or-breather':
       return (
@@ -160,10 +202,10 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit): string {
           ? ''
           : `, of which its own volume explains up to ${percent(100 * reason.displacement)}`) +
         ': ' +
-        `${WET_SAYS[reason.response]}${reason.school === 'sealing' ? '' : ` (by ${WET_SCHOOL[reason.school]})`}.`
+        `${wetSays(reason.response, has)}${reason.school === 'sealing' ? '' : ` (by ${WET_SCHOOL[reason.school]})`}.`
       );
     case 'stroke-pattern':
-      return tellPattern(reason.pattern, reason.firstShare);
+      return tellPattern(reason.pattern, reason.firstShare, has);
   }
 }
 
@@ -182,11 +224,19 @@ function hold(
   );
 }
 
-const WET_SAYS = {
-  shown: 'rings or bore answer',
-  absent: 'no answer from the rings; valve, gasket or a hole in the piston',
-  undecided: 'too little to tell rings from valves',
-} as const;
+function wetSays(response: 'shown' | 'absent' | 'undecided', { valves, headGasket }: Parts): string {
+  if (response === 'shown') return 'rings or bore answer';
+  if (response === 'undecided') return 'that tells rings from nothing else yet';
+  const rest = [...(valves ? ['a valve'] : []), ...(headGasket ? ['the gasket'] : []), 'a hole in the piston'];
+  return `no answer from the rings; ${either(rest)}`;
+}
+
+/** Where only a gasket or a crack lets air out. */
+const GASKET_AT: Readonly<Partial<Record<HeardAt, string>>> = {
+  coolant: 'Bubbles in the coolant mean a head gasket or a crack',
+  neighbour: 'Air in the next cylinder means the gasket between them',
+  'head-joint': 'Air at the head joint or the push-rod tunnel means the head gasket',
+};
 
 const HEARD_SAYS: Readonly<Record<HeardAt, string>> = {
   exhaust: 'exhaust valve',
@@ -197,6 +247,14 @@ const HEARD_SAYS: Readonly<Record<HeardAt, string>> = {
   'head-joint': 'head gasket to outside',
   adapter: 'the test, not the engine',
 };
+
+/** A two-stroke has ports where a four-stroke has valves. */
+const heardSays = (at: HeardAt, { valves }: Parts): string =>
+  valves || (at !== 'exhaust' && at !== 'intake')
+    ? HEARD_SAYS[at]
+    : at === 'exhaust'
+      ? 'a port is open, or the piston lets it by'
+      : 'past the piston, and out through the reed or the port';
 
 const heardAt = (at: HeardAt) => (at === 'neighbour' ? 'plug hole' : at === 'head-joint' ? 'head joint' : at);
 
@@ -223,7 +281,7 @@ function tellSettle(settle: Settle): string {
   }
 }
 
-function tellPattern(pattern: StrokePattern, firstShare: number): string {
+function tellPattern(pattern: StrokePattern, firstShare: number, { valves, headGasket }: Parts): string {
   const share = `First stroke made ${percent(100 * firstShare)} of the peak`;
   switch (pattern) {
     case 'quick':
@@ -231,13 +289,16 @@ function tellPattern(pattern: StrokePattern, firstShare: number): string {
     case 'climbing':
       return `${share} and each stroke added: rings or bore, or a long hose.`;
     case 'flat-low':
-      return `${share} and it never built: valve, head gasket or crack.`;
+      return (
+        `${share} and it never built: ` +
+        `${either([...(valves ? ['valve'] : []), ...(headGasket ? ['head gasket'] : ['piston']), 'crack'])}.`
+      );
     case 'too-few':
       return 'Too few strokes noted to say more.';
   }
 }
 
-function tellDoubt(doubt: TestDoubt): string {
+export function tellDoubt(doubt: TestDoubt): string {
   switch (doubt.which) {
     case 'throttle-closed':
       return 'The throttle was shut.';
@@ -252,77 +313,6 @@ function tellDoubt(doubt: TestDoubt): string {
       return `It cranked at only ${doubt.crankingRpm} rev/min.`;
     case 'compression-release':
       return 'The compression release bumps a valve while cranking, so the gauge reads low on a sound engine.';
-  }
-}
-
-export function tellCaution(caution: Caution, unit: VacuumUnit): string {
-  const p = (kPa: number) => pressure(kPa, unit);
-  switch (caution.caution) {
-    case 'scale-unsuitable':
-      return (
-        `Cyl ${caution.cylinder}: ${p(caution.readKPa)} lies ` +
-        `${caution.side === 'below' ? 'in the bottom quarter' : 'in the top tenth'} of a ` +
-        `${p(caution.fullScaleKPa)} gauge. Use one that suits.`
-      );
-    case 'attempts-disagree':
-      return (
-        `Cyl ${caution.cylinder} read ${p(caution.earlierKPa)}, then ${p(caution.latestKPa)}. ` +
-        'Take a third reading.'
-      );
-    case 'mixed-conditions':
-      return `The cylinders were not tested alike (${caution.what.join(', ')}): the spread compares unlike readings.`;
-    case 'temperature-unknown':
-      return 'Whether the engine was warm was not noted. Cold reads 5 to 10 % low.';
-    case 'warm-engine-cold-book':
-      return 'The book gives figures for a cold engine; this one was warm and reads higher.';
-    case 'test-doubted':
-      return tellDoubt(caution.doubt);
-    case 'question-the-test-first':
-      return (
-        'All cylinders are low together. Question the test before the engine: throttle open, battery full, tester ' +
-        'valve, decompression off.'
-      );
-    case 'lever-release':
-      return 'This engine has a decompression lever: make sure it is off.';
-    case 'repeat-a-dead-reading':
-      return `Cyl ${caution.cylinder} makes next to nothing. Check the adapter seals and read it again.`;
-    case 'leak-attempts-disagree':
-      return (
-        `Cyl ${caution.cylinder} leaked ${percent(caution.earlier)}, then ${percent(caution.latest)}. Zero the ` +
-        'tester and take a third reading.'
-      );
-    case 'adapter-leaks':
-      return `Cyl ${caution.cylinder}: air at the adapter is the test, not the engine. Seal it and read again.`;
-    case 'wet-wets-one-side':
-      return 'On a flat engine oil wets only the low side of a bore: no rise proves little.';
-    case 'wet-exaggerated-cold':
-      return 'A cold dry bore exaggerates what oil does, on all cylinders alike.';
-    case 'wet-volume-unknown':
-      return (
-        `Cyl ${caution.cylinder}: without the dose and the chamber's volume nobody can say how much the oil lifted ` +
-        'by itself.'
-      );
-    case 'wet-rises-alike':
-      return (
-        'Oil lifted every cylinder alike: dry bores rather than worn rings. Warm it or let it stand oiled, and ' +
-        'test again.'
-      );
-    case 'wet-too-little-oil':
-      return (
-        `Cyl ${caution.cylinder}: ${caution.oilMl} ml is little for this chamber (about ` +
-        `${caution.doseMl.toFixed(1)} ml); oil that never reached the far wall proves nothing.`
-      );
-    case 'wet-on-nothing':
-      return `Cyl ${caution.cylinder} makes nothing dry, so oil cannot tell anything. Go to leak-down.`;
-    case 'needle-fell':
-      return (
-        `Cyl ${caution.cylinder}: the needle fell at stroke ${caution.stroke}. The tester's own valve leaks; the ` +
-        'peak still counts.'
-      );
-    case 'not-all-measured':
-      return `Not measured: ${cylinders(caution.missing)}.`;
-    case 'spread-single-cylinder':
-      return 'One cylinder: there is no other to compare it with.';
   }
 }
 

@@ -15,6 +15,7 @@ export const TEST_NAME: Readonly<Record<TestKind, string>> = {
   'manifold-vacuum': 'Manifold vacuum',
   'fuel-pressure': 'Fuel pressure',
   'valve-clearance': 'Valve clearance',
+  'valve-train': 'Under the rocker cover',
   bore: 'Bore',
   'ring-gap': 'Ring gap',
   piston: 'Piston and pin',
@@ -49,6 +50,8 @@ const SAYS: Readonly<Record<Says, string>> = {
   'return-or-regulator': 'Regulator, or the return is blocked',
   'leaks-back': 'It leaks back: check valve, an injector, or a joint. Find it before you crank over open fuel',
   'valve-held-open': 'Tight: hot, the valve may not close. It costs compression and burns the seat',
+  'valve-does-not-open': 'It does not breathe: push-rod, rocker, follower or cam lobe',
+  'valve-train-broken': 'Mend the valve train first, and look at what the valve did to the piston',
   'valve-opens-late': 'Loose: the valve opens late and not as far, and hammers',
   'bore-worn': 'Worn past the book: new rings alone will not hold',
   'rings-worn': 'Rings or bore are worn',
@@ -81,6 +84,7 @@ const OF: Readonly<
   'piston-clearance': 'piston clearance',
   'pin-clearance': 'pin clearance',
   spark: 'spark',
+  'valve-train': 'valve train',
   'battery-before': 'battery at rest',
   'battery-cranking': 'battery while it cranks',
 };
@@ -97,9 +101,17 @@ export function inspectedName(what: Inspected): string {
 
 const SPARK = { jumps: 'jumps the gap', weak: 'is weak', none: 'is missing' } as const;
 
+const SEEN = {
+  'both-move': 'both valves move as they should',
+  'intake-does-not-move': 'the intake valve does not move as it should',
+  'exhaust-does-not-move': 'the exhaust valve does not move as it should',
+  'bent-or-broken': 'something of the valve train is bent or broken',
+} as const;
+
 /** What was seen without a figure: `spark jumps the gap`. */
 function seen(one: JudgedInspection): string {
   if (one.of === 'spark') return `spark ${SPARK[one.spark]}`;
+  if (one.of === 'valve-train') return SEEN[one.seen];
   if (one.of === 'oil-pressure') return `${inspectedName(one)} ${one.builds ? 'shows' : 'does not show'}`;
   return inspectedName(one);
 }

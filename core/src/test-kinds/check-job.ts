@@ -1,11 +1,61 @@
 import { siteAtmosphere } from '../air/atmosphere';
 import { checkEngine } from '../engine/engine';
 import type { JobFile } from '../jobfile/job-file';
-import { listOf, readingsOf, type TestKind, type TestOf } from '../jobfile/tests';
+import { listOf, readingsOf, type Test, type TestKind, type TestOf } from '../jobfile/tests';
 import { checkHouseRules, houseRulesFor } from '../limits/house-rules';
 import { checkBook } from '../limits/limits';
-import { within } from '../quantity/input-error';
+import { InputError, within } from '../quantity/input-error';
 import { KINDS } from './registry';
+
+/**
+ * A job without the entries that cannot be true, and what was wrong with each. Where nothing is left of what was read,
+ * or where the engine itself cannot be, there is nothing to judge.
+ * @throws InputError with the path from the top of the job
+ */
+export function believable(job: JobFile): { job: JobFile; leftOut: InputError[] } {
+  within('engine', () => checkEngine(job.engine));
+  within('houseRules', () => checkHouseRules(houseRulesFor(job.engine, job.houseRules)));
+  within('site', () => siteAtmosphere(job.site));
+  const leftOut: InputError[] = [];
+  const stands = (check: () => void): boolean => {
+    try {
+      check();
+      return true;
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      leftOut.push(error as InputError);
+      return false;
+    }
+  };
+  const books = job.books?.filter((book, i) => stands(() => within(`books[${i}]`, () => checkBook(book))));
+  const checked: JobFile = books ? { ...job, books } : job;
+  let kept = 0;
+  const tests = job.tests?.map((test, i) => {
+    const good = readable(test.kind, test, checked, `tests[${i}]`, stands);
+    kept += readingsOf(good).length;
+    return good;
+  });
+  const [first] = leftOut;
+  if (first && kept === 0) throw first;
+  return leftOut.length === 0 ? { job, leftOut } : { job: { ...checked, ...(tests ? { tests } : {}) }, leftOut };
+}
+
+/** A test with only the readings that can be true. What is wrong with all of them at once leaves none. */
+function readable<K extends TestKind>(
+  kind: K,
+  test: TestOf<K>,
+  job: JobFile,
+  path: string,
+  stands: (check: () => void) => boolean,
+): Test {
+  const { check, checkTest: checkConditions } = KINDS[kind];
+  const whole = !checkConditions || stands(() => within(path, () => checkConditions(test, job)));
+  const list = listOf(kind);
+  const good = readingsOf<K>(test).filter(
+    (reading, i) => whole && stands(() => within(`${path}.${list}[${i}]`, () => check(reading, test, job))),
+  );
+  return { ...test, [list]: good };
+}
 
 /**
  * Refuses a job whose parts contradict each other or cannot be. The shape is the format's business; this is the sense.

@@ -1,6 +1,6 @@
 import { bookSource, type LimitSource } from '../limits/source';
 import type { Book } from '../jobfile/book';
-import type { Needle, OilPressureAt, Spark, TestKind } from '../jobfile/tests';
+import type { Needle, OilPressureAt, Spark, TestKind, ValveTrainSeen } from '../jobfile/tests';
 import { type State, SURE } from '../jobfile/state';
 import { COVERAGE } from '../quantity/doubt';
 import { probabilityBelow } from '../quantity/normal';
@@ -20,6 +20,7 @@ export type Inspected =
   | { of: 'ring-gap'; ring: 'top' | 'second' | 'oil' }
   | { of: 'oil-pressure'; at: OilPressureAt; builds?: boolean }
   | { of: 'spark'; spark: Spark }
+  | { of: 'valve-train'; seen: ValveTrainSeen }
   | { of: 'battery-before' | 'battery-cranking' };
 
 /** What a figure outside its limits, or a needle, says of the engine. */
@@ -34,6 +35,8 @@ export type Says =
   | 'leaks-back'
   | 'valve-held-open'
   | 'valve-opens-late'
+  | 'valve-does-not-open'
+  | 'valve-train-broken'
   | 'bore-worn'
   | 'rings-worn'
   | 'ring-ends-butt'

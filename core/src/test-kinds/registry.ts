@@ -13,6 +13,7 @@ import { ringGap } from './ring-gap';
 import { runningCompression } from './running-compression';
 import { spark } from './spark';
 import { valveClearance } from './valve-clearance';
+import { valveTrain } from './valve-train';
 
 /** Every kind of test there is: a kind without a definition does not compile. In the order in which they are listed. */
 export const KINDS: Readonly<{ [K in TestKind]: KindDefinition<K> }> = {
@@ -20,6 +21,7 @@ export const KINDS: Readonly<{ [K in TestKind]: KindDefinition<K> }> = {
   leakdown,
   crankcase,
   'valve-clearance': valveClearance,
+  'valve-train': valveTrain,
   'running-compression': runningCompression,
   'manifold-vacuum': manifoldVacuum,
   'fuel-pressure': fuelPressure,

@@ -1,4 +1,5 @@
 import type { Temperature } from '../jobfile/book';
+import type { RefusalCode } from '../quantity/refusals';
 import type { Condition } from '../test-kinds/compression/measure';
 import type { WetCaution } from '../test-kinds/compression/judged';
 import type { TestDoubt } from '../test-kinds/compression/test-doubt';
@@ -7,6 +8,13 @@ import type { TestDoubt } from '../test-kinds/compression/test-doubt';
 export type Caution =
   | { caution: 'scale-unsuitable'; cylinder: string; readKPa: number; fullScaleKPa: number; side: 'below' | 'above' }
   | { caution: 'attempts-disagree'; cylinder: string; earlierKPa: number; latestKPa: number }
+  | { caution: 'entry-left-out'; field: string; code: RefusalCode; reason: string }
+  | { caution: 'attempts-scatter'; cylinder: string; lowKPa: number; highKPa: number }
+  | { caution: 'leak-attempts-scatter'; cylinder: string; low: number; high: number }
+  | { caution: 'oil-still-in'; cylinder: string }
+  /** The same figures on other cylinders in another test: two hoses or two names were changed over. */
+  | { caution: 'readings-swapped'; cylinders: string[] }
+  | { caution: 'barometer-against-altitude'; barometerKPa: number; altitudeM: number; expectedKPa: number }
   | { caution: 'mixed-conditions'; what: Condition[] }
   | { caution: 'temperature-unknown' }
   | { caution: 'warm-engine-cold-book'; book: Temperature }

@@ -1,4 +1,6 @@
+import { siteAtmosphere } from '../air/atmosphere';
 import type { JobFile } from '../jobfile/job-file';
+import type { CompressionTest } from '../jobfile/tests';
 import type { CompressionLimits } from '../limits/limits';
 import { toKPa } from '../quantity/pressure';
 import { scaleFit } from '../reading/gauge';
@@ -35,6 +37,8 @@ export function cautionsOf(
     for (const reason of reasons) {
       if (reason.rule === 'under-a-tenth' && !reason.repeated)
         cautions.push({ caution: 'repeat-a-dead-reading', cylinder: id });
+      if (reason.rule === 'attempts-scatter')
+        cautions.push({ caution: 'attempts-scatter', cylinder: id, lowKPa: reason.lowKPa, highKPa: reason.highKPa });
       if (reason.rule === 'attempts-disagree') {
         cautions.push({
           caution: 'attempts-disagree',
@@ -63,6 +67,11 @@ export function cautionsOf(
       }) ?? -1;
     if (fell > 0) cautions.push({ caution: 'needle-fell', cylinder, stroke: fell + 1 });
   }
+  for (const { cylinder, oiled } of row) if (oiled.length > 0) cautions.push({ caution: 'oil-still-in', cylinder });
+  const swapped = swappedReadings(job);
+  if (swapped.length > 0) cautions.push({ caution: 'readings-swapped', cylinders: swapped });
+  const air = unlikelyAir(job);
+  if (air) cautions.push(air);
   const mixed = mixedConditions(row);
   if (mixed.length > 0) cautions.push({ caution: 'mixed-conditions', what: mixed });
   if (row.some(({ test }) => test.engineTemperature === undefined)) cautions.push({ caution: 'temperature-unknown' });
@@ -81,4 +90,45 @@ export function cautionsOf(
   }
   if (row.length === 1 && job.engine.cylinders.length === 1) cautions.push({ caution: 'spread-single-cylinder' });
   return cautions;
+}
+
+/** Figures of two cylinders further apart than this are not the same, as a share. */
+const SAME = 0.01;
+/** Cylinders this far apart cannot be taken for each other. */
+const APART = 0.06;
+
+/** Cylinders whose figures changed places between the last two dry tests. */
+function swappedReadings({ tests = [], engine }: JobFile): string[] {
+  const [before, after] = tests
+    .filter((test): test is CompressionTest => test.kind === 'compression')
+    .map(
+      ({ readings }) =>
+        new Map(
+          readings.flatMap((one): [string, number][] => (one.wet ? [] : [[one.cylinder, toKPa(one.peak, one.unit)]])),
+        ),
+    )
+    .filter((row) => row.size > 1)
+    .slice(-2);
+  if (!before || !after) return [];
+  const same = (a: number | undefined, b: number | undefined) =>
+    a !== undefined && b !== undefined && Math.abs(a - b) <= SAME * Math.max(a, b);
+  const pair = engine.cylinders
+    .flatMap((a, i) => engine.cylinders.slice(i + 1).map((b): [string, string] => [a, b]))
+    .find(([a, b]) => {
+      const [a1, b1, a2, b2] = [before.get(a), before.get(b), after.get(a), after.get(b)];
+      if (!same(a1, b2) || !same(b1, a2)) return false;
+      return Math.abs((a1 as number) - (b1 as number)) > APART * Math.max(a1 as number, b1 as number);
+    });
+  return pair ?? [];
+}
+
+/** Weather moves the barometer by less than this either way, kPa. */
+const WEATHER_KPA = 6;
+
+function unlikelyAir({ site }: JobFile): Caution | undefined {
+  if (site?.barometerKPa === undefined || site.altitudeM === undefined) return undefined;
+  const expectedKPa = siteAtmosphere({ altitudeM: site.altitudeM });
+  return Math.abs(site.barometerKPa - expectedKPa) > WEATHER_KPA
+    ? { caution: 'barometer-against-altitude', barometerKPa: site.barometerKPa, altitudeM: site.altitudeM, expectedKPa }
+    : undefined;
 }

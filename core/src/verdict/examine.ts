@@ -1,9 +1,8 @@
 import { type Belief, infer } from '../causes/infer';
-import type { Verdict } from './verdict';
-import type { DraftCylinder } from '../test-kinds/draft-cylinder';
-import type { Reason } from './reason';
+import type { BeforeRepair, Verdict } from './verdict';
 import type { JobFile } from '../jobfile/job-file';
-import { checkJob } from '../test-kinds/check-job';
+import { sinceRepair } from '../jobfile/since-repair';
+import { believable } from '../test-kinds/check-job';
 import { siteAtmosphere } from '../air/atmosphere';
 import { houseRulesFor } from '../limits/house-rules';
 import { dryMeasures, type DryMeasure } from '../test-kinds/compression/measure';
@@ -13,13 +12,15 @@ import { type LeakageFinding, latestLeakdown, judgeLeakage } from '../test-kinds
 import type { JudgedWet } from '../test-kinds/compression/judged';
 import { judgeWet, wetCautions } from '../test-kinds/compression/wet';
 import { judgeCrankcase } from '../test-kinds/crankcase/judge';
-import { softenByTestDoubts, softenByLikelierTests, softenBesideHighOnes } from './soften';
+import { metOf, spreadMet } from './met';
+import { type Draft, settleState } from './states';
 import { worstOf } from '../jobfile/state';
 import { roundOff } from '../quantity/round-off';
 import { judgeInspections } from '../test-kinds/inspections';
 import { rankCauses } from '../causes/rank';
 import { cautionsOf } from './cautions';
 import { type Engine, layoutOf } from '../engine/engine';
+import { parts } from '../engine/parts';
 import type { Book } from '../jobfile/book';
 import type { HouseRules } from '../jobfile/house-rules';
 import { type SchooledLimits, judgeCompression } from '../test-kinds/compression/judge';
@@ -31,12 +32,10 @@ import { neighboursOf } from '../engine/banks';
 
 /** The verdict, and the belief that it was read from: the plan asks it what each further test would tell. */
 export interface Examined {
+  /** What was judged: without entries that cannot be true, and since the last repair. */
+  job: JobFile;
   verdict: Verdict;
   belief: Belief;
-}
-
-interface Draft extends DraftCylinder {
-  reasons: Reason[];
 }
 
 /**
@@ -46,8 +45,9 @@ interface Draft extends DraftCylinder {
  * @returns a verdict in which every state carries its reasons
  * @throws InputError naming the field of what cannot be true
  */
-export function examine(job: JobFile): Examined {
-  checkJob(job);
+export function examine(given: JobFile): Examined {
+  const { job: whole, leftOut } = believable(given);
+  const { now: job, before, repair } = sinceRepair(whole);
   const { engine } = job;
   const atmosphereKPa = siteAtmosphere(job.site);
   const books = job.books ?? [];
@@ -57,11 +57,12 @@ export function examine(job: JobFile): Examined {
   const measures = dryMeasures(job);
   const row = engine.cylinders.flatMap((id) => measures.get(id) ?? []);
   const unit = row[row.length - 1]?.latest.unit ?? limits.unit;
-  const spread = judgeSpread(row, spreadLimits(books, rules), unit);
+  const spreads = spreadLimits(books, rules);
+  const spread = judgeSpread(row, spreads, unit);
   const leaks = new Map(
     engine.cylinders.flatMap((id): [string, LeakageFinding][] => {
       const found = latestLeakdown(job, id);
-      return found ? [[id, judgeLeakage(found.test, found.readings, leakLimits(books, rules), atmosphereKPa)]] : [];
+      return found ? [[id, judgeLeakage(found, leakLimits(books, rules), atmosphereKPa)]] : [];
     }),
   );
   const wet = new Map(
@@ -78,11 +79,15 @@ export function examine(job: JobFile): Examined {
       wet.get(id),
     ),
   );
-  softenByTestDoubts(drafts, measures, job, limits, rules);
+  const high = standsAlone(row, limits);
+  const keepsUp = spreadMet(row, spreads, high);
+  const belief = infer(job, drafts, {
+    limits,
+    tests: new Map(row.map(({ cylinder, test }) => [cylinder, test])),
+    met: new Map(drafts.map(({ id, compression }) => [id, metOf(compression, leaks.get(id), keepsUp.get(id) ?? 1)])),
+  });
+  for (const draft of drafts) settleState(draft, belief, { job, measures, limits, rules, high });
   const found = patternsOf(job, drafts, limits);
-  const belief = infer(job, drafts);
-  softenByLikelierTests(drafts, belief);
-  softenBesideHighOnes(drafts, belief);
   const state = worstOf([...drafts.map((draft) => draft.state), ...(crankcase ? [crankcase.state] : [])]);
   const cranksWell = new Set(
     drafts
@@ -90,23 +95,59 @@ export function examine(job: JobFile): Examined {
       .map(({ id }) => id),
   );
   return {
+    job,
     belief,
     verdict: {
-      cylinders: roundOff(drafts),
+      cylinders: roundOff(drafts.map(({ parts: _, ...draft }) => draft)),
       spread: roundOff(spread?.judged ?? null),
       patterns: found,
       crankcase: roundOff(crankcase),
       inspections: roundOff(judgeInspections(job, cranksWell, atmosphereKPa)),
       engine: { state },
+      parts: parts(engine),
       causes: rankCauses(job, belief, drafts, crankcase),
       cautions: roundOff([
+        ...leftOut.map(({ field, code, reason }): Caution => ({ caution: 'entry-left-out', field, code, reason })),
         ...cautionsOf(job, row, drafts, found, limits, rules),
         ...leakCautions(leaks),
         ...wetCautions(job, wet, row, atmosphereKPa),
       ]),
+      ...(before ? { before: roundOff(beforeRepair(before, repair)) } : {}),
       unit,
     },
   };
+}
+
+/** What was read before a repair, to stand beside what came after. */
+function beforeRepair(job: JobFile, repair: string | undefined): BeforeRepair {
+  const { cylinders, engine } = examine(job).verdict;
+  return {
+    ...(repair === undefined ? {} : { repair }),
+    state: engine.state,
+    cylinders: cylinders.map(({ id, state, compression, leakage }) => ({
+      id,
+      state,
+      ...(compression ? { readKPa: compression.readKPa } : {}),
+      ...(leakage ? { leakPercent: leakage.percent } : {}),
+    })),
+  };
+}
+
+/** From so many cylinders on one alone can be told to stand above the others. */
+const SEVERAL = 3;
+/** The others lie so close together, and it so far above them, as a share. */
+const CLOSE = 0.12;
+
+/** The one cylinder that stands above all others, which are like each other; of two the one over the book's maximum. */
+function standsAlone(row: readonly DryMeasure[], { maxHereKPa }: CompressionLimits): string | undefined {
+  const [top, ...rest] = [...row].sort((a, b) => b.counted.kPa - a.counted.kPa);
+  const [next] = rest;
+  const last = rest[rest.length - 1];
+  if (!top || !next || !last) return undefined;
+  if (row.length < SEVERAL) return maxHereKPa !== undefined && top.counted.kPa > maxHereKPa ? top.cylinder : undefined;
+  const alike = last.counted.kPa >= (1 - CLOSE) * next.counted.kPa;
+  const apart = top.counted.kPa - next.counted.kPa > next.counted.kPa - last.counted.kPa;
+  return alike && apart ? top.cylinder : undefined;
 }
 
 /** The limits that apply, with those that the other schools of compression and temperature would have used. */
@@ -149,6 +190,7 @@ function draftCylinder(
       wet: null,
       strokes: null,
       reasons: [{ rule: 'not-measured' }],
+      parts: {},
     };
   }
   const bestKPa = Math.max(...row.map((other) => other.counted.kPa));
@@ -156,9 +198,12 @@ function draftCylinder(
   const compared = spread?.byCylinder.get(id);
   const state = worstOf([judged.state, ...(compared ? [compared.state] : [])]);
   const strokes = strokePattern(measure.latest.strokes, measure.latest.peak, state === 'low' || state === 'dead');
+  // Without a limit of its own a cylinder is judged by the others alone.
+  const alone = judged.state === 'unproven' && reasons[0]?.rule === 'no-minimum' && !judged.quarrel && compared;
   return {
     id,
     state,
+    parts: { ...(alone ? {} : { compression: judged.state }), ...(compared ? { spread: compared.state } : {}) },
     compression: judged,
     leakage: null,
     wet: null,
@@ -185,7 +230,7 @@ function draftCylinder(
 function withLeakage(draft: Draft, leak: LeakageFinding | undefined): Draft {
   if (!leak) return draft;
   const alone = !draft.compression;
-  draft.state = alone ? leak.judged.state : worstOf([draft.state, leak.judged.state]);
+  draft.parts.leakage = leak.judged.state;
   draft.leakage = leak.judged;
   draft.reasons = alone ? leak.reasons : [...draft.reasons, ...leak.reasons];
   return draft;
@@ -210,14 +255,25 @@ function withWet(draft: Draft, wet: JudgedWet | undefined): Draft {
 }
 
 function leakCautions(leaks: ReadonlyMap<string, LeakageFinding>): Caution[] {
-  return [...leaks].flatMap(([cylinder, { judged, settled }]): Caution[] => [
-    ...(settled.disagreement
-      ? [{ caution: 'leak-attempts-disagree' as const, cylinder, ...settled.disagreement }]
-      : []),
-    ...(judged.heard.some(({ at, level }) => at === 'adapter' && level > 0)
-      ? [{ caution: 'adapter-leaks' as const, cylinder }]
-      : []),
-  ]);
+  return [...leaks].flatMap(
+    ([
+      cylinder,
+      {
+        judged,
+        settled: { quarrel },
+      },
+    ]): Caution[] => [
+      ...(quarrel?.kind === 'disagree'
+        ? [{ caution: 'leak-attempts-disagree' as const, cylinder, earlier: quarrel.earlier, latest: quarrel.latest }]
+        : []),
+      ...(quarrel?.kind === 'scatter'
+        ? [{ caution: 'leak-attempts-scatter' as const, cylinder, low: quarrel.low, high: quarrel.high }]
+        : []),
+      ...(judged.heard.some(({ at, level }) => at === 'adapter' && level > 0)
+        ? [{ caution: 'adapter-leaks' as const, cylinder }]
+        : []),
+    ],
+  );
 }
 
 function patternsOf(job: JobFile, drafts: readonly Draft[], limits: CompressionLimits): Pattern[] {

@@ -1,4 +1,5 @@
 import type { TestFault } from '../causes/hypotheses';
+import type { Named } from '../causes/names';
 import type { WithOthers } from '../limits/schools';
 import type { CompressionReason } from '../test-kinds/compression/judged';
 import type { TestDoubt } from '../test-kinds/compression/test-doubt';
@@ -14,4 +15,10 @@ export type Reason =
   | { rule: 'not-measured' }
   | (WithOthers & { rule: 'test-doubted'; doubt: TestDoubt })
   | { rule: 'beside-a-high-one'; high: string }
+  /** One stands above all the others: either it is high, or they are low. */
+  | { rule: 'high-or-low'; high: string }
+  /** It meets every limit, and more likely than not has something all the same. */
+  | { rule: 'fault-likelier'; cause: Named; probability: number }
+  /** A limit is missed, and everything else speaks for a sound cylinder. */
+  | { rule: 'contradicts-itself' }
   | { rule: 'test-likelier'; blame: TestFault | 'compression-release'; probability: number; engineProbability: number };

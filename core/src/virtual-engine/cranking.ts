@@ -30,6 +30,8 @@ export interface CrankingOptions {
   throttle: number;
   /** Liquid over the piston, cm3: it takes volume and, being oil, seals rings. */
   oilCm3: number;
+  /** Factor on the heat that the walls take or give; 1 where nobody says. */
+  heat?: number;
   stepDegrees?: number;
   /**
    * For checking: no leak and no heat to the walls, or walls that hold the temperature; closed at bottom dead centre;
@@ -112,6 +114,7 @@ export function crank(
   const exhaust = 0.04 * cylinder.boreMm ** 2;
   // A shut throttle starves the case of a two-stroke, which then draws on the cylinder while its ports are open.
   const ports = cylinder.fourStroke ? air : air * (1 - CASE_DRAWS * (1 - options.throttle));
+  const wallFilm = WALL * (options.heat ?? 1);
   const { rings, adapter, ...others } = cylinder.leaks;
   const ringsMm2 = ideal ? 0 : holeAreaMm2(rings) * (options.oilCm3 > 0 ? OILED_RINGS : 1);
   const otherMm2 = ideal
@@ -188,7 +191,7 @@ export function crank(
       }
       if (!ideal) {
         const scaled = pressure / 100;
-        const film = WALL * sqrt(scaled) * sqrt(sqrt(scaled));
+        const film = wallFilm * sqrt(scaled) * sqrt(sqrt(scaled));
         const rate = (film * wallAt(volume) * dt * 1e3) / (mass * HEAT_CAPACITY);
         // The film half way through the step follows the pressure there.
         const halfway = 1 + 0.375 * rate * (cylinder.wallK / temperature - 1);

@@ -31,12 +31,14 @@ export const otherSideOf = (engine: Engine, fault: Fault): string | undefined =>
 
 /**
  * Sound cylinders with faults put in. A gasket between two leaks on both sides.
+ * @param holes factor on what faults leak through
  * @throws InputError at `virtual.faults[i]` for a fault that this engine cannot have
  */
 export function withFaults(
   engine: Engine,
   sound: readonly VirtualCylinder[],
   faults: readonly Fault[],
+  holes = 1,
 ): VirtualCylinder[] {
   faults.forEach((fault, i) => {
     const field = `virtual.faults[${i}]`;
@@ -56,14 +58,14 @@ export function withFaults(
           fault.cylinder === cylinder.id ||
           (fault.cause === 'head-gasket-between' && otherSideOf(engine, fault) === cylinder.id),
       )
-      .reduce(faulty, cylinder),
+      .reduce((so, fault) => faulty(so, fault, holes), cylinder),
   );
 }
 
-function faulty(cylinder: VirtualCylinder, { cause, severity }: Fault): VirtualCylinder {
+function faulty(cylinder: VirtualCylinder, { cause, severity }: Fault, holes: number): VirtualCylinder {
   const gross = GROSS_MM[cause];
   if (gross) {
-    const mm = gross.mm * severity * Math.sqrt(cylinder.boreMm / 62);
+    const mm = holes * gross.mm * severity * Math.sqrt(cylinder.boreMm / 62);
     const leaks = { ...cylinder.leaks, [gross.place]: Math.hypot(cylinder.leaks[gross.place], mm) };
     return {
       ...cylinder,

@@ -19,17 +19,22 @@ export interface ListenTo {
   neighbours: readonly string[];
   leaksTo?: string;
   places?: readonly HeardAt[];
+  /** Factor on what is taken for loud; how much two ears differ. */
+  loud?: number;
+  ears?: number;
+  bleed?: number;
 }
 
 /** What an ear hears at each place, level 0 to 3, in the order in which a mechanic goes round. */
 export function listen(
-  { flows, fourStroke, liquid, breatherOn, neighbours, leaksTo, places }: ListenTo,
+  { flows, fourStroke, liquid, breatherOn, neighbours, leaksTo, places, loud = 1, ears = EARS, bleed = 0 }: ListenTo,
   random?: Random,
 ): Heard[] {
   const level = (flow: number) => {
-    const heard = flow * Math.exp(random ? EARS * random.normal() : 0);
+    const heard = flow * loud * Math.exp(random ? ears * random.normal() : 0);
     return LOUDNESS.filter((from) => heard >= from).length;
   };
+  const everywhere = bleed * Object.values<number>({ ...flows }).reduce((a, b) => a + b, 0);
   const crankcase = flows.rings + flows.piston;
   const all: [HeardAt, number, string?][] = [
     ['exhaust', flows.exhaustValve + flows.open],
@@ -42,5 +47,9 @@ export function listen(
   ];
   return all
     .filter(([at]) => !places || places.includes(at))
-    .map(([at, flow, cylinder]) => ({ at, level: level(flow), ...(cylinder === undefined ? {} : { cylinder }) }));
+    .map(([at, flow, cylinder]) => ({
+      at,
+      level: level(flow + everywhere),
+      ...(cylinder === undefined ? {} : { cylinder }),
+    }));
 }

@@ -5,18 +5,35 @@ import { type CrankingOptions, crank, type Cranked, type Starter, type VirtualGa
 import { COLD_K, soundCylinders, type VirtualCylinder, WARM_K } from './cylinder';
 import { withFaults } from './faults';
 import { type Random, seeded } from './random';
-import type { Virtual, VirtualTestFault } from '../jobfile/virtual';
+import type { Nuisance, Virtual, VirtualTestFault } from '../jobfile/virtual';
 import type { Test } from '../jobfile/tests';
 import { presetOf } from '../engine/preset';
 
 export const AIR_K = 293;
+/** Nothing out of the usual. */
+const USUAL: Nuisance = {
+  heat: 1,
+  rings: 1,
+  holes: 1,
+  timingDegrees: 0,
+  ratio: 1,
+  crackKPa: 3,
+  hoseCm3: 14,
+  rpm: 1,
+  torque: 1,
+  scatter: 0.008,
+  loud: 1,
+  ears: 0.3,
+  bleed: 0,
+  adapter: 1,
+  offTop: 1,
+  throttle: 1,
+  alike: 1,
+};
 /** Sound cylinders of one engine differ by about so much (standard deviation, as a share). */
 const ALIKE = { chamber: 0.012, rings: 0.12 } as const;
 export const STROKES = { electric: 7, recoil: 12 } as const;
 export const STRENGTH = 1.6;
-/** What a tester of the cart has where the job says nothing. */
-export const HOSE_CM3 = 14;
-export const CRACK_KPA = 3;
 const STIFF_KPA = 60;
 export const SHUT_THROTTLE = 0.012;
 const LABOURS = { freeRpm: 0.5, strength: 0.7 } as const;
@@ -38,6 +55,7 @@ export interface Scene {
   atmosphereKPa: number;
   random: Random;
   has(fault: VirtualTestFault): boolean;
+  nuisance: Nuisance;
 }
 
 /** A virtual engine as it stands before the first test. The same job gives the same engine. */
@@ -46,22 +64,28 @@ export function sceneOf(job: JobFile, virtual: Virtual): Scene {
   const random = seeded(virtual.seed);
   const has = (fault: VirtualTestFault) => virtual.testFaults?.includes(fault) === true;
   if (has('lever-on') && engine.compressionRelease !== 'lever') throw new InputError('virtual.testFaults', 'no-lever');
+  const nuisance = { ...USUAL, ...virtual.nuisance };
   const alike = (cylinder: VirtualCylinder): VirtualCylinder => ({
     ...cylinder,
-    chamberCm3: cylinder.chamberCm3 * (1 + ALIKE.chamber * random.normal()),
-    leaks: { ...cylinder.leaks, rings: cylinder.leaks.rings * Math.exp(ALIKE.rings * random.normal()) },
+    chamberCm3: (cylinder.chamberCm3 / nuisance.ratio) * (1 + nuisance.alike * ALIKE.chamber * random.normal()),
+    closesBefore: cylinder.closesBefore + nuisance.timingDegrees,
+    leaks: {
+      ...cylinder.leaks,
+      rings: nuisance.rings * cylinder.leaks.rings * Math.exp(nuisance.alike * ALIKE.rings * random.normal()),
+    },
   });
   const sound = soundCylinders(engine).map((cylinder) => (virtual.ideal ? cylinder : alike(cylinder)));
   const lever = has('lever-on')
     ? engine.cylinders.map((cylinder) => ({ cause: 'compression-release' as const, cylinder, severity: 1 }))
     : [];
-  const cylinders = withFaults(engine, sound, [...(virtual.faults ?? []), ...lever]);
+  const cylinders = withFaults(engine, sound, [...(virtual.faults ?? []), ...lever], nuisance.holes);
   const starting =
     virtual.starting ?? (engine.family === 'handheld' || engine.family === 'small-engine' ? 'recoil' : 'electric');
   const cold = isCold(job, has);
   const slow = has('slow-cranking');
   const free =
     presetOf(engine).freeRpm *
+    nuisance.rpm *
     (virtual.ideal ? 1 : 1 + 0.04 * random.normal()) *
     (cold ? 0.93 : 1) *
     (slow ? LABOURS.freeRpm : 1);
@@ -70,6 +94,7 @@ export function sceneOf(job: JobFile, virtual: Virtual): Scene {
     virtual,
     random,
     has,
+    nuisance,
     atmosphereKPa: siteAtmosphere(job.site),
     cylinders: cylinders.map((cylinder) => ({
       ...cylinder,
@@ -77,10 +102,10 @@ export function sceneOf(job: JobFile, virtual: Virtual): Scene {
       leaks: {
         ...cylinder.leaks,
         rings: cylinder.leaks.rings * (cold ? COLD_RINGS : 1),
-        adapter: has('adapter-leak') ? ADAPTER_MM * Math.sqrt(cylinder.boreMm / 62) : 0,
+        adapter: has('adapter-leak') ? nuisance.adapter * ADAPTER_MM * Math.sqrt(cylinder.boreMm / 62) : 0,
       },
     })),
-    starter: { kind: starting, freeRpm: free, strength: STRENGTH * (slow ? LABOURS.strength : 1) },
+    starter: { kind: starting, freeRpm: free, strength: STRENGTH * nuisance.torque * (slow ? LABOURS.strength : 1) },
   };
 }
 
@@ -92,26 +117,27 @@ export const isCold = (job: JobFile, has: Scene['has']) =>
   has('cold-engine') || template(job, 'compression')?.engineTemperature === 'cold';
 
 /** Whether somebody holds the throttle shut. */
-export const throttleOf = ({ has, job }: Pick<Scene, 'has' | 'job'>): number =>
-  has('throttle-closed') || template(job, 'compression')?.throttle === 'closed' ? SHUT_THROTTLE : 1;
+export const throttleOf = ({ has, job, nuisance }: Pick<Scene, 'has' | 'job' | 'nuisance'>): number =>
+  has('throttle-closed') || template(job, 'compression')?.throttle === 'closed' ? SHUT_THROTTLE * nuisance.throttle : 1;
 
 /** One cylinder against the tester of the job. */
 export function crankOnce(
-  { virtual, starter, atmosphereKPa, random, has, job }: Scene,
+  { virtual, starter, atmosphereKPa, random, has, job, nuisance }: Scene,
   cylinder: VirtualCylinder,
   oilCm3: number,
 ): Cranked {
   const tester = template(job, 'compression')?.tester;
   const gauge: VirtualGauge = {
-    hoseCm3: tester?.hoseVolumeCm3 ?? HOSE_CM3,
+    hoseCm3: tester?.hoseVolumeCm3 ?? nuisance.hoseCm3,
     valve: has('tester-without-valve') ? 'none' : tester?.valveAtEngineEnd === false ? 'gauge-end' : 'engine-end',
-    crackKPa: has('stiff-tester-valve') ? STIFF_KPA : CRACK_KPA,
+    crackKPa: has('stiff-tester-valve') ? STIFF_KPA : nuisance.crackKPa,
   };
   const options: CrankingOptions = {
     atmosphereKPa,
     airK: AIR_K,
     strokes: STROKES[starter.kind],
-    throttle: throttleOf({ has, job }),
+    throttle: throttleOf({ has, job, nuisance }),
+    heat: nuisance.heat,
     oilCm3,
     ...(virtual.ideal ? { ideal: virtual.ideal } : {}),
   };

@@ -1,4 +1,6 @@
 import { neighboursOfCylinder } from '../engine/banks';
+import type { Engine } from '../engine/engine';
+import { leastChamberOf } from '../engine/volume';
 import { InputError } from '../quantity/input-error';
 import type { JobFile } from '../jobfile/job-file';
 import { compressionGauge, crankcaseGauge, type Gauge, leakdownGauge } from '../reading/gauge';
@@ -15,9 +17,7 @@ import {
   AIR_K,
   CASE_LEAK_MM,
   CASE_OF_SWEPT,
-  CRACK_KPA,
   crankOnce,
-  HOSE_CM3,
   isCold,
   OFF_TDC_MM,
   RIG_KPA_PER_MINUTE,
@@ -39,8 +39,8 @@ import type {
 import { presetOf } from '../engine/preset';
 import type { PressureUnit, VacuumUnit } from '../quantity/units';
 
-/** One reading after another on the same cylinder: starter, battery, hand (standard deviation, as a share). */
-const SCATTER = 0.008;
+/** Air that stands scatters less than cranking. */
+const STILL = 0.3;
 const ORIFICE_MM = 1;
 const SUPPLY_KPA = 551.58;
 
@@ -64,7 +64,7 @@ export function simulate(job: JobFile): JobFile & { truth?: Truth } {
 }
 
 function compressionTest(scene: Scene, wet: boolean): CompressionTest {
-  const { job, virtual, cylinders, random, has } = scene;
+  const { job, virtual, cylinders, random, has, nuisance } = scene;
   const found = template(job, 'compression');
   const unit: PressureUnit = found?.tester?.unit ?? 'psi';
   const shown = needle(compressionGauge(found?.tester, job.engine.fuel), virtual.ideal ? undefined : random, unit);
@@ -73,7 +73,7 @@ function compressionTest(scene: Scene, wet: boolean): CompressionTest {
   for (const cylinder of cylinders) {
     const dry = crankOnce(scene, cylinder, 0);
     rpm += dry.meanRpm / cylinders.length;
-    const scatter = virtual.ideal ? 1 : 1 + SCATTER * random.normal();
+    const scatter = virtual.ideal ? 1 : 1 + nuisance.scatter * random.normal();
     const strokes = dry.strokes.map((kPa) => shown(kPa * scatter));
     const peak = shown(dry.peakKPa * scatter);
     readings.push({
@@ -84,14 +84,14 @@ function compressionTest(scene: Scene, wet: boolean): CompressionTest {
       ...(scene.starter.kind === 'recoil' ? { per: 'pull' as const } : {}),
     });
     if (!wet || dry.peakKPa < 5) continue;
-    const dose = doseMl(cylinder, dry.peakKPa, scene.atmosphereKPa);
+    const dose = doseMl(job.engine, cylinder, dry.peakKPa, scene.atmosphereKPa);
     const oiled = crankOnce(scene, cylinder, dose);
     readings.push({
       cylinder: cylinder.id,
       unit,
       wet: true,
       oilMl: dose,
-      peak: shown(oiled.peakKPa * (virtual.ideal ? 1 : 1 + SCATTER * random.normal())),
+      peak: shown(oiled.peakKPa * (virtual.ideal ? 1 : 1 + nuisance.scatter * random.normal())),
     });
   }
   const measured = (found ? found.crankingRpm !== undefined : has('slow-cranking'))
@@ -106,13 +106,14 @@ function compressionTest(scene: Scene, wet: boolean): CompressionTest {
 }
 
 /** Well under what would lock the engine, to a tenth of a millilitre. */
-function doseMl(cylinder: VirtualCylinder, dryKPa: number, atmosphereKPa: number): number {
+function doseMl(engine: Engine, cylinder: VirtualCylinder, dryKPa: number, atmosphereKPa: number): number {
   const suited = recommendedDose(
     dryKPa,
     { sweptCm3: sweptCm3(cylinder), chamberCm3: cylinder.chamberCm3 },
     atmosphereKPa,
   ).ml;
-  const dose = Math.min(suited, 0.8 * lockingDoseMl(cylinder.chamberCm3));
+  // Whoever does not know the chamber doses for the smallest that it may be.
+  const dose = Math.min(suited, 0.8 * lockingDoseMl(Math.min(cylinder.chamberCm3, leastChamberOf(engine).cm3)));
   return Math.max(0.05, Number(dose.toFixed(dose < 1 ? 2 : 1)));
 }
 
@@ -128,7 +129,7 @@ function needle(gauge: Gauge, random: Random | undefined, unit: PressureUnit | V
 }
 
 function leakdownTest(scene: Scene): LeakdownTest {
-  const { job, virtual, cylinders, random, has, atmosphereKPa } = scene;
+  const { job, virtual, cylinders, random, has, atmosphereKPa, nuisance } = scene;
   const found = template(job, 'leakdown');
   const unit: PressureUnit = found?.tester?.unit ?? 'psi';
   const tester = { orificeMm: ORIFICE_MM, unit, ...found?.tester };
@@ -151,11 +152,14 @@ function leakdownTest(scene: Scene): LeakdownTest {
       orificeMm: tester.orificeMm,
       atmosphereKPa,
       airK: AIR_K,
-      ...(has('off-tdc') ? { openMm: OFF_TDC_MM } : {}),
+      ...(has('off-tdc') ? { openMm: OFF_TDC_MM * nuisance.offTop } : {}),
       ...(has('crank-turned') ? { turnsAfterSeconds: 1.2 } : {}),
     });
     const supplied = supply(SUPPLY_KPA);
-    const left = Math.min(supplied, shown(aired.cylinderKPa * (noise ? 1 + 0.3 * SCATTER * noise.normal() : 1)));
+    const left = Math.min(
+      supplied,
+      shown(aired.cylinderKPa * (noise ? 1 + STILL * nuisance.scatter * noise.normal() : 1)),
+    );
     const leaksTo = virtual.faults?.flatMap((fault) =>
       fault.cause !== 'head-gasket-between'
         ? []
@@ -171,6 +175,9 @@ function leakdownTest(scene: Scene): LeakdownTest {
         fourStroke,
         liquid: job.engine.cooling === 'liquid',
         breatherOn,
+        loud: nuisance.loud,
+        ears: nuisance.ears,
+        bleed: nuisance.bleed,
         neighbours: neighboursOfCylinder(job.engine, cylinder.id),
         ...(leaksTo === undefined ? {} : { leaksTo }),
       },
@@ -239,7 +246,7 @@ function crankcaseTests(scene: Scene): CrankcaseTest[] {
 }
 
 function truthOf(scene: Scene): Truth {
-  const { virtual, cylinders, job, atmosphereKPa } = scene;
+  const { virtual, cylinders, job, atmosphereKPa, nuisance } = scene;
   const faults = virtual.faults ?? [];
   return {
     testFaults: virtual.testFaults ?? [],
@@ -254,8 +261,8 @@ function truthOf(scene: Scene): Truth {
       const cranked = crank(
         sound,
         { kind: 'electric', freeRpm: presetOf(job.engine).freeRpm, strength: STRENGTH },
-        { hoseCm3: HOSE_CM3, valve: 'engine-end', crackKPa: CRACK_KPA },
-        { atmosphereKPa, airK: AIR_K, strokes: STROKES.electric, throttle: 1, oilCm3: 0 },
+        { hoseCm3: nuisance.hoseCm3, valve: 'engine-end', crackKPa: nuisance.crackKPa },
+        { atmosphereKPa, airK: AIR_K, strokes: STROKES.electric, throttle: 1, oilCm3: 0, heat: nuisance.heat },
       );
       return {
         id: cylinder.id,

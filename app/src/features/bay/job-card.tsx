@@ -19,8 +19,7 @@ export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
   const verdict = useVerdict(bench);
   const { engine: state, cylinders } = shownStates(bench, verdict.ok ? verdict.judgement : undefined);
   const step = verdict.ok ? verdict.judgement.next[0] : undefined;
-  const next =
-    job.status === 'closed' ? 'Closed' : step ? tellStep(step.test, step.cylinder) : 'Something entered is not right';
+  const next = job.status === 'closed' ? 'Closed' : step ? tellStep(step) : 'Something entered is not right';
   const number = job.number === undefined ? 'New job' : `Job ${job.number}`;
   return (
     <TapLink href={`/jobs/${job.id}`} style={[styles.card, { backgroundColor: c.plate, borderColor: c.line }]}>

@@ -2,11 +2,13 @@ import type { Bench } from '@rugged/contract';
 import { KINDS, type NextTest, TEST_KINDS, TEST_NAME, type TestKind, tellStep, type ToldStep } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
+import { TouchableRipple } from 'react-native-paper';
 import { ON_SCREEN } from '@/bench/test-kinds';
 import type { Verdict } from '@/data/jobs';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
+import { TOUCH } from '@/ui/tokens';
 import { Label, Strong, Title, Words } from '@/ui/words';
 
 /** Which test a step enters. The others are advice: done at the engine, not entered here. */
@@ -18,7 +20,11 @@ const ENTERS: Readonly<Partial<Record<NextTest, TestKind>>> = {
   crankcase: 'crankcase',
   'valve-clearance': 'valve-clearance',
   'manifold-vacuum': 'manifold-vacuum',
+  'battery-cranking': 'battery-cranking',
+  'inspect-valve-train': 'valve-train',
 };
+/** Which test a step enters: a reading taken again is one of the test that was doubted. */
+const enters = ({ test, of }: ToldStep): TestKind | undefined => of ?? ENTERS[test];
 
 /** One thing next: what, why, how long, and one big button. */
 export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict }) {
@@ -45,27 +51,25 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
   const [first, ...rest] = verdict.judgement.next;
   if (!first) return null;
   const measured = verdict.judgement.cylinders.some((cylinder) => cylinder.compression ?? cylinder.leakage);
-  const entered = ENTERS[first.test] ? first : rest.find(({ test }) => ENTERS[test]);
+  const entered = enters(first) ? first : rest.find((step) => enters(step));
   const advice = first === entered ? undefined : first;
   const lead = advice ?? first;
+  const go = (step: ToldStep) => pad(enters(step) ?? 'compression', step.cylinder, step.test === 'wet');
   return (
     <Plate label="Next">
       <Label>{job.status === 'closed' ? 'Closed. Next would be' : 'Next'}</Label>
-      <Title style={styles.title}>{tellStep(lead.test, lead.cylinder)}</Title>
+      <Title style={styles.title}>{tellStep(lead)}</Title>
       <Words colour="dim">{`${lead.reason.text}${lead.minutes > 0 ? ` About ${lead.minutes} min.` : ''}`}</Words>
       <Outcomes step={lead} />
       {rest
         .filter((step) => step !== entered && step !== lead)
-        .slice(0, 2)
+        .slice(0, MOST_WAYS)
         .map((step) => (
-          <Also key={step.rank} step={step} />
+          <Also key={step.rank} step={step} onPress={enters(step) ? () => go(step) : undefined} />
         ))}
       <View style={styles.buttons}>
         {entered ? (
-          <Button
-            kind="main"
-            onPress={() => pad(ENTERS[entered.test] ?? 'compression', entered.cylinder, entered.test === 'wet')}
-          >
+          <Button kind="main" onPress={() => go(entered)}>
             {startWords(entered, measured)}
           </Button>
         ) : (
@@ -113,7 +117,8 @@ function stepsOf({ test, cylinder }: ToldStep): string {
       leakdown: 'leakdown',
       crankcase: 'crankcase-pressure',
       'quick-checks': 'quick-checks',
-      'inspect-valve-train': 'valve-clearance',
+      'inspect-valve-train': 'valve-train',
+      'battery-cranking': 'battery-cranking',
       'valve-clearance': 'valve-clearance',
       'manifold-vacuum': 'manifold-vacuum',
     } as Partial<Record<NextTest, string>>
@@ -121,12 +126,14 @@ function stepsOf({ test, cylinder }: ToldStep): string {
   return of === undefined ? '' : `?of=${of}${cylinder === null ? '' : `&cylinder=${encodeURIComponent(cylinder)}`}`;
 }
 
-function startWords({ test, cylinder }: ToldStep, measured: boolean): string {
+function startWords({ test, cylinder, of }: ToldStep, measured: boolean): string {
   if (test === 'wet') return 'Start wet test';
   if (test === 'leakdown') return 'Start leak-down';
   if (test === 'crankcase') return 'Start crankcase test';
-  if (test === 'valve-clearance' || test === 'manifold-vacuum') return `Start ${tellStep(test, null).toLowerCase()}`;
-  if (test === 'retest') return `Test cyl ${cylinder} again`;
+  if (test === 'inspect-valve-train') return 'Say what was seen';
+  if (test === 'valve-clearance' || test === 'manifold-vacuum' || test === 'battery-cranking')
+    return `Start ${tellStep({ test, cylinder: null }).toLowerCase()}`;
+  if (test === 'retest') return `${of === 'leakdown' ? 'Feed' : 'Test'} cyl ${cylinder} again`;
   return measured ? `Go on with cyl ${cylinder}` : 'Start compression';
 }
 
@@ -149,14 +156,30 @@ function Outcomes({ step }: { step: ToldStep }) {
 }
 const MOST_OUTCOMES = 4;
 
-function Also({ step }: { step: ToldStep }) {
-  return (
-    <Words style={styles.also}>
-      <Strong>{`Or: ${tellStep(step.test, step.cylinder)}. `}</Strong>
-      {step.reason.text}
+/** Another way to go on: a tap opens it where it is entered. */
+function Also({ step, onPress }: { step: ToldStep; onPress: (() => void) | undefined }) {
+  const c = useColours();
+  const minutes = step.minutes > 0 ? ` About ${step.minutes} min.` : '';
+  const words = (
+    <Words>
+      <Strong>{`Or: ${tellStep(step)}. `}</Strong>
+      {`${step.reason.text}${minutes}`}
     </Words>
   );
+  if (!onPress) return <View style={styles.also}>{words}</View>;
+  return (
+    <TouchableRipple
+      role="button"
+      onPress={onPress}
+      style={[styles.way, { borderTopColor: c.line }]}
+      aria-label={`Or: ${tellStep(step)}`}
+    >
+      {words}
+    </TouchableRipple>
+  );
 }
+/** So many other ways are listed; more would be a wall. */
+const MOST_WAYS = 3;
 
 const styles = StyleSheet.create({
   title: { marginTop: 2, marginBottom: 4 },
@@ -164,6 +187,7 @@ const styles = StyleSheet.create({
   outcome: { flexDirection: 'row', gap: 10, borderTopWidth: 1, paddingVertical: 4 },
   half: { flex: 1, fontSize: 15, lineHeight: 19 },
   also: { marginTop: 8 },
+  way: { borderTopWidth: 1, paddingVertical: 8, minHeight: TOUCH.least, justifyContent: 'center' },
   buttons: { gap: 8, marginTop: 10 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   grow: { flexGrow: 1 },

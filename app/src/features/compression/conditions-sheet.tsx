@@ -8,6 +8,7 @@ import { typedNumber } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Sheet } from '@/ui/sheet';
 import { Strong, Words } from '@/ui/words';
+import { AfterRepair } from '@/bench/after-repair';
 import type { Conditions } from './conditions';
 
 const TEMPERATURE = [
@@ -22,6 +23,14 @@ const PLUGS = [
   { value: 'all-out', word: 'All out' },
   { value: 'one-out', word: 'One at a time' },
 ] as const;
+
+const CHECKED = [
+  { value: 'no', word: 'Not questioned' },
+  { value: 'yes', word: 'Questioned, and good' },
+] as const;
+
+const checkedOrNot = ({ checked: _, ...rest }: Conditions, yes: boolean): Conditions =>
+  yes ? { ...rest, checked: true } : rest;
 
 interface Props {
   bench: Bench;
@@ -82,6 +91,13 @@ export function ConditionsSheet({ bench, conditions, visible, onClose, onChange,
         keyboard="decimal-pad"
         figures
       />
+      <Choice
+        label="The test itself"
+        options={CHECKED}
+        chosen={conditions.checked ? 'yes' : 'no'}
+        onChoose={(checked) => onChange(checkedOrNot(conditions, checked === 'yes'))}
+      />
+      <AfterRepair conditions={conditions} onChange={onChange} />
       <TesterChoice
         bench={bench}
         kind="compression"

@@ -1,6 +1,11 @@
 import { type Draft, draftReducer, EMPTY_DRAFT, errorWords, typedReading } from './draft';
 
-const engine = { cylinders: ['1', '2'], fuel: 'petrol' as const };
+const engine = {
+  cylinders: ['1', '2'],
+  cycle: 'four-stroke' as const,
+  family: 'motorcycle' as const,
+  fuel: 'petrol' as const,
+};
 const press = (keys: string, from: Draft = EMPTY_DRAFT) =>
   [...keys].reduce((draft, key) => draftReducer(draft, { do: 'key', key: key === '<' ? 'back' : key }), from);
 const typed = (draft: Draft) => typedReading(draft, '1', 'psi', engine, { unit: 'psi', fullScale: 300 });

@@ -24,5 +24,5 @@ test('a case that leaks shows where it stands against the limit', async () => {
 test('more than the seals bear is refused in words', async () => {
   await openPlace(<CrankcaseScreen />, { bench: aBench({ engine: { cylinders: ['1'] } }) });
   fireEvent.changeText(screen.getByLabelText(/^Start, psi/), '30');
-  await eventually(() => expect(written()).toMatch(/Start, psi is above the 10.0 psi that crank seals are made for/));
+  await eventually(() => expect(written()).toMatch(/Start, psi is above the 8.0 psi that crank seals are made for/));
 });

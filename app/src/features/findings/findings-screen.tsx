@@ -2,6 +2,7 @@ import { type Bench, toJobFile } from '@rugged/contract/bench';
 import {
   capital,
   type Engine,
+  formatPressure,
   judge,
   layoutOf,
   METHOD_NAME,
@@ -9,6 +10,7 @@ import {
   report,
   schoolOf,
   tellStep,
+  UNIT_SIGN,
 } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import equal from 'fast-deep-equal';
@@ -65,6 +67,7 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
         <CylinderTable bench={bench} judgement={judgement} />
         <Comparison bench={bench} judgement={judgement} />
       </Plate>
+      <BeforeAndAfter judgement={judgement} />
       <CausesPlate bench={bench} judgement={judgement} open />
       <OtherTables judgement={judgement} />
       <Evidence
@@ -144,6 +147,32 @@ function Comparison({ bench, judgement }: { bench: Bench; judgement: Report }) {
   );
 }
 
+/** What was read before the last repair, beside what is read now. */
+function BeforeAndAfter({ judgement }: { judgement: Report }) {
+  const { before, cylinders, unit } = judgement;
+  if (!before) return null;
+  const read = (kPa: number | undefined, lost: number | undefined) =>
+    [
+      ...(kPa === undefined ? [] : [`${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`]),
+      ...(lost === undefined ? [] : [`${lost.toFixed(0)} % lost`]),
+    ].join(', ') || 'not measured';
+  return (
+    <Plate label="Before and after the repair">
+      <Label>{`Before and after${before.repair ? `: ${before.repair}` : ' the repair'}`}</Label>
+      {cylinders.map((now) => {
+        const then = before.cylinders.find(({ id }) => id === now.id);
+        return (
+          <Words key={now.id}>
+            <Strong>{`Cyl ${now.id}: `}</Strong>
+            {`${read(then?.readKPa, then?.leakPercent)} before, ` +
+              `${read(now.compression?.readKPa, now.leakage?.percent)} now.`}
+          </Words>
+        );
+      })}
+    </Plate>
+  );
+}
+
 function NextAndUntested({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const missing = judgement.cylinders.filter((cylinder) => !cylinder.compression).map((cylinder) => cylinder.id);
   const air = judgement.cylinders.filter((cylinder) => !cylinder.leakage).map((cylinder) => cylinder.id);
@@ -166,7 +195,7 @@ function NextAndUntested({ bench, judgement }: { bench: Bench; judgement: Report
         <>
           <Label style={styles.gap}>Next</Label>
           <Words>
-            <Strong>{`${tellStep(next.test, next.cylinder)}. `}</Strong>
+            <Strong>{`${tellStep(next)}. `}</Strong>
             {next.reason.text}
           </Words>
         </>

@@ -160,7 +160,7 @@ export function sampleSays(matter: SampleMatter, houseRules: Partial<HouseRules>
   const verdict = report(judge({ ...sample, houseRules }), unit);
   if (matter === 'firstTest') {
     const [next] = verdict.next;
-    return next ? `${tellStep(next.test, next.cylinder)}: ${next.reason.text}` : '';
+    return next ? `${tellStep(next)}: ${next.reason.text}` : '';
   }
   const judged = verdict.cylinders.find(({ id }) => id === cylinder);
   const reason =

@@ -12,5 +12,7 @@ test('a firing order that nobody knows is asked for before a lead comes off', as
 test('without signal the distributor’s turn is not kept, and that is said', async () => {
   await openPlace(<LeadsScreen />, { bench: aBench() });
   fireEvent.press(screen.getByLabelText('Distributor turns: Clockwise'));
-  await eventually(() => expect(written()).toMatch(/There is no signal. What is known of an engine is changed at the server/));
+  await eventually(() =>
+    expect(written()).toMatch(/There is no signal. What is known of an engine is changed at the server/),
+  );
 });

@@ -16,6 +16,8 @@ export interface LeakDraft {
   focus: 'supply' | 'held';
   /** By place, a neighbour's under `neighbour 2`. A place nobody listened at is missing. */
   heard: Readonly<Record<string, number>>;
+  /** Places where a hand laid over lifted the gauge. */
+  raised?: readonly string[];
   breatherOff?: boolean;
   tdcConfirmed?: boolean;
   /** A single-gauge tester: what is typed in `held` is the percent lost. */
@@ -56,6 +58,7 @@ export type LeakAction =
   | { do: 'key'; key: string }
   | { do: 'focus'; focus: LeakDraft['focus'] }
   | { do: 'heard'; place: string; level: number }
+  | { do: 'raised'; place: string; yes: boolean }
   | { do: 'breather'; off: boolean }
   | { do: 'confirm-tdc' }
   | { do: 'percent'; percent: boolean }
@@ -74,6 +77,10 @@ export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
       return { ...draft, focus: action.focus };
     case 'heard':
       return { ...draft, heard: { ...draft.heard, [action.place]: action.level } };
+    case 'raised': {
+      const others = (draft.raised ?? []).filter((place) => place !== action.place);
+      return { ...draft, raised: action.yes ? [...others, action.place] : others };
+    }
     case 'breather':
       return { ...draft, breatherOff: action.off };
     case 'confirm-tdc':
@@ -124,7 +131,11 @@ export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit
     if (typeof held !== 'number') throw new InputError(field, 'must-be-a-number');
     if (draft.percent && held > 100) throw new InputError('percent', 'must-not-be-above', { limit: 100 });
     if (!draft.percent && held > supply) throw new InputError('cylinderPressure', 'above-the-supply', { supply });
-    const heard = Object.entries(draft.heard).map(([key, level]): Heard => ({ ...placeOf(key), level }));
+    const heard = Object.entries(draft.heard).map(([key, level]): Heard => ({
+      ...placeOf(key),
+      level,
+      ...(draft.raised?.includes(key) ? { closedRaises: true } : {}),
+    }));
     return {
       ok: true,
       percent: draft.percent ? held : leakagePercent(supply, held),

@@ -1,5 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { Button } from '@/ui/button';
+import { AfterRepair } from '@/bench/after-repair';
 import { Choice } from '@/ui/choice';
 import { TesterChoice } from '@/bench/testers/tester-choice';
 import { Sheet } from '@/ui/sheet';
@@ -9,6 +10,10 @@ import type { LeakdownPad } from './use-leakdown-pad';
 const TEMPERATURE = [
   { value: 'cold', word: 'Cold' },
   { value: 'warm', word: 'Warm' },
+] as const;
+const ROCKERS = [
+  { value: 'on', word: 'On' },
+  { value: 'off', word: 'Off: both valves shut' },
 ] as const;
 const GAUGES = [
   { value: 'two', word: 'Two gauges' },
@@ -40,6 +45,18 @@ export function LeakTesterSheet({ bench, pad, onClose }: { bench: Bench; pad: Le
           onChoose={(value) => act({ do: 'percent', percent: value === 'percent' })}
         />
       )}
+      {pad.fourStroke ? (
+        <Choice
+          label="Rockers"
+          options={ROCKERS}
+          chosen={conditions.rockersOff ? 'off' : 'on'}
+          onChoose={(value) => {
+            const { rockersOff: _, ...rest } = conditions;
+            setConditions(value === 'off' ? { ...rest, rockersOff: true } : rest);
+          }}
+        />
+      ) : null}
+      <AfterRepair conditions={conditions} onChange={setConditions} />
       <Words colour="dim">
         Regulator backed off before the air goes on. Zero it with the hose blocked, and again between cylinders. No
         valve core in this hose.

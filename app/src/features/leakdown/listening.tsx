@@ -10,6 +10,10 @@ import type { Place } from './leak-draft';
 import type { LeakdownPad as Pad } from './use-leakdown-pad';
 
 const LEVEL_OPTIONS = LEVELS.map((word, level) => ({ value: String(level), word }));
+const RAISES = [
+  { value: 'no', word: 'Changes nothing' },
+  { value: 'yes', word: 'Lifts the gauge' },
+] as const;
 const BREATHER = [
   { value: 'off', word: 'Off' },
   { value: 'on', word: 'Still on' },
@@ -49,7 +53,16 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
               chosen={draft.heard[chosen.key] === undefined ? undefined : String(draft.heard[chosen.key])}
               onChoose={(level) => act({ do: 'heard', place: chosen.key, level: Number(level) })}
             />
-          ) : (
+          ) : null}
+          {chosen && (draft.heard[chosen.key] ?? 0) > 0 ? (
+            <Choice
+              label="A hand over it"
+              options={RAISES}
+              chosen={draft.raised?.includes(chosen.key) ? 'yes' : 'no'}
+              onChoose={(value) => act({ do: 'raised', place: chosen.key, yes: value === 'yes' })}
+            />
+          ) : null}
+          {chosen ? null : (
             <Words colour="dim">
               One place at a time, everything else closed. Low pressure is easier on the ear. Open the oil filler
               slowly: oil can spurt.

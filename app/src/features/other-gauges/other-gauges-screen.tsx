@@ -1,6 +1,6 @@
 import type { ReadingRecord } from '@rugged/contract';
 import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/bench';
-import { type ConditionsOf, TEST_NAME, type TestKind } from '@rugged/core';
+import { TEST_NAME, type TestKind } from '@rugged/core';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -68,14 +68,7 @@ function Entry({ bench, kind, form }: { bench: Bench; kind: TestKind; form: Gaug
   };
   const [openedAt] = useState(rightNow);
   const recorded = (now: number) =>
-    typed.ok
-      ? joinOrBegin(bench, {
-          kind,
-          conditions: typed.conditions as ConditionsOf<typeof kind>,
-          figures: typed.figures,
-          now,
-        })
-      : undefined;
+    typed.ok ? joinOrBegin(bench, { kind, conditions: typed.conditions, figures: typed.figures, now }) : undefined;
   const refused = refusal(bench, recorded(openedAt));
   const errorAt = (field: string) =>
     typed.ok ? (refused?.field === field ? refused.reason : beyond[`figures.${field}`]) : typed.errors[field];

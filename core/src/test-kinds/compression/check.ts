@@ -1,8 +1,8 @@
 import type { Engine, Fuel } from '../../engine/engine';
-import { volumesOf } from '../../engine/volume';
+import { leastChamberOf } from '../../engine/volume';
 import { InputError } from '../../quantity/input-error';
 import { toKPa } from '../../quantity/pressure';
-import { refuseLockingDose } from '../../oil/oil';
+import { lockingDoseMl, refuseLockingDose } from '../../oil/oil';
 import { compressionGauge } from '../../reading/gauge';
 import type { CompressionReading } from '../../jobfile/tests';
 import type { Tester } from '../../jobfile/tester';
@@ -15,22 +15,35 @@ import type { PressureUnit } from '../../quantity/units';
 export const HIGHEST_CREDIBLE_KPA: Readonly<Record<Fuel, number>> = { petrol: 5000, diesel: 8000 };
 
 /** What of an engine a reading is held against. */
-export type ReadEngine = Pick<Engine, 'cylinders' | 'fuel' | 'boreMm' | 'strokeMm' | 'compressionRatio' | 'ratioBasis'>;
+export type ReadEngine = Pick<
+  Engine,
+  'cylinders' | 'cycle' | 'family' | 'fuel' | 'boreMm' | 'strokeMm' | 'compressionRatio' | 'ratioBasis'
+>;
 
 /**
  * Refuses a compression reading that cannot be true on this engine with this tester.
  * @throws InputError naming the field within the reading: `cylinder`, `peak`, `strokes[2]`
  */
 export function checkCompressionReading(
-  reading: Pick<CompressionReading, 'cylinder' | 'unit' | 'peak' | 'strokes' | 'wet' | 'oilMl'>,
+  reading: Pick<CompressionReading, 'cylinder' | 'unit' | 'peak' | 'strokes' | 'wet' | 'oilMl' | 'swing'>,
   engine: ReadEngine,
   tester?: Tester,
 ): void {
   if (!engine.cylinders.includes(reading.cylinder)) {
     throw new InputError('cylinder', 'no-such-cylinder', { cylinder: reading.cylinder });
   }
-  const volumes = volumesOf(engine);
-  if (reading.wet && reading.oilMl !== undefined && volumes) refuseLockingDose(reading.oilMl, volumes.chamberCm3);
+  if (reading.wet && reading.oilMl !== undefined) {
+    const chamber = leastChamberOf(engine);
+    if (chamber.known) refuseLockingDose(reading.oilMl, chamber.cm3);
+    else if (reading.oilMl >= lockingDoseMl(chamber.cm3))
+      throw new InputError('oilMl', 'may-lock-the-engine', {
+        oilMl: reading.oilMl,
+        leastCm3: chamber.cm3,
+        missing: chamber.missing,
+      });
+  }
+  if (reading.swing !== undefined && reading.swing > reading.peak)
+    throw new InputError('swing', 'must-not-be-above-field', { field: 'peak' });
   checkFigure(reading.peak, reading.unit, 'peak', engine.fuel, tester);
   reading.strokes?.forEach((stroke, i) => {
     checkFigure(stroke, reading.unit, `strokes[${i}]`, engine.fuel, tester);

@@ -52,18 +52,25 @@ export function judgeCompression(
     reasons.push({ rule: 'limit-moved', seaLevelKPa: limits.minKPa, hereKPa: limits.minHereKPa, atmosphereKPa });
   }
   if (counted.used > 1) reasons.push({ rule: 'attempts-averaged', used: counted.used, of: counted.of });
-  if (counted.disagreement) reasons.push({ rule: 'attempts-disagree', ...counted.disagreement });
+  const { quarrel } = counted;
+  if (quarrel?.kind === 'disagree')
+    reasons.push({ rule: 'attempts-disagree', earlierKPa: quarrel.earlier, latestKPa: quarrel.latest });
+  if (quarrel?.kind === 'scatter')
+    reasons.push({ rule: 'attempts-scatter', lowKPa: quarrel.low, highKPa: quarrel.high, of: counted.of });
 
   return {
     reasons,
     judged: {
-      state,
+      // Two that disagree prove nothing until a third agrees with one of them.
+      state: quarrel?.kind === 'disagree' && state !== 'dead' ? 'unproven' : state,
       reading: counted.used === 1 ? latest.peak : fromKPa(counted.kPa, latest.unit),
       unit: latest.unit,
       readKPa: counted.kPa,
       estimateKPa: warm.kPa,
       plusMinusKPa: COVERAGE * doubtKPa,
+      ownDoubtKPa: counted.ownDoubtKPa,
       attempts: { used: counted.used, of: counted.of },
+      ...(quarrel ? { quarrel: quarrel.kind } : {}),
       limit: {
         source: limits.source,
         unit: limits.unit,

@@ -19,7 +19,11 @@ export interface JudgedCompression {
   estimateKPa: number;
   /** About 95 in 100, kPa. */
   plusMinusKPa: number;
+  /** The part of it that no other cylinder on the same gauge shares, standard, kPa. */
+  ownDoubtKPa: number;
   attempts: { used: number; of: number };
+  /** Set where attempts do not agree. */
+  quarrel?: 'disagree' | 'scatter';
   limit: { source: LimitSource; unit: PressureUnit; minKPa?: number; minHereKPa?: number; maxHereKPa?: number };
   probabilityBelowMin?: number;
   /** First stroke of the latest attempt, in `unit`. */
@@ -96,6 +100,7 @@ export type CompressionReason =
   | { rule: 'limit-moved'; seaLevelKPa: number; hereKPa: number; atmosphereKPa: number }
   | { rule: 'attempts-averaged'; used: number; of: number }
   | { rule: 'attempts-disagree'; earlierKPa: number; latestKPa: number }
+  | { rule: 'attempts-scatter'; lowKPa: number; highKPa: number; of: number }
   | {
       rule: 'wet-response';
       rise: number;

@@ -1,7 +1,7 @@
 import type { Engine } from '../../engine/engine';
 import type { JobFile } from '../../jobfile/job-file';
 import { toKPa } from '../../quantity/pressure';
-import { type Counted, countAttempts } from '../../reading/attempts';
+import { attemptOf, type Counted, countAttempts } from '../../reading/attempts';
 import { compressionGauge, type Gauge, trueKPa } from '../../reading/gauge';
 import type { CompressionReading, CompressionTest } from '../../jobfile/tests';
 
@@ -11,28 +11,48 @@ export interface DryMeasure {
   test: CompressionTest;
   gauge: Gauge;
   counted: Counted;
-  /** The latest attempt: its strokes and unit are the ones shown. */
+  /** The latest attempt that counts: its strokes and unit are the ones shown. */
   latest: CompressionReading;
+  /** Read dry after oil had gone in: oil may still be in it. It counts only where there is nothing else. */
+  oiled: readonly CompressionReading[];
 }
 
-/** The latest test that read a cylinder stands for it, with all attempts of that test. */
+/** The latest test that read a cylinder dry stands for it, with all attempts of that test. */
 export function dryMeasures(job: JobFile): Map<string, DryMeasure> {
   const measures = new Map<string, DryMeasure>();
   for (const test of job.tests ?? []) {
     if (test.kind !== 'compression') continue;
-    const gauge = suitableGauge(test, job.engine);
-    const dry = test.readings.filter((reading) => !reading.wet);
-    for (const cylinder of new Set(dry.map((reading) => reading.cylinder))) {
-      const attempts = dry.filter((reading) => reading.cylinder === cylinder);
-      const latest = attempts[attempts.length - 1] as CompressionReading;
-      const counted = countAttempts(
-        attempts.map((attempt) => trueKPa(toKPa(attempt.peak, attempt.unit), gauge)),
-        gauge,
-      );
-      measures.set(cylinder, { cylinder, test, gauge, counted, latest });
+    for (const cylinder of new Set(test.readings.map((reading) => reading.cylinder))) {
+      const measure = measureOf(test, cylinder, job.engine);
+      // Oil that is still in it proves nothing new of a cylinder that was read dry before.
+      if (measure && !(measure.oiled.includes(measure.latest) && measures.has(cylinder)))
+        measures.set(cylinder, measure);
     }
   }
   return measures;
+}
+
+/** One cylinder by the dry readings of one test. @param until only what was read before this one */
+export function measureOf(
+  test: CompressionTest,
+  cylinder: string,
+  engine: Engine,
+  until?: CompressionReading,
+): DryMeasure | undefined {
+  const end = until ? test.readings.indexOf(until) : test.readings.length;
+  const mine = test.readings.slice(0, end).filter((reading) => reading.cylinder === cylinder);
+  const wetAt = mine.findIndex(({ wet }) => wet);
+  const before = (wetAt < 0 ? mine : mine.slice(0, wetAt)).filter(({ wet }) => !wet);
+  const oiled = wetAt < 0 ? [] : mine.slice(wetAt).filter(({ wet }) => !wet);
+  const attempts = before.length > 0 ? before : oiled;
+  const latest = attempts[attempts.length - 1];
+  if (!latest) return undefined;
+  const gauge = suitableGauge(test, engine);
+  const counted = countAttempts(
+    attempts.map(({ peak, swing, unit }) => attemptOf(peak, swing, unit, (kPa) => trueKPa(kPa, gauge))),
+    gauge,
+  );
+  return { cylinder, test, gauge, counted, latest, oiled };
 }
 
 /** A supposed full scale gives way to readings that pass it: then the cart's bigger gauge was used. */

@@ -65,8 +65,3 @@ export function testDoubts(
   }
   return doubts;
 }
-
-/** Whether a doubt is enough to lift a low reading back over its limit. Both in kPa gauge. */
-export function explains(doubt: TestDoubt, estimateKPa: number, limitKPa: number): boolean {
-  return estimateKPa / doubt.leastShare >= limitKPa;
-}

@@ -7,7 +7,7 @@ import { toKPa } from '../../quantity/pressure';
 import { compressionGauge, trueKPa } from '../../reading/gauge';
 import { displacementRise, recommendedDose } from '../../oil/oil';
 import { type RingResponse, sealingRise } from '../../oil/sealing-rise';
-import type { DryMeasure } from './measure';
+import { type DryMeasure, measureOf } from './measure';
 import type { CompressionReading, CompressionTest } from '../../jobfile/tests';
 import type { JudgedWet, WetCaution } from './judged';
 
@@ -28,6 +28,17 @@ function wetReadingOf(
   return test && reading && { reading, test, field: `tests[${at}].readings[${place}]` };
 }
 
+/** The last dry measure before a wet reading: what came after it may have oil in it. */
+function dryBefore(job: JobFile, cylinder: string, wetTest: CompressionTest, wet: CompressionReading) {
+  const tests = (job.tests ?? []).filter((test): test is CompressionTest => test.kind === 'compression');
+  const upTo = tests.slice(0, tests.indexOf(wetTest)).reverse();
+  return (
+    measureOf(wetTest, cylinder, job.engine, wet) ??
+    upTo.map((test) => measureOf(test, cylinder, job.engine)).find((found) => found && found.oiled.length === 0) ??
+    upTo.map((test) => measureOf(test, cylinder, job.engine)).find((found) => found !== undefined)
+  );
+}
+
 /**
  * The wet reading of a cylinder against its dry one, the oil's own volume taken off.
  * @returns nothing without a wet reading, or on a cylinder that makes nothing dry
@@ -41,27 +52,30 @@ export function judgeWet(
   atmosphereKPa: number,
 ): JudgedWet | undefined {
   const latest = wetReadingOf(job, dry.cylinder);
-  if (!latest || dry.counted.kPa < NOTHING_KPA) return undefined;
+  if (!latest) return undefined;
   const { reading, test, field } = latest;
+  const before = dryBefore(job, dry.cylinder, test, reading);
+  if (!before || before.counted.kPa < NOTHING_KPA) return undefined;
+  const dryKPa = before.counted.kPa;
   const volumes = volumesOf(job.engine);
   const { oilMl } = reading;
   const displacement =
     volumes && oilMl !== undefined
-      ? within(field, () => displacementRise(dry.counted.kPa, volumes, oilMl, atmosphereKPa))
+      ? within(field, () => displacementRise(dryKPa, volumes, oilMl, atmosphereKPa))
       : undefined;
   const wetKPa = trueKPa(toKPa(reading.peak, reading.unit), compressionGauge(test.tester, job.engine.fuel));
-  const found = sealingRise(dry.counted.kPa, wetKPa, displacement);
+  const found = sealingRise(dryKPa, wetKPa, displacement);
   const others = row.filter(({ cylinder }) => cylinder !== dry.cylinder).map(({ counted }) => counted.kPa);
   const by: Readonly<Record<SchoolOf<'wetRiseSchool'>, RingResponse>> = {
     sealing: found.response,
     ...plainResponses(found.rise, wetKPa, others),
   };
   const otherwise = SCHOOLS.wetRiseSchool
-    .filter((other) => by[other] !== by[school])
+    .filter((other) => by[other] !== by[school] && (other !== 'others-level' || others.length > 0))
     .map((other) => ({ school: other, response: by[other] }));
   return {
     wetKPa,
-    dryKPa: dry.counted.kPa,
+    dryKPa,
     ...(oilMl === undefined ? {} : { oilMl }),
     ...found,
     response: by[school],

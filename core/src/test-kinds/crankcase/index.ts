@@ -9,18 +9,14 @@ export const crankcase: KindDefinition<'crankcase'> = {
   suits: ({ cycle }) => cycle === 'two-stroke',
   takes: ['crankcase-kit'],
   /** More than seals are made for is an error in the entry, and in the procedure a stop. */
-  checkTest({ case: cylinder, unit, samples }, job) {
-    if (cylinder !== undefined) checkCylinder(job, cylinder, 'case');
+  check({ value }, { unit }, job) {
     const { highestKPa } = holdLimits(job.books ?? []);
-    samples.forEach(({ value }, i) => {
-      if (toKPa(value, unit) > highestKPa * (1 + 1e-9))
-        throw new InputError(`samples[${i}].value`, 'above-what-seals-take', {
-          highest: fromKPa(highestKPa, unit),
-          unit,
-        });
-    });
+    if (toKPa(value, unit) > highestKPa * (1 + 1e-9))
+      throw new InputError('value', 'above-what-seals-take', { highest: fromKPa(highestKPa, unit), unit });
   },
-  check: () => undefined,
+  checkTest({ case: cylinder }, job) {
+    if (cylinder !== undefined) checkCylinder(job, cylinder, 'case');
+  },
   sessionHours: 6,
   procedure: ({ mode }) => (mode === 'vacuum' ? 'crankcase-vacuum' : 'crankcase-pressure'),
   implies: () => ['caps-on'],

@@ -13,6 +13,10 @@ import type { JudgedCrankcase, HoldReason } from './judged';
 /** Looks closer together than this are one look. */
 const LEAST_SECONDS = 1;
 
+/** Fed with less than this share of what the book says, seals were not tried. */
+const LEAST_OF_START = 0.8;
+const ROUNDING = 1 - 1e-9;
+
 /** The crankcase by its latest pressure and its latest vacuum test of each case; nothing where none was made. */
 export function judgeCrankcase(job: JobFile, atmosphereKPa: number): JudgedCrankcase | undefined {
   const latest = new Map<string, CrankcaseTest>();
@@ -35,20 +39,27 @@ function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number
   const samples = test.samples.map(({ seconds, value }) => ({ seconds, kPa: toKPa(value, unit) }));
   const times = samples.map(({ seconds }) => seconds);
   const span = Math.max(...times) - Math.min(...times);
+  const start = samples.reduce((first, one) => (one.seconds < first.seconds ? one : first));
+  // The rule of five psi is for pressure; a hand pump draws what it draws.
+  const leastKPa = mode === 'pressure' || source.kind === 'book' ? LEAST_OF_START * limits.startKPa : 0;
+  const unproven = (reason: HoldReason) => ({
+    ...head,
+    state: 'unproven' as const,
+    drop: null,
+    netDrop: null,
+    plusMinus: null,
+    reasons: [reason],
+  });
   // One look at the gauge proves nothing; it is no mistake either.
-  if (span < LEAST_SECONDS)
-    return {
-      ...head,
-      state: 'unproven',
-      drop: null,
-      netDrop: null,
-      plusMinus: null,
-      reasons: [{ rule: 'hold-watched-once' }],
-    };
+  if (span < LEAST_SECONDS) return unproven({ rule: 'hold-watched-once' });
+  if (start.kPa < leastKPa * ROUNDING)
+    return unproven({ rule: 'hold-fed-too-little', mode, ...where, startKPa: start.kPa, shouldKPa: limits.startKPa });
   const dropKPa = dropAt(samples, holdSeconds);
   const rigKPa = (toKPa(test.rigDropPerMinute ?? 0, unit) * holdSeconds) / 60;
   const netKPa = dropKPa - rigKPa;
   const celsius = test.samples.flatMap((sample) => sample.celsius ?? []);
+  if (rigKPa > dropKPa && rigKPa > maxDropKPa)
+    return unproven({ rule: 'rig-leaks-more', mode, ...where, rigKPa, dropKPa, holdSeconds });
   const drift =
     celsius.length < 2
       ? 0

@@ -39,4 +39,14 @@ interface HoldNumbers {
 export type HoldReason =
   | (HoldNumbers & { rule: 'hold-met' | 'hold-missed' })
   | (HoldNumbers & { rule: 'hold-too-close'; settle: Settle })
-  | { rule: 'hold-watched-once' };
+  | { rule: 'hold-watched-once' }
+  | { rule: 'hold-fed-too-little'; mode: 'pressure' | 'vacuum'; case?: string; startKPa: number; shouldKPa: number }
+  /** The rig by itself would lose more than the engine with it lost: one of the two is wrong. */
+  | {
+      rule: 'rig-leaks-more';
+      mode: 'pressure' | 'vacuum';
+      case?: string;
+      rigKPa: number;
+      dropKPa: number;
+      holdSeconds: number;
+    };

@@ -1,4 +1,6 @@
+import { neighboursOfCylinder } from '../../engine/banks';
 import { InputError, within } from '../../quantity/input-error';
+import { toKPa } from '../../quantity/pressure';
 import { checkCylinder } from '../check-cylinder';
 import type { KindDefinition } from '../definition';
 import { LEAKDOWN, LISTENING } from './steps';
@@ -6,13 +8,21 @@ import { LEAKDOWN, LISTENING } from './steps';
 export const leakdown: KindDefinition<'leakdown'> = {
   suits: () => true,
   takes: ['leakdown-tester', 'compressor'],
-  check({ cylinder, supply, cylinderPressure, heard }, _test, job) {
+  check({ cylinder, unit, supply, cylinderPressure, heard }, { tester }, job) {
     checkCylinder(job, cylinder, 'cylinder');
     if (!(supply > 0)) throw new InputError('supply', 'must-be-above', { limit: 0 });
     if (cylinderPressure !== undefined && cylinderPressure > supply)
       throw new InputError('cylinderPressure', 'above-the-supply', { supply });
+    const { maxSupply, unit: testersUnit = 'psi' } = tester ?? {};
+    if (maxSupply !== undefined && toKPa(supply, unit) > toKPa(maxSupply, testersUnit) * (1 + 1e-9))
+      throw new InputError('supply', 'above-the-testers-ceiling', { most: maxSupply, unit: testersUnit });
     heard?.forEach(({ cylinder: beside }, i) => {
-      if (beside !== undefined) within(`heard[${i}]`, () => checkCylinder(job, beside, 'cylinder'));
+      if (beside === undefined) return;
+      within(`heard[${i}]`, () => {
+        checkCylinder(job, beside, 'cylinder');
+        if (!neighboursOfCylinder(job.engine, cylinder).includes(beside))
+          throw new InputError('cylinder', 'no-wall-between', { cylinder: beside, other: cylinder });
+      });
     });
   },
   sessionHours: 6,

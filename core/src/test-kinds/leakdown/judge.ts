@@ -2,14 +2,15 @@ import type { JobFile } from '../../jobfile/job-file';
 import type { LeakLimits } from '../../limits/limits';
 import { crankTurned } from '../../leak/crank-turned';
 import { leakagePercent, leakHoleMm } from '../../leak/orifice';
-import { combined, COVERAGE } from '../../quantity/doubt';
+import { defined } from '../../quantity/defined';
+import { combined, COVERAGE, rectangular } from '../../quantity/doubt';
 import { probabilityBelow } from '../../quantity/normal';
 import { toKPa } from '../../quantity/pressure';
 import { type Settled, settleAttempts } from '../../reading/attempts';
-import { classDoubtKPa, divisionDoubtKPa, leakdownGauge, readingDoubtKPa } from '../../reading/gauge';
+import { classDoubtKPa, divisionDoubtKPa, leakdownGauge } from '../../reading/gauge';
 import { settleByRepeats } from '../../reading/settle';
-import { differs, type State, SURE } from '../../jobfile/state';
-import type { Heard, LeakdownReading, LeakdownTest } from '../../jobfile/tests';
+import { differs, type State, SURE, worstOf } from '../../jobfile/state';
+import type { Heard, HeardAt, LeakdownReading, LeakdownTest } from '../../jobfile/tests';
 import { LEAK_SCHOOLS, type Otherwise } from '../../limits/schools';
 import type { JudgedLeakage, LeakReason } from './judged';
 
@@ -23,56 +24,75 @@ export interface LeakageFinding {
   settled: Settled;
 }
 
-/** The latest leak-down test that read a cylinder stands for it, with all attempts of that test. */
-export function latestLeakdown(
-  job: JobFile,
-  cylinder: string,
-): { test: LeakdownTest; readings: LeakdownReading[] } | undefined {
-  const tests = (job.tests ?? []).filter((test): test is LeakdownTest => test.kind === 'leakdown');
-  const test = tests.findLast(({ readings }) => readings.some((reading) => reading.cylinder === cylinder));
-  return test && { test, readings: test.readings.filter((reading) => reading.cylinder === cylinder) };
+/** What air showed on one cylinder: the figures of its latest test, and what was heard when somebody last listened. */
+export interface AirMeasure {
+  test: LeakdownTest;
+  /** At least one, in the order they were taken. */
+  readings: LeakdownReading[];
+  heard: Heard[];
+  /** Of the reading that was listened to. */
+  breatherOff?: boolean;
+  tdcConfirmed: boolean;
 }
 
-/**
- * One cylinder's leakage against its bands, with doubt from both gauges and the hole behind the percentage.
- * @param readings at least one, in the order they were taken
- */
-export function judgeLeakage(
-  test: LeakdownTest,
-  readings: readonly LeakdownReading[],
-  limits: LeakLimits,
-  atmosphereKPa: number,
-): LeakageFinding {
+/** The latest leak-down test that read a cylinder stands for it, with all attempts of that test. */
+export function latestLeakdown(job: JobFile, cylinder: string): AirMeasure | undefined {
+  const tests = (job.tests ?? []).filter((test): test is LeakdownTest => test.kind === 'leakdown');
+  const isMine = (reading: LeakdownReading) => reading.cylinder === cylinder;
+  const test = tests.findLast(({ readings }) => readings.some(isMine));
+  if (!test) return undefined;
+  const readings = test.readings.filter(isMine);
+  // What was heard stays until somebody listens again: a figure alone does not wipe it.
+  const listened = tests.flatMap((one) => one.readings.filter(isMine)).findLast(({ heard }) => heard !== undefined);
+  return defined({
+    test,
+    readings,
+    heard: (listened?.heard ?? []).map(asHeard),
+    breatherOff: listened?.breatherOff,
+    tdcConfirmed: readings.some(({ tdcConfirmed }) => tdcConfirmed === true),
+  });
+}
+
+/** Only what the format knows: a field that somebody added to their file is theirs, and stays there. */
+const asHeard = ({ at, level, cylinder, closedRaises }: Heard): Heard =>
+  defined({ at, level: closedRaises ? LOUD : level, cylinder, closedRaises: closedRaises || undefined });
+
+/** One cylinder's leakage against its bands, with doubt from both gauges and the hole behind the percentage. */
+export function judgeLeakage(measure: AirMeasure, limits: LeakLimits, atmosphereKPa: number): LeakageFinding {
+  const { test, readings, heard } = measure;
   const gauge = leakdownGauge(test.tester);
   const pairs = readings.map(pairOf);
   const { supplyKPa, percent: lastPercent } = pairs[pairs.length - 1] as Pair;
   // L = 100 (1 - c/s): both gauges bring their doubt.
   const inPercent = (kPa: number) => (100 * kPa * Math.hypot(1, 1 - lastPercent / 100)) / supplyKPa;
+  const swing = Math.max(0, ...pairs.map((pair) => rectangular(pair.swing)));
+  const marks = combined(inPercent(divisionDoubtKPa(gauge)), swing);
   const settled = settleAttempts(
     pairs.map(({ percent }) => percent),
-    inPercent(readingDoubtKPa(gauge)),
+    combined(inPercent(classDoubtKPa(gauge)), marks),
   );
   const used = settled.counted.length;
   // The needle stops between other marks each time, so that part averages out; the class error does not.
-  const doubts: LeakDoubts = { shared: inPercent(classDoubtKPa(gauge)), own: inPercent(divisionDoubtKPa(gauge)), used };
-  const doubt = combined(doubts.shared, doubts.own / Math.sqrt(used));
+  const doubts: LeakDoubts = { shared: inPercent(classDoubtKPa(gauge)), own: combined(marks, settled.scatter), used };
+  const doubt = combined(doubts.shared, marks / Math.sqrt(used), settled.scatter);
   const percent = settled.mean;
   const last = readings[readings.length - 1] as LeakdownReading;
-  // Only what the format knows: a field that somebody added to their file is theirs, and stays there.
-  const heard = (last.heard ?? []).map(({ at, level, cylinder }): Heard =>
-    cylinder === undefined ? { at, level } : { at, level, cylinder },
-  );
   const orifice = test.tester?.orificeMm;
   const hole = orifice === undefined ? undefined : holeOf(percent, doubt, supplyKPa, orifice, atmosphereKPa);
   const numbers = { percent, doubt, ...(hole ? { holeMm: hole.mm, holeDoubtMm: hole.doubtMm } : {}) };
   const { state, reasons } = turned(last)
     ? { state: 'unproven' as const, reasons: [{ rule: 'crank-turned' } as LeakReason] }
-    : verdict(numbers, doubts, limits, heard, last.tdcConfirmed === true);
+    : verdict(numbers, doubts, limits, measure);
+  const { quarrel } = settled;
+  if (quarrel?.kind === 'disagree')
+    reasons.push({ rule: 'leak-attempts-disagree', earlier: quarrel.earlier, latest: quarrel.latest });
+  if (quarrel?.kind === 'scatter')
+    reasons.push({ rule: 'leak-attempts-scatter', low: quarrel.low, high: quarrel.high, of: readings.length });
   return {
     settled,
-    reasons: [...reasons, ...heardReasons(heard, last)],
+    reasons: [...reasons, ...heardReasons(measure)],
     judged: {
-      state,
+      state: quarrel?.kind === 'disagree' && state !== 'low' ? 'unproven' : state,
       percent,
       plusMinusPercent: COVERAGE * doubt,
       supplyKPa,
@@ -87,6 +107,8 @@ export function judgeLeakage(
 interface Pair {
   supplyKPa: number;
   percent: number;
+  /** Half-width of a needle that would not settle, percent. */
+  swing: number;
 }
 /** Percent: what repeats cannot lessen, what they can, and how many were taken. */
 interface LeakDoubts {
@@ -95,12 +117,11 @@ interface LeakDoubts {
   used: number;
 }
 
-function pairOf(reading: LeakdownReading): Pair {
-  const supplyKPa = toKPa(reading.supply, reading.unit);
-  return {
-    supplyKPa,
-    percent: reading.percent ?? leakagePercent(supplyKPa, toKPa(reading.cylinderPressure ?? 0, reading.unit)),
-  };
+function pairOf({ supply, cylinderPressure = 0, percent, swing = 0, unit }: LeakdownReading): Pair {
+  const supplyKPa = toKPa(supply, unit);
+  return percent === undefined
+    ? { supplyKPa, percent: leakagePercent(supplyKPa, toKPa(cylinderPressure, unit)), swing: (100 * swing) / supply }
+    : { supplyKPa, percent, swing };
 }
 
 /** The hole behind a percentage, its doubt carried by first differences. None where the cylinder holds nothing. */
@@ -128,36 +149,53 @@ const turned = (reading: LeakdownReading): boolean =>
     })),
   );
 
+/** Air there is a gasket that blows, however small the percentage. */
+const GASKET_PLACES: readonly HeardAt[] = ['coolant', 'head-joint', 'neighbour'];
+const CLEAR = 2;
+
 function verdict(
   numbers: { percent: number; doubt: number; holeMm?: number },
   doubts: LeakDoubts,
   limits: LeakLimits,
-  heard: readonly Heard[],
-  tdcConfirmed: boolean,
+  { heard, tdcConfirmed, test }: AirMeasure,
 ): { state: State; reasons: LeakReason[] } {
   const { percent, doubt } = numbers;
+  const gasket = heard
+    .filter(({ at, level }) => GASKET_PLACES.includes(at) && level > 0)
+    .sort((a, b) => b.level - a.level)[0];
+  const blows: { state: State; reasons: LeakReason[] } | undefined = gasket && {
+    state: gasket.level >= CLEAR ? 'low' : 'watch',
+    reasons: [{ rule: gasket.level >= CLEAR ? 'gasket-blows' : 'gasket-may-blow', at: gasket.at, percent }],
+  };
   const exhaustLoud = heard.some(({ at, level }) => at === 'exhaust' && level >= LOUD);
-  if ((percent >= SUSPICIOUS_PERCENT || exhaustLoud) && !tdcConfirmed) {
-    return { state: 'unproven', reasons: [{ rule: 'wrong-stroke-suspected', percent, exhaustLoud }] };
+  if ((percent >= SUSPICIOUS_PERCENT || exhaustLoud) && !tdcConfirmed && !test.rockersOff) {
+    const suspected: LeakReason = { rule: 'wrong-stroke-suspected', percent, exhaustLoud };
+    // A gasket blows on any stroke.
+    return blows?.state === 'low'
+      ? { state: 'low', reasons: [...blows.reasons, suspected] }
+      : { state: 'unproven', reasons: [suspected, ...(blows?.reasons ?? [])] };
   }
   const state = stateOf(percent, doubt, limits);
   const others = otherSchools(percent, doubt, limits, state);
   const all = { ...numbers, ...limits, ...(others.length > 0 ? { others } : {}) };
-  return {
-    state,
-    reasons: [
-      state === 'unproven'
-        ? {
-            rule: 'leak-too-close',
-            ...all,
-            settle: settleByRepeats(percent - limits.fault, doubts.shared, doubts.own, doubts.used),
-          }
-        : { rule: RULE_OF[state], ...all },
-    ],
-  };
+  const against = percent < limits.sound ? ('sound' as const) : ('fault' as const);
+  const reason: LeakReason =
+    state === 'unproven'
+      ? {
+          rule: 'leak-too-close',
+          ...all,
+          against,
+          settle: settleByRepeats(percent - limits[against], doubts.shared, doubts.own, doubts.used),
+        }
+      : { rule: RULE_OF[state], ...all };
+  if (!blows) return { state, reasons: [reason] };
+  return { state: worstOf([state, blows.state]), reasons: [...blows.reasons, reason] };
 }
 
 const RULE_OF = { low: 'leak-missed', watch: 'leak-watch', sound: 'leak-sound' } as const;
+
+/** Share of the limit that the doubt may come to where the figure is within it, but not surely. */
+const COARSE = 0.75;
 
 function stateOf(
   percent: number,
@@ -167,7 +205,10 @@ function stateOf(
   const belowFault = probabilityBelow(fault, percent, doubt);
   if (belowFault < 1 - SURE) return 'low';
   if (belowFault <= SURE) return 'unproven';
-  return probabilityBelow(sound, percent, doubt) < 0.5 ? 'watch' : 'sound';
+  const belowSound = probabilityBelow(sound, percent, doubt);
+  if (belowSound < 0.5) return 'watch';
+  // A gauge so coarse that it could not tell half of the limit from the limit has shown nothing.
+  return belowSound >= SURE || COVERAGE * doubt <= COARSE * sound ? 'sound' : 'unproven';
 }
 
 function otherSchools(percent: number, doubt: number, limits: LeakLimits, state: State): Otherwise[] {
@@ -180,16 +221,13 @@ function otherSchools(percent: number, doubt: number, limits: LeakLimits, state:
   });
 }
 
-function heardReasons(heard: readonly Heard[], reading: LeakdownReading): LeakReason[] {
+function heardReasons({ heard, breatherOff }: AirMeasure): LeakReason[] {
   const reasons = heard
     .filter(({ level }) => level > 0)
-    .map((one): LeakReason => ({
-      rule: 'heard',
-      at: one.at,
-      level: one.level,
-      ...(one.cylinder === undefined ? {} : { cylinder: one.cylinder }),
-    }));
+    .map(({ at, level, cylinder, closedRaises }): LeakReason =>
+      defined({ rule: 'heard' as const, at, level, cylinder, closedRaises }),
+    );
   const intake = heard.some(({ at, level }) => at === 'intake' && level > 0);
   // On a two-stroke there is no breather to pull, and nobody answers for it.
-  return intake && reading.breatherOff === false ? [...reasons, { rule: 'intake-or-breather' }] : reasons;
+  return intake && breatherOff === false ? [...reasons, { rule: 'intake-or-breather' }] : reasons;
 }

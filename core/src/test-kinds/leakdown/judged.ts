@@ -32,8 +32,12 @@ interface LeakNumbers {
 /** What air says of a cylinder. */
 export type LeakReason =
   | (WithOthers & LeakNumbers & { rule: 'leak-sound' | 'leak-watch' | 'leak-missed' })
-  | (WithOthers & LeakNumbers & { rule: 'leak-too-close'; settle: Settle })
+  | (WithOthers & LeakNumbers & { rule: 'leak-too-close'; against: 'sound' | 'fault'; settle: Settle })
   | { rule: 'crank-turned' }
   | { rule: 'wrong-stroke-suspected'; percent: number; exhaustLoud: boolean }
-  | { rule: 'heard'; at: HeardAt; level: number; cylinder?: string }
+  | { rule: 'leak-attempts-disagree'; earlier: number; latest: number }
+  | { rule: 'leak-attempts-scatter'; low: number; high: number; of: number }
+  /** Air where only a gasket or a crack lets it out, clear or faint. */
+  | { rule: 'gasket-blows' | 'gasket-may-blow'; at: HeardAt; percent: number }
+  | { rule: 'heard'; at: HeardAt; level: number; cylinder?: string; closedRaises?: boolean }
   | { rule: 'intake-or-breather' };

@@ -1,0 +1,142 @@
+import { neighboursOfCylinder } from '../engine/banks';
+import type { JobFile } from '../jobfile/job-file';
+import type { CompressionTest } from '../jobfile/tests';
+import type { CompressionLimits } from '../limits/limits';
+import type { DraftCylinder } from '../test-kinds/draft-cylinder';
+import { latestLeakdown } from '../test-kinds/leakdown/judge';
+import type { Facts } from './facts';
+import { type Hypothesis, OWN_HYPOTHESES, priorsOf } from './hypotheses';
+import { type Seen, seenOn, seenWeight } from './seen';
+import { type Found, foundOf, type RowShares, sharesOf, weightOfAll } from './tables';
+
+/** What was measured, beside the judged cylinders. */
+export interface Measured {
+  limits: CompressionLimits;
+  /** The compression test that each cylinder's dry reading is of. */
+  tests: ReadonlyMap<string, CompressionTest>;
+  /** How surely each cylinder meets its cranking limits, its air limits: 1 where there are none. */
+  met: ReadonlyMap<string, Met>;
+}
+export interface Met {
+  cranking: number;
+  air: number;
+  /** The same against the limit of compression alone; a half where no limit is known. */
+  minimum: number;
+  /** How surely it is low neither by a limit nor by the others: what makes pressure is not low. */
+  notLow: number;
+}
+
+/** @field prior before anything was measured; of one cylinder they add up to 1 */
+export interface PriorRow {
+  hypothesis: Hypothesis;
+  shares: RowShares;
+  prior: number;
+}
+
+/** The dry reading: natural logarithm of kPa, and the doubt that no other cylinder shares, as a share. */
+export interface Read {
+  log: number;
+  doubt: number;
+}
+
+/** What one cylinder brings to the inference. */
+export interface Own {
+  id: string;
+  rows: readonly PriorRow[];
+  found: readonly Found[];
+  /** What was seen under the rocker cover, and of clearances. */
+  seen: readonly Seen[];
+  read?: Read;
+  /** How much likelier its other cranking facts, its air facts, are under each row than on a sound cylinder. */
+  cranking: readonly number[];
+  air: readonly number[];
+  met: Met;
+  /** Odds of a fault of the test on this cylinder alone, before anything is known. */
+  adapterCrank: number;
+  adapterAir: number;
+  offTop: number;
+  /** Places of rows. */
+  at: { sound: number; 'adapter-leak': number; 'off-tdc': number };
+  /** Prior of a gasket to each neighbour, and the rows of its grades. */
+  between: number;
+  gradesBetween: readonly number[];
+}
+
+const BY_ROW = new Map(OWN_HYPOTHESES.map((one) => [one.row, one]));
+/** An adapter that leaks does not give the same figure twice; nor does a piston off its top. */
+const AGREES = 0.3;
+/** Somebody looked, and it stood at the top. */
+const CONFIRMED = 0.03;
+/** Nobody said where it stood, and nearly all was lost. */
+const SUSPECTED = 4;
+const SUSPICIOUS_PERCENT = 85;
+/** Air that makes a reading of nothing is no reading of it. */
+const NEARLY_NOTHING_KPA = 1;
+/** Near nothing a doubt in kPa is no doubt of what it means, as a share. */
+const MOST_DOUBT = 0.25;
+/** Facts of one cylinder are not quite independent of each other: tried on shops that they were not counted in. */
+const TEMPER = 0.85;
+
+/** Facts that are read with air; the others belong to cranking. */
+const isAir = ({ fact }: Found) => fact === 'leak' || fact.startsWith('heard-');
+
+export function ownOf(
+  job: JobFile,
+  { id, compression, leakage }: DraftCylinder,
+  facts: Facts,
+  { met }: Measured,
+  rows: readonly PriorRow[],
+): Own {
+  const found = foundOf(facts);
+  const crankFacts = found.filter((one) => !isAir(one));
+  const airFacts = found.filter(isAir);
+  const place = (row: string) => rows.findIndex(({ hypothesis }) => hypothesis.row === row);
+  const at = { sound: place('sound'), 'adapter-leak': place('adapter-leak'), 'off-tdc': place('off-tdc') };
+  const prior = (index: number) => rows[index]?.prior ?? 0;
+  const gradesBetween = rows.flatMap(({ hypothesis }, i) => (hypothesis.cause === 'head-gasket-between' ? [i] : []));
+  const neighbours = neighboursOfCylinder(job.engine, id).length;
+  const measure = latestLeakdown(job, id);
+  const seen = seenOn(job, id);
+  const standing =
+    measure?.test.rockersOff && job.engine.cycle === 'four-stroke'
+      ? 0
+      : measure?.tdcConfirmed
+        ? CONFIRMED
+        : (leakage?.percent ?? 0) >= SUSPICIOUS_PERCENT
+          ? SUSPECTED
+          : 1;
+  const again = (attempts: { used: number } | undefined) => AGREES ** Math.min(3, (attempts?.used ?? 1) - 1);
+  return {
+    id,
+    rows,
+    found,
+    seen,
+    ...(compression
+      ? {
+          read: {
+            log: Math.log(Math.max(NEARLY_NOTHING_KPA, compression.estimateKPa)),
+            doubt: Math.min(MOST_DOUBT, compression.ownDoubtKPa / Math.max(NEARLY_NOTHING_KPA, compression.readKPa)),
+          },
+        }
+      : {}),
+    cranking: rows.map(({ shares, hypothesis }) =>
+      Math.exp(TEMPER * weightOfAll(shares, crankFacts) + seenWeight(seen, hypothesis.cause)),
+    ),
+    air: rows.map(({ shares }) => Math.exp(TEMPER * weightOfAll(shares, airFacts))),
+    met: met.get(id) ?? { cranking: 1, air: 1, minimum: 0.5, notLow: 1 },
+    adapterCrank: compression ? (prior(at['adapter-leak']) / 2) * again(compression.attempts) : 0,
+    adapterAir: leakage ? (prior(at['adapter-leak']) / 2) * again(leakage.attempts) : 0,
+    offTop: leakage ? prior(at['off-tdc']) * standing * again(leakage.attempts) : 0,
+    at,
+    between: neighbours === 0 ? 0 : gradesBetween.reduce((sum, i) => sum + prior(i), 0) / neighbours,
+    gradesBetween,
+  };
+}
+
+/** Everything that one cylinder may have, with its odds before anything was measured. */
+export const rowsFor = (job: JobFile, cylinder: string): PriorRow[] =>
+  [...priorsOf(job, cylinder)].map(([row, prior]) => ({
+    hypothesis: BY_ROW.get(row) as Hypothesis,
+    shares: sharesOf(row),
+    prior,
+  }));

@@ -1,0 +1,60 @@
+import { entropyOf, namesOf, type Named } from '../causes/names';
+import type { Belief } from '../causes/infer';
+import type { JobFile } from '../jobfile/job-file';
+import type { TestKind } from '../jobfile/tests';
+import { crankingNote } from '../test-kinds/inspections';
+import { KINDS } from '../test-kinds/registry';
+import type { JudgedCylinder, Verdict } from '../verdict/verdict';
+import { has } from './equipment';
+
+/** Where a job stands: what was measured, how often, with what on the cart. The rules of the plan ask it. */
+export interface Standing {
+  job: JobFile;
+  verdict: Verdict;
+  belief: Belief;
+  /** Whether the shop has what a test takes, and the engine can be put through it. */
+  can(test: TestKind): boolean;
+  /** How often a cylinder was read, in all tests. */
+  times(kind: 'compression' | 'leakdown', cylinder: string): number;
+  /** Whether somebody looked under the rocker cover of a cylinder, or at its clearances. */
+  inspected(cylinder: string): boolean;
+  /** Whether the test itself was questioned, and nothing is left to ask of it. */
+  questioned: boolean;
+}
+
+export function standingOf(job: JobFile, verdict: Verdict, belief: Belief): Standing {
+  const tests = job.tests ?? [];
+  return {
+    job,
+    verdict,
+    belief,
+    can: (test) => has(job, test) && KINDS[test].suits(job.engine),
+    times: (kind, cylinder) =>
+      tests.reduce(
+        (sum, test) =>
+          test.kind === kind
+            ? sum + test.readings.filter((one) => one.cylinder === cylinder && !('wet' in one && one.wet)).length
+            : sum,
+        0,
+      ),
+    inspected: (cylinder) =>
+      tests.some(
+        (test) =>
+          (test.kind === 'valve-train' || test.kind === 'valve-clearance') &&
+          test.readings.some((one) => one.cylinder === cylinder),
+      ),
+    questioned: tests.some((test) => test.kind === 'compression' && test.checked === true && test.readings.length > 0),
+  };
+}
+
+export const labours = ({ job }: Standing): boolean => crankingNote(job)?.labours === true;
+
+/** The likeliest thing that a cylinder may have, test faults included. */
+export function likeliestOf({ belief }: Standing, id: string): { cause: Named; probability: number } | undefined {
+  const top = [...namesOf(belief, id)].sort((a, b) => b[1] - a[1])[0];
+  return top && { cause: top[0], probability: top[1] };
+}
+
+export const doubtLeft = ({ belief }: Standing, id: string): number => entropyOf(belief, id);
+export const hasReason = ({ reasons }: JudgedCylinder, ...rules: string[]): boolean =>
+  reasons.some(({ rule }) => rules.includes(rule));

@@ -1,0 +1,221 @@
+import fc from 'fast-check';
+import { type JobFile, recommendedDose, type Test, volumesOf } from '..';
+import { report } from '../report/report';
+import { anyJob, ENGINES } from './any-job.fixture';
+import { judge, type Judgement } from './judge';
+
+/** What must be true of a verdict whatever was entered. */
+
+const HALF = 0.5;
+/** What is not worth naming may move to sound. */
+const LEAST = 1e-3;
+const RUNS = 400;
+const holds = (name: string, of: (job: JobFile) => void, engines = ENGINES, times = RUNS) =>
+  test(name, () => fc.assert(fc.property(anyJob(engines), of), { numRuns: runs(times) }));
+
+const oddsOf = ({ causes }: Judgement, id: string) =>
+  causes.filter(({ cause, cylinder }) => cause !== 'crank-seal' && (cylinder === id || cylinder === null));
+const top = (verdict: Judgement, id: string) =>
+  [...oddsOf(verdict, id)].sort((a, b) => b.probability - a.probability)[0];
+const soundOf = (verdict: Judgement, id: string) =>
+  oddsOf(verdict, id).find(({ cause }) => cause === 'sound')?.probability ?? 0;
+
+describe('state and odds never contradict each other', () => {
+  holds('the odds of a cylinder add up to one', (job) => {
+    const verdict = judge(job);
+    for (const { id } of verdict.cylinders)
+      expect(oddsOf(verdict, id).reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 6);
+  });
+  holds('what is low or dead is not likeliest sound; what is sound has no fault above a half', (job) => {
+    const verdict = judge(job);
+    for (const { id, state } of verdict.cylinders) {
+      const first = top(verdict, id);
+      if (state === 'low' || state === 'dead') expect(first?.cause).not.toBe('sound');
+      if (state === 'sound' && first && first.cause !== 'sound' && first.cause !== 'test-fault')
+        expect(first.probability).toBeLessThanOrEqual(HALF);
+    }
+  });
+  holds('a next step that says what it is says it of more than a half', (job) => {
+    for (const { reason } of judge(job).next)
+      if (reason.because === 'sure-enough' || reason.because === 'test-likelier')
+        expect(reason.likeliest.probability).toBeGreaterThan(HALF);
+  });
+  holds('stop because all is good needs every cylinder measured and none in doubt', (job) => {
+    const { next, cylinders } = judge(job);
+    if (next.some(({ reason }) => reason.because === 'good-and-even' || reason.because === 'spark-is-there'))
+      for (const { state } of cylinders) expect(state).toBe('sound');
+  });
+});
+
+describe('evidence is monotone', () => {
+  const changed = (job: JobFile, at: number, change: (test: Test) => Test): JobFile => ({
+    ...job,
+    tests: (job.tests ?? []).map((one, i) => (i === at ? change(one) : one)),
+  });
+  test('more leakage never raises the odds of sound', () => {
+    fc.assert(
+      fc.property(anyJob(), fc.integer({ min: 1, max: 60 }), (job, more) => {
+        const at = (job.tests ?? []).findIndex(({ kind }) => kind === 'leakdown');
+        const air = job.tests?.[at];
+        const [first] = air?.kind === 'leakdown' ? air.readings : [];
+        if (!first) return;
+        const worse = changed(job, at, (one) =>
+          one.kind === 'leakdown'
+            ? {
+                ...one,
+                readings: one.readings.map((reading, i) =>
+                  i === 0 ? { ...reading, percent: Math.min(100, (reading.percent ?? 0) + more) } : reading,
+                ),
+              }
+            : one,
+        );
+        expect(soundOf(judge(worse), first.cylinder)).toBeLessThanOrEqual(soundOf(judge(job), first.cylinder) + LEAST);
+      }),
+      { numRuns: runs(RUNS) },
+    );
+  });
+  test('a louder leak never does either', () => {
+    fc.assert(
+      fc.property(anyJob(), (job) => {
+        const at = (job.tests ?? []).findIndex(({ kind }) => kind === 'leakdown');
+        const air = job.tests?.[at];
+        if (air?.kind !== 'leakdown') return;
+        const first = air.readings.find(({ heard }) => heard?.some(({ level }) => level < 3));
+        if (!first) return;
+        const place = first.heard?.findIndex(({ level }) => level < 3) ?? -1;
+        const louder = changed(job, at, (one) =>
+          one.kind === 'leakdown'
+            ? {
+                ...one,
+                readings: one.readings.map((reading) =>
+                  reading === first
+                    ? {
+                        ...reading,
+                        heard: (reading.heard ?? []).map((h, i) => (i === place ? { ...h, level: h.level + 1 } : h)),
+                      }
+                    : reading,
+                ),
+              }
+            : one,
+        );
+        expect(soundOf(judge(louder), first.cylinder)).toBeLessThanOrEqual(soundOf(judge(job), first.cylinder) + LEAST);
+      }),
+      { numRuns: runs(RUNS) },
+    );
+  });
+  test('a lower reading of a single never raises the odds of sound, but where it stood high', () => {
+    const engine = ENGINES[0] as (typeof ENGINES)[number];
+    const of = (peak: number): JobFile => ({
+      format: 'rugged-gauge-job',
+      version: 1,
+      engine,
+      books: [{ compression: { unit: 'psi', min: 110 } }],
+      tests: [{ kind: 'compression', engineTemperature: 'warm', readings: [{ cylinder: '1', unit: 'psi', peak }] }],
+    });
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 130 }), fc.integer({ min: 1, max: 40 }), (peak, less) => {
+        const lower = Math.max(0, peak - less);
+        expect(soundOf(judge(of(lower)), '1')).toBeLessThanOrEqual(soundOf(judge(of(peak)), '1') + LEAST);
+      }),
+      { numRuns: runs(RUNS) },
+    );
+  });
+});
+
+describe('one bad entry never takes the verdict of the rest away', () => {
+  test('it is left out and named, and everything else is judged as if it had never been there', () => {
+    fc.assert(
+      fc.property(anyJob(), fc.integer({ min: 1, max: 99 }), (job, figure) => {
+        const first = job.tests?.[0];
+        if (first?.kind !== 'compression' || first.readings.length === 0) return;
+        const bad = { ...first, readings: [...first.readings, { cylinder: '1', unit: 'psi' as const, peak: -figure }] };
+        const verdict = judge({ ...job, tests: [bad, ...(job.tests ?? []).slice(1)] });
+        expect(verdict.cautions.map(({ caution }) => caution)).toContain('entry-left-out');
+        expect(verdict.cylinders).toEqual(judge(job).cylinders);
+      }),
+      { numRuns: runs(100) },
+    );
+  });
+});
+
+describe('the plan ends', () => {
+  holds('no step twice in a list, and a last word: stop, or something to measure', (job) => {
+    const { next, cylinders } = judge(job);
+    const keys = next.map(({ test: what, cylinder, of }) => `${what}/${cylinder}/${of}`);
+    expect(new Set(keys).size).toBe(keys.length);
+    const unmeasured = cylinders.some(({ compression, leakage }) => !compression && !leakage);
+    if (!unmeasured) expect(next.some(({ test: what }) => what === 'stop')).toBe(true);
+    expect(next.length).toBeGreaterThan(0);
+  });
+  holds('nothing is cranked that cannot be, and nothing is fed without air', (job) => {
+    const { next } = judge({
+      ...job,
+      engine: { ...job.engine, cranks: false },
+      equipment: ['leakdown-tester', 'compressor'],
+    });
+    for (const step of next)
+      expect(
+        step.test === 'compression' || step.test === 'wet' || (step.test === 'retest' && step.of !== 'leakdown'),
+      ).toBe(false);
+    for (const step of judge({ ...job, equipment: ['compression-tester'] }).next) {
+      expect(step.test).not.toBe('leakdown');
+      expect(step.of).not.toBe('leakdown');
+    }
+  });
+});
+
+describe('only parts that are there', () => {
+  const MISSING: Readonly<Record<string, readonly [(job: JobFile) => boolean, RegExp]>> = {
+    valves: [
+      ({ engine }) => engine.cycle === 'two-stroke',
+      /valves? |rocker|valve train|breather|oil filler|wrong stroke/i,
+    ],
+    coolant: [({ engine }) => engine.cooling === 'air', /coolant|radiator/i],
+    'a head gasket': [({ engine }) => engine.headless === true, /gasket/i],
+    'a spark or a throttle': [({ engine }) => engine.fuel === 'diesel', /spark|throttle|ignition|carburettor/i],
+    others: [({ engine }) => engine.cylinders.length === 1, /all round|the others|other cylinders|next cylinder/i],
+  };
+  test.each(Object.keys(MISSING))('%s', (what) => {
+    const [lacks, words] = MISSING[what] as (typeof MISSING)[string];
+    fc.assert(
+      fc.property(anyJob(ENGINES.filter((engine) => lacks({ engine } as JobFile))), (job) => {
+        const told = report(judge(job));
+        const sentences = [
+          told.engine.headline,
+          ...told.cylinders.flatMap(({ reasons }) => reasons.map(({ text }) => text)),
+          ...told.cautions.map(({ text }) => text),
+          ...told.causes.filter(({ probability }) => probability > 0.02).map(({ text }) => text),
+          ...told.next.flatMap(({ reason, outcomes }) => [
+            reason.text,
+            ...outcomes.map((one) => `${one.outcome}: ${one.then}`),
+          ]),
+        ];
+        // The tester has a valve of its own on every engine.
+        const bare = (sentence: string) =>
+          sentence.replace(/tester.{0,12}valve|valve at the (tester|engine)|no valve at/gi, '');
+        expect(sentences.filter((sentence) => words.test(bare(sentence)))).toEqual([]);
+        for (const list of told.cylinders.map(({ reasons }) => reasons.map(({ text }) => text)))
+          expect(new Set(list).size).toBe(list.length);
+      }),
+      { numRuns: runs(150) },
+    );
+  });
+});
+
+test('a dose that is recommended never locks, and is never more than 15 ml', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 25, max: 140 }),
+      fc.integer({ min: 20, max: 140 }),
+      fc.double({ min: 5, max: 23, noNaN: true }),
+      fc.integer({ min: 50, max: 3000 }),
+      (boreMm, strokeMm, compressionRatio, dryKPa) => {
+        const volumes = volumesOf({ boreMm, strokeMm, compressionRatio });
+        if (!volumes) return;
+        const { ml } = recommendedDose(dryKPa, volumes, 101.325);
+        expect(ml).toBeLessThanOrEqual(15);
+        expect(ml).toBeLessThan(volumes.chamberCm3 / 2);
+      },
+    ),
+  );
+});

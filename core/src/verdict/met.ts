@@ -1,0 +1,63 @@
+import { COVERAGE } from '../quantity/doubt';
+import { probabilityBelow } from '../quantity/normal';
+import type { Met } from '../causes/own';
+import type { SpreadLimits } from '../limits/limits';
+import { spread } from '../spread/spread';
+import type { JudgedLeakage } from '../test-kinds/leakdown/judged';
+import type { DryMeasure } from '../test-kinds/compression/measure';
+import type { JudgedCompression } from '../test-kinds/compression/judged';
+
+/** A sound cylinder meets its limits: what surely misses one keeps so little of its odds. */
+const LEAST = 1e-4;
+const GASKET = { blows: 0.01, 'may-blow': 0.4 } as const;
+
+/** How surely a cylinder meets the limits that apply to it: the belief in a sound one goes no further. */
+export function metOf(
+  compression: JudgedCompression | null,
+  leakage: { judged: JudgedLeakage; reasons: readonly { rule: string }[] } | undefined,
+  spreadMet: number,
+): Met {
+  const minimum = compression?.probabilityBelowMin === undefined ? undefined : 1 - compression.probabilityBelowMin;
+  const maximum =
+    compression?.limit.maxHereKPa === undefined
+      ? 1
+      : probabilityBelow(compression.limit.maxHereKPa, compression.estimateKPa, compression.plusMinusKPa / COVERAGE);
+  return {
+    cranking: Math.max(LEAST, (minimum ?? 1) * Math.max(0.05, maximum) * spreadMet),
+    notLow: Math.max(LEAST, (minimum ?? 1) * spreadMet),
+    air: Math.max(LEAST, leakage ? airMet(leakage) : 1),
+    minimum: compression?.quarrel === 'disagree' ? 0.5 : (minimum ?? 0.5),
+  };
+}
+
+function airMet({ judged, reasons }: { judged: JudgedLeakage; reasons: readonly { rule: string }[] }): number {
+  const { limits, percent, plusMinusPercent } = judged;
+  const held = probabilityBelow(limits.fault, percent, plusMinusPercent / COVERAGE);
+  if (reasons.some(({ rule }) => rule === 'gasket-blows')) return GASKET.blows * held;
+  return (reasons.some(({ rule }) => rule === 'gasket-may-blow') ? GASKET['may-blow'] : 1) * held;
+}
+
+/**
+ * How surely each cylinder keeps up with the others. One that stands above all of them may be the odd one out, and does
+ * not make the others low.
+ */
+export function spreadMet(
+  row: readonly DryMeasure[],
+  limits: SpreadLimits,
+  high: string | undefined,
+): Map<string, number> {
+  const inputs = row.map(({ cylinder, counted }) => ({ cylinder, figure: counted.kPa, ownDoubt: counted.ownDoubtKPa }));
+  const all = spread(inputs, limits.method)?.perCylinder ?? [];
+  const rest = spread(
+    inputs.filter(({ cylinder }) => cylinder !== high),
+    limits.method,
+  )?.perCylinder;
+  return new Map(
+    all.map((one) => {
+      const beside =
+        one.cylinder === high || high === undefined ? one : rest?.find(({ cylinder }) => cylinder === one.cylinder);
+      if (!beside || beside.side === 'above') return [one.cylinder, 1];
+      return [one.cylinder, probabilityBelow(limits.limit, beside.amount, beside.doubt)];
+    }),
+  );
+}
