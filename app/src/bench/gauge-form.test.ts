@@ -12,6 +12,7 @@ test.each<[string, Partial<Engine>, TestKind[]]>([
     {},
     [
       'valve-clearance',
+      'valve-train',
       'running-compression',
       'manifold-vacuum',
       'fuel-pressure',
@@ -28,7 +29,7 @@ test.each<[string, Partial<Engine>, TestKind[]]>([
   [
     'a diesel has no spark and no throttle',
     { fuel: 'diesel' },
-    ['valve-clearance', 'running-compression', 'fuel-pressure', 'oil-pressure', 'battery-cranking'],
+    ['valve-clearance', 'valve-train', 'running-compression', 'fuel-pressure', 'oil-pressure', 'battery-cranking'],
   ],
   [
     'what cannot be cranked starves no battery',
