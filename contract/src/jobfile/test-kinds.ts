@@ -50,8 +50,11 @@ export const AFTER_REPAIR: Joi.PartialSchemaMap = {
 export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
   compression: {
     says:
-      'A wet reading is a compression reading with its dose. Half the chamber or more is refused: it would lock ' +
-      'the engine.',
+      'A wet reading is a compression reading with its dose, set against the last dry one before it. Half the ' +
+      'chamber or more is refused: it would lock the engine; where the chamber is not known, half of the smallest ' +
+      'that it may be. `swing` is half the width over which a needle swings that will not settle. `checked` says ' +
+      'that the test itself was questioned and found good. Any test may say `"after": "repair"`, with what was ' +
+      'done in `repair`: it begins a new line, and earlier tests are told as before.',
     example: {
       kind: 'compression',
       engineTemperature: 'warm',
@@ -84,7 +87,9 @@ export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
       'A leak-down reading has `supply` and exactly one of `cylinderPressure` and `percent`. With the tester’s ' +
       '`orificeMm` the verdict names the hole behind the percentage, which two testers share. 85 % or more, or ' +
       'loud at the exhaust, is unproven until `"tdcConfirmed": true`. `heard` runs from 0, listened to and silent, ' +
-      'to 3, loud.',
+      'to 3, loud; `closedRaises` says that a hand over the place lifted the gauge. What was heard stays until ' +
+      'somebody listens again. `rockersOff`: both valves are shut, there is no wrong stroke. `maxSupply` is the ' +
+      'tester’s own ceiling.',
     example: {
       kind: 'leakdown',
       tester: { orificeMm: 1.0, unit: 'psi', fullScale: 100, division: 2 },
