@@ -23,19 +23,20 @@ const blur = ({ doubt }: Read) => Math.sqrt(Math.max(0, doubt ** 2 - COUNTED_DOU
 /** Where on a density the first point of the grid falls; each next point one lower. */
 const firstPoint = ({ log }: Read, from: number) => (log - from - LOWEST_RATIO) / RATIO_STEP;
 
-/** Everything that a cylinder may have, along the densities. */
+/** Everything that a cylinder may have, along the densities. Rows that share a density are added up first. */
 function mixed({ plain, adapterAir, offTop, adapterCrank, densities }: Mixture, own: Own): Float64Array {
-  const sum = new Float64Array(RATIO_POINTS);
+  const weights = new Map<Float64Array, number>();
+  const add = (density: Float64Array, weight: number) => {
+    if (weight > 0) weights.set(density, (weights.get(density) ?? 0) + weight);
+  };
   const adapter = densities[own.at['adapter-leak']] as Float64Array;
-  let leaking = 0;
   for (let r = 0; r < densities.length; r += 1) {
-    const weight = (plain[r] as number) + (adapterAir[r] as number) + (offTop[r] as number);
-    leaking += adapterCrank[r] as number;
-    if (weight === 0) continue;
-    const density = densities[r] as Float64Array;
-    for (let j = 0; j < RATIO_POINTS; j += 1) sum[j] = (sum[j] as number) + weight * (density[j] as number);
+    add(densities[r] as Float64Array, (plain[r] as number) + (adapterAir[r] as number) + (offTop[r] as number));
+    add(adapter, adapterCrank[r] as number);
   }
-  for (let j = 0; j < RATIO_POINTS; j += 1) sum[j] = (sum[j] as number) + leaking * (adapter[j] as number);
+  const sum = new Float64Array(RATIO_POINTS);
+  for (const [density, weight] of weights)
+    for (let j = 0; j < RATIO_POINTS; j += 1) sum[j] = (sum[j] as number) + weight * (density[j] as number);
   return sum;
 }
 
@@ -62,19 +63,31 @@ function alongGrid(own: Own, mixture: Mixture, from: number, points: number): Fl
   return out;
 }
 
-/** The readings of all cylinders under one state of the whole. @param groups who shares a baseline */
+/**
+ * The readings of all cylinders under one state of the whole.
+ * @param groups who shares a baseline; @param known what a mixture said before: most states share most of theirs
+ */
 export function alongOf(
   own: readonly Own[],
   mixtures: readonly Mixture[],
   groups: readonly Group[],
   from: number,
+  known: Map<Mixture, Float64Array>,
 ): Along {
   let log = 0;
   const told = groups.map(({ members, prior }) => {
-    const along = members.map((i) => alongGrid(own[i] as Own, mixtures[i] as Mixture, from, prior.length));
+    const along = members.map((i) => {
+      const mixture = mixtures[i] as Mixture;
+      const said = known.get(mixture) ?? alongGrid(own[i] as Own, mixture, from, prior.length);
+      known.set(mixture, said);
+      return said;
+    });
     let sum = 0;
-    for (let k = 0; k < prior.length; k += 1)
-      sum += along.reduce((product, one) => product * (one[k] as number), prior[k] as number);
+    for (let k = 0; k < prior.length; k += 1) {
+      let product = prior[k] as number;
+      for (const one of along) product *= one[k] as number;
+      sum += product;
+    }
     log += Math.log(Math.max(1e-300, sum));
     return { members, prior, along };
   });

@@ -43,12 +43,14 @@ export function baselineOf(limits: CompressionLimits, readKPa: readonly number[]
   return { from, middle, deviation, prior: normalOnGrid(from, points, middle, deviation) };
 }
 
-/** A normal distribution on the grid. */
+/** A normal distribution on the grid; what lies wholly beside the grid stands at its nearest end. */
 export function normalOnGrid(from: number, points: number, middle: number, deviation: number): Float64Array {
   const grid = new Float64Array(points);
+  const end = from + (points - 1) * RATIO_STEP;
+  const within = Math.min(end, Math.max(from, Number.isFinite(middle) ? middle : from));
   let sum = 0;
   for (let i = 0; i < points; i += 1) {
-    grid[i] = Math.exp(-0.5 * ((from + i * RATIO_STEP - middle) / deviation) ** 2);
+    grid[i] = Math.exp(-0.5 * ((from + i * RATIO_STEP - within) / deviation) ** 2);
     sum += grid[i] as number;
   }
   for (let i = 0; i < points; i += 1) grid[i] = (grid[i] as number) / sum;

@@ -25,6 +25,8 @@ export interface Belief {
 }
 export interface CylinderBelief {
   found: readonly Found[];
+  /** Fact by fact and row by row, natural logarithm against a sound cylinder. */
+  weights: readonly (readonly number[])[];
   seen: readonly Seen[];
   rows: readonly PriorRow[];
   /** Row by row; adds up to what the faults of the whole test leave. */
@@ -85,7 +87,8 @@ export function infer(job: JobFile, cylinders: readonly DraftCylinder[], measure
     ownOf(job, cylinder, facts.get(cylinder.id) ?? {}, measured, rows(cylinder.id)),
   );
   const wholes = wholesOf(job, cylinders, own, measured, baseline);
-  const along = wholes.map(({ mixtures, groups }) => alongOf(own, mixtures, groups, baseline.from));
+  const known = new Map<Mixture, Float64Array>();
+  const along = wholes.map(({ mixtures, groups }) => alongOf(own, mixtures, groups, baseline.from, known));
   const odds = withoutNegligible(normalised(wholes.map(({ prior }, i) => Math.log(prior) + (along[i] as Along).log)));
   return told(job, cylinders, own, wholes, along, odds, measured, baseline);
 }
@@ -231,6 +234,7 @@ function told(
     const likeliest = [...beside].sort((a, b) => b[1] - a[1])[0]?.[0];
     return {
       found: one.found,
+      weights: one.weights,
       seen: one.seen,
       rows: one.rows,
       posterior,

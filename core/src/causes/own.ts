@@ -7,7 +7,7 @@ import { latestLeakdown } from '../test-kinds/leakdown/judge';
 import type { Facts } from './facts';
 import { type Hypothesis, OWN_HYPOTHESES, priorsOf } from './hypotheses';
 import { type Seen, seenOn, seenWeight } from './seen';
-import { type Found, foundOf, type RowShares, sharesOf, weightOfAll } from './tables';
+import { type Found, foundOf, type RowShares, sharesOf, weightOf } from './tables';
 
 /** What was measured, beside the judged cylinders. */
 export interface Measured {
@@ -44,6 +44,8 @@ export interface Own {
   id: string;
   rows: readonly PriorRow[];
   found: readonly Found[];
+  /** Fact by fact and row by row: how much likelier than on a sound cylinder, natural logarithm. */
+  weights: readonly (readonly number[])[];
   /** What was seen under the rocker cover, and of clearances. */
   seen: readonly Seen[];
   read?: Read;
@@ -88,8 +90,10 @@ export function ownOf(
   rows: readonly PriorRow[],
 ): Own {
   const found = foundOf(facts);
-  const crankFacts = found.filter((one) => !isAir(one));
-  const airFacts = found.filter(isAir);
+  const weights = found.map((one) => rows.map(({ shares }) => weightOf(shares, one)));
+  const airs = found.map(isAir);
+  const sumAt = (r: number, air: boolean) =>
+    weights.reduce((sum, row, f) => (airs[f] === air ? sum + (row[r] as number) : sum), 0);
   const place = (row: string) => rows.findIndex(({ hypothesis }) => hypothesis.row === row);
   const at = { sound: place('sound'), 'adapter-leak': place('adapter-leak'), 'off-tdc': place('off-tdc') };
   const prior = (index: number) => rows[index]?.prior ?? 0;
@@ -119,10 +123,9 @@ export function ownOf(
           },
         }
       : {}),
-    cranking: rows.map(({ shares, hypothesis }) =>
-      Math.exp(TEMPER * weightOfAll(shares, crankFacts) + seenWeight(seen, hypothesis.cause)),
-    ),
-    air: rows.map(({ shares }) => Math.exp(TEMPER * weightOfAll(shares, airFacts))),
+    weights,
+    cranking: rows.map(({ hypothesis }, r) => Math.exp(TEMPER * sumAt(r, false) + seenWeight(seen, hypothesis.cause))),
+    air: rows.map((_, r) => Math.exp(TEMPER * sumAt(r, true))),
     met: met.get(id) ?? { cranking: 1, air: 1, minimum: 0.5, notLow: 1 },
     adapterCrank: compression ? (prior(at['adapter-leak']) / 2) * again(compression.attempts) : 0,
     adapterAir: leakage ? (prior(at['adapter-leak']) / 2) * again(leakage.attempts) : 0,

@@ -9,7 +9,6 @@ import { type Hypothesis, NOTED_BY, notedFactor, type SharedTestFault, type Test
 import type { Belief, CylinderBelief } from './infer';
 import type { PriorRow } from './own';
 import { seenWeight } from './seen';
-import { weightOf } from './tables';
 import type { JudgedCrankcase } from '../test-kinds/crankcase/judged';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
 
@@ -99,16 +98,16 @@ interface Fact {
 /** What was found on a cylinder, the dry reading among it: told against the others, or against its limit. */
 function factsTold(
   id: string,
-  { found, seen, rows, reading }: CylinderBelief,
+  { found, weights, seen, rows, reading }: CylinderBelief,
   cylinders: readonly DraftCylinder[],
 ): Fact[] {
-  const facts: Fact[] = found.map((one) => ({
+  const facts: Fact[] = found.map((one, i) => ({
     told: {
       fact: one.fact,
       bin: one.bin,
       ...(one.figure === undefined ? {} : { figure: roundOff(one.figure) }),
     } as Fact['told'],
-    likely: rows.map(({ shares }) => Math.exp(weightOf(shares, one))),
+    likely: (weights[i] as readonly number[]).map(Math.exp),
   }));
   for (const one of seen)
     facts.push({

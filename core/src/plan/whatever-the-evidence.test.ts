@@ -9,7 +9,8 @@ import { judge, type Judgement } from './judge';
 const HALF = 0.5;
 /** What is not worth naming may move to sound. */
 const LEAST = 1e-3;
-const RUNS = 400;
+/** So many jobs each; npm run test:long tries twenty times as many. */
+const RUNS = 120;
 const holds = (name: string, of: (job: JobFile) => void, engines = ENGINES, times = RUNS) =>
   test(name, () => fc.assert(fc.property(anyJob(engines), of), { numRuns: runs(times) }));
 
@@ -133,7 +134,7 @@ describe('one bad entry never takes the verdict of the rest away', () => {
         expect(verdict.cautions.map(({ caution }) => caution)).toContain('entry-left-out');
         expect(verdict.cylinders).toEqual(judge(job).cylinders);
       }),
-      { numRuns: runs(100) },
+      { numRuns: runs(60) },
     );
   });
 });
@@ -197,7 +198,7 @@ describe('only parts that are there', () => {
         for (const list of told.cylinders.map(({ reasons }) => reasons.map(({ text }) => text)))
           expect(new Set(list).size).toBe(list.length);
       }),
-      { numRuns: runs(150) },
+      { numRuns: runs(60) },
     );
   });
 });
