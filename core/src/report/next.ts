@@ -65,10 +65,7 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
         `${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}.`
       );
     case 'would-tell':
-      return (
-        `It would take away about ${percent((100 * reason.bits) / Math.max(reason.bits, reason.left, 0.01))} of ` +
-        'the doubt that is left.'
-      );
+      return `Takes away about ${percent((100 * reason.bits) / Math.max(reason.bits, reason.left, 0.01))} of the doubt.`;
     case 'sure-enough':
       return (
         `More testing adds little: ${CAUSE_NAME[reason.likeliest.cause]}, ` +

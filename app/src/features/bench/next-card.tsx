@@ -159,7 +159,7 @@ const MOST_OUTCOMES = 4;
 /** Another way to go on: a tap opens it where it is entered. */
 function Also({ step, onPress }: { step: ToldStep; onPress: (() => void) | undefined }) {
   const c = useColours();
-  const minutes = step.minutes > 0 ? ` About ${step.minutes} min.` : '';
+  const minutes = step.minutes > 0 ? ` ${step.minutes} min.` : '';
   const words = (
     <Words>
       <Strong>{`Or: ${tellStep(step)}. `}</Strong>
@@ -179,7 +179,7 @@ function Also({ step, onPress }: { step: ToldStep; onPress: (() => void) | undef
   );
 }
 /** So many other ways are listed; more would be a wall. */
-const MOST_WAYS = 3;
+const MOST_WAYS = 2;
 
 const styles = StyleSheet.create({
   title: { marginTop: 2, marginBottom: 4 },
@@ -187,7 +187,7 @@ const styles = StyleSheet.create({
   outcome: { flexDirection: 'row', gap: 10, borderTopWidth: 1, paddingVertical: 4 },
   half: { flex: 1, fontSize: 15, lineHeight: 19 },
   also: { marginTop: 8 },
-  way: { borderTopWidth: 1, paddingVertical: 8, minHeight: TOUCH.least, justifyContent: 'center' },
+  way: { borderTopWidth: 1, paddingVertical: 4, minHeight: TOUCH.least, justifyContent: 'center' },
   buttons: { gap: 8, marginTop: 10 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   grow: { flexGrow: 1 },
