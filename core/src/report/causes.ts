@@ -242,7 +242,9 @@ export function whyFact(fact: FactName, cause: Exclude<CauseNamed, 'crank-seal' 
 export function tellEvidence(one: Evidence): string {
   if ('noted' in one) return NOTED[one.fact][one.noted] ?? one.fact;
   if ('hold' in one) return tellReason(one.hold, one.unit).replace(/\.$/, '');
-  return tellFact(one.fact, one.bin === undefined ? undefined : { bin: one.bin, figure: one.figure });
+  const { fact, bin, figure } = one;
+  // A dry reading has its figure and no bin.
+  return tellFact(fact, bin === undefined && figure === undefined ? undefined : { bin: bin ?? 0, figure });
 }
 
 /** Why it speaks for the cause, or against it. */

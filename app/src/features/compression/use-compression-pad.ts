@@ -32,7 +32,7 @@ import {
   sameConditions,
   testInHand,
   withdraw,
-  withRecorded,
+  judgeEntered,
 } from '@/data/recording';
 import { type Conditions, usualConditions } from './conditions';
 import { type Draft, draftReducer, EMPTY_DRAFT, typedReading } from './draft';
@@ -103,13 +103,8 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   /** The bench as it would be with the draft kept: what the pad says of it while it is typed. */
   const verdict = useMemo(() => {
     if (!typed.ok) return judgeBench(bench, unit);
-    return judgeBench(
-      withRecorded(
-        bench,
-        recorded(bench, withSpeed(bench, conditions, undefined, openedAt), typed.reading, draft.correcting, openedAt),
-      ),
-      unit,
-    );
+    const withSpeedKept = withSpeed(bench, conditions, undefined, openedAt);
+    return judgeEntered(bench, recorded(bench, withSpeedKept, typed.reading, draft.correcting, openedAt), unit);
     // The draft's text is the only thing that moves between renders.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt, oil?.ml]);

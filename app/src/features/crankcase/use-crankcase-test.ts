@@ -1,8 +1,7 @@
 import { type Bench, countingReadings, readingsOfKind, testsOfKind } from '@rugged/contract/bench';
 import { type FiguresOf, fromKPa, holdLimits, toKPa, type VacuumUnit } from '@rugged/core';
 import { useEffect, useMemo, useState } from 'react';
-import { judgeBench } from '@/data/jobs';
-import { add, another, begin, keepReadings, withdraw, withRecorded } from '@/data/recording';
+import { add, another, begin, judgeEntered, keepReadings, withdraw } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
 import { typedNumber } from '@/ui/format';
 import { useLiveCase } from './use-live-case';
@@ -38,10 +37,8 @@ export function useCrankcaseTest(bench: Bench) {
     const value = typedNumber(text);
     if (value === undefined) return undefined;
     if (typeof value !== 'number' || value <= 0) return 'must be a number above 0';
-    const judged = judgeBench(
-      withRecorded(bench, begin(bench, { kind: 'crankcase', conditions, figures: sample(0, value), now })),
-      shop.unit,
-    );
+    const begun = begin(bench, { kind: 'crankcase', conditions, figures: sample(0, value), now });
+    const judged = judgeEntered(bench, begun, shop.unit);
     return judged.ok ? undefined : judged.error.reason;
   };
   // The start itself is the look at nought.

@@ -15,8 +15,7 @@ import {
 } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { readDraft, writeDraft } from '@/data/draft';
-import { judgeBench } from '@/data/jobs';
-import { add, joinOrBegin, keepReadings, testInHand, withdraw, withRecorded } from '@/data/recording';
+import { add, joinOrBegin, judgeEntered, keepReadings, testInHand, withdraw } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
 import type { LiveStream } from '@/bench/live/live-stream';
@@ -72,10 +71,8 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   const typed = typedLeak(draft, cylinder, unit, fourStroke);
   const verdict = useMemo(() => {
     if (!typed.ok) return undefined;
-    return judgeBench(
-      withRecorded(bench, joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: openedAt })),
-      unit,
-    );
+    const recorded = joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: openedAt });
+    return judgeEntered(bench, recorded, unit);
     // The draft is the only thing that moves between renders.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt]);

@@ -9,8 +9,8 @@ import { type Entered, type GaugeForm, isAsked, typedGauge } from '@/bench/gauge
 import { KeptBadge } from '@/bench/kept-badge';
 import { gaugeKinds, ON_SCREEN } from '@/bench/test-kinds';
 import { useDraft } from '@/data/draft';
-import { judgeBench, useVerdict } from '@/data/jobs';
-import { joinOrBegin, keepReadings, withdraw, withRecorded } from '@/data/recording';
+import { useVerdict } from '@/data/jobs';
+import { joinOrBegin, judgeEntered, keepReadings, withdraw } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
 import { reasonsByField, validate } from '@/data/validating';
 import { Button } from '@/ui/button';
@@ -138,7 +138,7 @@ function refusal(
   bench: Bench,
   recorded: ReturnType<typeof joinOrBegin<TestKind>> | undefined,
 ): { field: string; reason: string } | undefined {
-  const verdict = recorded && judgeBench(withRecorded(bench, recorded), 'psi');
+  const verdict = recorded && judgeEntered(bench, recorded, 'psi');
   return verdict && !verdict.ok
     ? { field: verdict.error.field.split('.').pop() ?? '', reason: verdict.error.reason }
     : undefined;

@@ -1,0 +1,20 @@
+import type { Bench } from '@rugged/contract';
+import { InputError, type PressureUnit, type TestKind } from '@rugged/core';
+import { judgeBench, type Verdict } from '../jobs';
+import { type Recorded, withRecorded } from './recording';
+
+/** Entries that a verdict left out, by field and reason. */
+const leftOut = (verdict: Verdict) =>
+  verdict.ok ? verdict.judgement.cautions.flatMap((one) => (one.caution === 'entry-left-out' ? [one] : [])) : [];
+
+/**
+ * What the bench would be judged as with a reading kept. A reading that cannot be true is refused here, at its field,
+ * before it is kept: in a verdict it would only be left out.
+ */
+export function judgeEntered(bench: Bench, recorded: Recorded<TestKind>, unit: PressureUnit): Verdict {
+  const verdict = judgeBench(withRecorded(bench, recorded), unit);
+  if (leftOut(verdict).length === 0) return verdict;
+  const known = new Set(leftOut(judgeBench(bench, unit)).map(({ field, reason }) => `${field} ${reason}`));
+  const refused = leftOut(verdict).find(({ field, reason }) => !known.has(`${field} ${reason}`));
+  return refused ? { ok: false, error: new InputError(refused.field, 'shape', { why: refused.reason }) } : verdict;
+}
