@@ -57,15 +57,15 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       return 'Too close to its limit to call.';
     case 'all-low':
       return reason.cylinders > 1
-        ? 'Low all round speaks of the test first: the starter, the tester and its valve, what was left open or shut.'
-        : 'Before the engine is blamed: the starter, the tester and its valve, what was left open or shut.';
+        ? 'Low all round speaks of the test first: starter, tester and its valve, what was left open or shut.'
+        : 'Before the engine is blamed: starter, tester and its valve, what was left open or shut.';
     case 'takes-most-doubt':
       return (
         'Of what can be done this takes away the most doubt for its minutes. Now: ' +
         `${CAUSE_NAME[reason.likeliest.cause]}, ${percent(100 * reason.likeliest.probability)}.`
       );
     case 'would-tell':
-      return `Takes away about ${percent((100 * reason.bits) / Math.max(reason.bits, reason.left, 0.01))} of the doubt.`;
+      return `Takes away about ${percent(100 * Math.min(1, reason.bits / Math.max(0.01, reason.left)))} of the doubt.`;
     case 'sure-enough':
       return (
         `More testing adds little: ${CAUSE_NAME[reason.likeliest.cause]}, ` +
