@@ -49,6 +49,11 @@ export interface CylinderBelief {
 const WORN = 0.05;
 /** Both sides of a gasket that blows between two read alike, as a standard deviation of the ratio. */
 const ALIKE = 0.05;
+/** How much likelier the same figure, and figures far apart, are of one gasket than of two faults. */
+const MOST_ALIKE = 4;
+const LEAST_ALIKE = 0.05;
+/** Nothing that is shared keeps at least this share of the odds. */
+const LEAST_NONE = 0.2;
 
 /** A state of the whole: what it makes of each cylinder, and what a sound one would read under it. */
 interface Whole {
@@ -166,7 +171,7 @@ function wholesOf(
       : [];
   const taken = [...wholes, ...pairs].reduce((sum, { prior }) => sum + prior, 0);
   return [
-    { name: 'none', on: [], prior: Math.max(0.2, 1 - taken), mixtures: plain, groups: together },
+    { name: 'none', on: [], prior: Math.max(LEAST_NONE, 1 - taken), mixtures: plain, groups: together },
     ...wholes,
     ...pairs,
     ...worn,
@@ -189,7 +194,7 @@ function alikeness(cylinders: readonly DraftCylinder[], a: string, b: string): n
   const [first, second] = [read(a), read(b)];
   if (!first || !second) return 1;
   const apart = Math.log(first / second);
-  return Math.max(0.05, 4 * Math.exp(-0.5 * (apart / (2 * ALIKE)) ** 2));
+  return Math.max(LEAST_ALIKE, MOST_ALIKE * Math.exp(-0.5 * (apart / (2 * ALIKE)) ** 2));
 }
 
 function told(
