@@ -1,6 +1,6 @@
+import { sumOf } from '../quantity/floats';
 import type { Mixture } from './mixture';
-import type { Own, Read } from './own';
-import { LOWEST_RATIO, RATIO_POINTS, RATIO_STEP, smoothed } from './reading-ratio';
+import type { Own } from './own';
 
 /** Cylinders whose readings share one belief of what a sound one reads. */
 interface Group {
@@ -12,55 +12,54 @@ interface Group {
 export interface Along {
   /** Natural logarithm of how likely they are. */
   log: number;
-  groups: readonly (Group & { along: readonly Float64Array[] })[];
+  groups: readonly Told[];
+}
+/** Cylinders that share a belief, and what all of them say of each point of the grid, the prior among it. */
+interface Told {
+  members: readonly number[];
+  said: readonly Said[];
+  product: Float64Array;
+  sum: number;
+}
+/** What one cylinder says of each point of the grid: at most 1, and the logarithm of what that stands for. */
+export interface Said {
+  grid: Float64Array;
+  log: number;
 }
 
-/** Doubt of a reading up to this is what the densities were counted with, as a share. */
-const COUNTED_DOUBT = 0.015;
+/** Nothing is likelier than nothing. */
+const LEAST = 1e-300;
 
-/** By how many points the doubt of a reading blurs a density. */
-const blur = ({ doubt }: Read) => Math.sqrt(Math.max(0, doubt ** 2 - COUNTED_DOUBT ** 2)) / RATIO_STEP;
-/** Where on a density the first point of the grid falls; each next point one lower. */
-const firstPoint = ({ log }: Read, from: number) => (log - from - LOWEST_RATIO) / RATIO_STEP;
+const allOf = ({ plain, adapterAir, offTop, adapterCrank }: Mixture) =>
+  sumOf(plain) + sumOf(adapterAir) + sumOf(offTop) + sumOf(adapterCrank);
 
-/** Everything that a cylinder may have, along the densities. Rows that share a density are added up first. */
-function mixed({ plain, adapterAir, offTop, adapterCrank, densities }: Mixture, own: Own): Float64Array {
-  const weights = new Map<Float64Array, number>();
-  const add = (density: Float64Array, weight: number) => {
-    if (weight > 0) weights.set(density, (weights.get(density) ?? 0) + weight);
-  };
-  const adapter = densities[own.at['adapter-leak']] as Float64Array;
-  for (let r = 0; r < densities.length; r += 1) {
-    add(densities[r] as Float64Array, (plain[r] as number) + (adapterAir[r] as number) + (offTop[r] as number));
-    add(adapter, adapterCrank[r] as number);
-  }
-  const sum = new Float64Array(RATIO_POINTS);
-  for (const [density, weight] of weights)
-    for (let j = 0; j < RATIO_POINTS; j += 1) sum[j] = (sum[j] as number) + weight * (density[j] as number);
-  return sum;
+function addTimes(to: Float64Array, weight: number, grid: Float64Array): void {
+  if (weight > 0) for (let k = 0; k < to.length; k += 1) to[k] = (to[k] as number) + weight * (grid[k] as number);
 }
 
-const totalOf = ({ plain, adapterAir, offTop, adapterCrank }: Mixture): number =>
-  plain.reduce(
-    (all, w, r) => all + w + (adapterAir[r] as number) + (offTop[r] as number) + (adapterCrank[r] as number),
-    0,
-  );
-
-/** What one cylinder says of each point of the grid. */
-function alongGrid(own: Own, mixture: Mixture, from: number, points: number): Float64Array {
-  const out = new Float64Array(points);
-  if (!own.read) return out.fill(totalOf(mixture));
-  const density = smoothed(mixed(mixture, own), blur(own.read));
-  const first = firstPoint(own.read, from);
-  const whole = Math.floor(first);
-  const share = first - whole;
-  const last = RATIO_POINTS - 1;
-  for (let k = 0; k < points; k += 1) {
-    const low = Math.min(last, Math.max(0, whole - k));
-    const high = Math.min(last, Math.max(0, whole - k + 1));
-    out[k] = (density[low] as number) * (1 - share) + (density[high] as number) * share;
+/** What one cylinder says of each point of the grid, with everything that it may have. */
+function saidBy({ likely, at }: Own, mixture: Mixture, points: number): Said {
+  if (!likely) return scaled(new Float64Array(points).fill(allOf(mixture)));
+  const grid = new Float64Array(points);
+  if (mixture.unsteady) addTimes(grid, allOf(mixture), likely.unsteady);
+  else {
+    const { plain, adapterAir, offTop, adapterCrank } = mixture;
+    for (let r = 0; r < plain.length; r += 1)
+      addTimes(
+        grid,
+        (plain[r] as number) + (adapterAir[r] as number) + (offTop[r] as number),
+        likely.rows[r] as Float64Array,
+      );
+    addTimes(grid, sumOf(adapterCrank), likely.rows[at['adapter-leak']] as Float64Array);
   }
-  return out;
+  return scaled(grid);
+}
+
+function scaled(grid: Float64Array): Said {
+  let most = LEAST;
+  for (let k = 0; k < grid.length; k += 1) if ((grid[k] as number) > most) most = grid[k] as number;
+  for (let k = 0; k < grid.length; k += 1) grid[k] = (grid[k] as number) / most;
+  return { grid, log: Math.log(most) };
 }
 
 /**
@@ -71,104 +70,106 @@ export function alongOf(
   own: readonly Own[],
   mixtures: readonly Mixture[],
   groups: readonly Group[],
-  from: number,
-  known: Map<Mixture, Float64Array>,
+  known: Map<Mixture, Said>,
 ): Along {
   let log = 0;
-  const told = groups.map(({ members, prior }) => {
-    const along = members.map((i) => {
+  const told = groups.map(({ members, prior }): Told => {
+    const product = prior.slice();
+    const said = members.map((i) => {
       const mixture = mixtures[i] as Mixture;
-      const said = known.get(mixture) ?? alongGrid(own[i] as Own, mixture, from, prior.length);
-      known.set(mixture, said);
-      return said;
+      const one = known.get(mixture) ?? saidBy(own[i] as Own, mixture, prior.length);
+      known.set(mixture, one);
+      for (let k = 0; k < product.length; k += 1) product[k] = (product[k] as number) * (one.grid[k] as number);
+      log += one.log;
+      return one;
     });
-    let sum = 0;
-    for (let k = 0; k < prior.length; k += 1) {
-      let product = prior[k] as number;
-      for (const one of along) product *= one[k] as number;
-      sum += product;
-    }
-    log += Math.log(Math.max(1e-300, sum));
-    return { members, prior, along };
+    const sum = Math.max(LEAST, sumOf(product));
+    log += Math.log(sum);
+    return { members, said, product, sum };
   });
   return { log, groups: told };
 }
 
-/** What one cylinder has under one state of the whole; all of it adds up to 1. */
+/** What one cylinder has under one mixture; all of it adds up to 1. */
 export interface Masses {
   /** Rows of its own, without sound. */
-  rows: readonly number[];
+  rows: Float64Array;
   sound: number;
   /** A fault of the test on this cylinder alone: how likely, and how likely with a sound cylinder behind it. */
   adapterCrank: Blamed;
   adapterAir: Blamed;
   offTop: Blamed;
   /** How likely its reading is under each row. */
-  densities: readonly number[];
+  densities: Float64Array;
 }
 interface Blamed {
   all: number;
   sound: number;
 }
 
-export function massesOf(own: readonly Own[], i: number, mixture: Mixture, { groups }: Along, from: number): Masses {
-  const one = own[i] as Own;
-  const densities = densitiesOf(one, i, mixture, groups, from);
-  const adapter = densities[one.at['adapter-leak']] ?? 1;
+/** States of the whole that make the same of a cylinder, each with its odds. */
+type Pooled = readonly { along: Along; odds: number }[];
+
+/** What cylinder i has, by one mixture under all the states of the whole that share it. */
+export function massesOf(one: Own, i: number, mixture: Mixture, pooled: Pooled): Masses {
+  const densities = densitiesOf(one, i, mixture, pooled);
   const { plain, adapterAir, offTop, adapterCrank } = mixture;
-  const parts = [plain, adapterAir, offTop].map((part) => part.map((w, r) => w * (densities[r] as number)));
-  const [clear, air, top] = parts as [number[], number[], number[]];
-  const crank = adapterCrank.map((w) => w * adapter);
-  const sum = (part: readonly number[]) => part.reduce((a, b) => a + b, 0);
-  const whole = Math.max(1e-300, sum(clear) + sum(air) + sum(top) + sum(crank));
   const { sound } = one.at;
-  const blamed = (part: readonly number[]): Blamed => ({
-    all: sum(part) / whole,
-    sound: (part[sound] as number) / whole,
-  });
+  const adapter = densities[one.at['adapter-leak']] ?? 1;
+  const rows = new Float64Array(plain.length);
+  const sums = { clear: 0, air: 0, top: 0, crank: 0 };
+  for (let r = 0; r < plain.length; r += 1) {
+    const density = densities[r] as number;
+    const clear = (plain[r] as number) * density;
+    const air = (adapterAir[r] as number) * density;
+    const top = (offTop[r] as number) * density;
+    const crank = (adapterCrank[r] as number) * adapter;
+    sums.clear += clear;
+    sums.air += air;
+    sums.top += top;
+    sums.crank += crank;
+    rows[r] = clear + air + top + crank;
+  }
+  const whole = Math.max(LEAST, sums.clear + sums.air + sums.top + sums.crank);
+  for (let r = 0; r < rows.length; r += 1) rows[r] = r === sound ? 0 : (rows[r] as number) / whole;
+  const here = (densities[sound] as number) / whole;
   return {
-    rows: one.rows.map((_, r) =>
-      r === sound ? 0 : ((clear[r] as number) + (air[r] as number) + (top[r] as number) + (crank[r] as number)) / whole,
-    ),
-    sound: (clear[sound] as number) / whole,
-    adapterCrank: blamed(crank),
-    adapterAir: blamed(air),
-    offTop: blamed(top),
+    rows,
+    sound: (plain[sound] as number) * here,
+    adapterCrank: { all: sums.crank / whole, sound: ((adapterCrank[sound] as number) * adapter) / whole },
+    adapterAir: { all: sums.air / whole, sound: (adapterAir[sound] as number) * here },
+    offTop: { all: sums.top / whole, sound: (offTop[sound] as number) * here },
     densities,
   };
 }
 
 /** How likely the reading is under each row, by what the other cylinders leave of the baseline. */
-function densitiesOf(one: Own, i: number, mixture: Mixture, groups: Along['groups'], from: number): number[] {
-  const { read } = one;
-  const group = groups.find(({ members }) => members.includes(i));
-  if (!read || !group) return mixture.densities.map(() => 1);
-  const { members, prior, along } = group;
-  const me = members.indexOf(i);
-  const first = firstPoint(read, from);
-  const whole = Math.floor(first);
-  const share = first - whole;
-  const last = RATIO_POINTS - 1;
-  const weights = new Float64Array(RATIO_POINTS);
-  let all = 0;
-  for (let k = 0; k < prior.length; k += 1) {
-    let weight = prior[k] as number;
-    for (let j = 0; j < along.length; j += 1) if (j !== me) weight *= (along[j] as Float64Array)[k] as number;
-    all += weight;
-    const low = Math.min(last, Math.max(0, whole - k));
-    const high = Math.min(last, Math.max(0, whole - k + 1));
-    weights[low] = (weights[low] as number) + weight * (1 - share);
-    weights[high] = (weights[high] as number) + weight * share;
-  }
-  const blurred = smoothed(weights, blur(read));
-  const known = new Map<Float64Array, number>();
-  return mixture.densities.map((density) => {
-    const before = known.get(density);
-    if (before !== undefined) return before;
+function densitiesOf({ likely, at }: Own, i: number, { unsteady, plain, only }: Mixture, pooled: Pooled): Float64Array {
+  const densities = new Float64Array(plain.length);
+  // Where all rows lie alike the reading tells none from another.
+  if (!likely || unsteady) return densities.fill(1);
+  const others = withoutOwn(i, pooled);
+  const all = Math.max(LEAST, sumOf(others));
+  for (let r = 0; r < densities.length; r += 1) {
+    if (only !== undefined && r !== only && r !== at['adapter-leak']) continue;
+    const grid = likely.rows[r] as Float64Array;
     let sum = 0;
-    for (let j = 0; j < RATIO_POINTS; j += 1) sum += (blurred[j] as number) * (density[j] as number);
-    const told = sum / Math.max(1e-300, all);
-    known.set(density, told);
-    return told;
-  });
+    for (let k = 0; k < grid.length; k += 1) sum += (others[k] as number) * (grid[k] as number);
+    densities[r] = sum / all;
+  }
+  return densities;
+}
+
+/** What prior and other cylinders say of each point of the grid. */
+function withoutOwn(i: number, pooled: Pooled): Float64Array {
+  let others: Float64Array | undefined;
+  for (const { along, odds } of pooled) {
+    const { members, said, product, sum } = along.groups.find((group) => group.members.includes(i)) as Told;
+    const { grid } = said[members.indexOf(i)] as Said;
+    others ??= new Float64Array(grid.length);
+    const share = odds / sum;
+    for (let k = 0; k < grid.length; k += 1)
+      others[k] = (others[k] as number) + (share * (product[k] as number)) / Math.max(LEAST, grid[k] as number);
+  }
+  return others as Float64Array;
 }

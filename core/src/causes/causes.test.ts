@@ -305,7 +305,7 @@ describe('the test is suspected before the engine', () => {
         ],
       },
     );
-    expect(judge(job).cylinders.map(({ state }) => state)).toEqual(['watch', 'watch', 'watch', 'watch']);
+    expect(judge(job).cylinders.map(({ state }) => state)).toEqual(['sound', 'watch', 'sound', 'sound']);
     expect(judge(job).cylinders[0]?.reasons[0]).toMatchObject({ rule: 'beside-a-high-one', high: '2' });
   });
 });

@@ -4,6 +4,7 @@ import type { JobFile } from '../jobfile/job-file';
 import { type Chamber, CHAMBERS, type Conditions } from './facts';
 import { likelierBy } from './symptoms';
 import { canHave } from '../engine/faults';
+import { learnedFactors } from './learned';
 import type { CylinderCause } from './cylinder-cause';
 
 /** Faults of the test: the first two belong to a cylinder, the others to all of them. */
@@ -85,10 +86,13 @@ export const canHaveCause = (engine: Engine, cause: CylinderCause | 'crank-seal'
   cause === 'sound' || cause === 'test-fault' || canHave(engine, cause);
 
 /** Prior of each own hypothesis of one cylinder, adding up to 1. */
-export function priorsOf(job: Pick<JobFile, 'engine' | 'symptoms' | 'books'>, cylinder: string): Map<string, number> {
-  const { engine, symptoms = [] } = job;
+export function priorsOf(
+  job: Pick<JobFile, 'engine' | 'symptoms' | 'books' | 'houseRules'>,
+  cylinder: string,
+): Map<string, number> {
+  const { engine, symptoms = [], houseRules } = job;
   const n = engine.cylinders.length;
-  const odds = new Map<CylinderCause, number>();
+  const odds = new Map<(typeof GRADED_CAUSES)[number], number>();
   for (const cause of GRADED_CAUSES) {
     if (
       !canHave(engine, cause) ||
@@ -101,6 +105,8 @@ export function priorsOf(job: Pick<JobFile, 'engine' | 'symptoms' | 'books'>, cy
     const worn = cause === 'rings-or-bore' ? wearFactor(engine) : 1;
     odds.set(cause, usual * said * worn);
   }
+  for (const [cause, factor] of learnedFactors(odds, engine.family, houseRules))
+    odds.set(cause, (odds.get(cause) ?? 0) * factor);
   const all = [...odds.values()].reduce((a, b) => a + b, 0);
   const faulty = n === 1 ? FAULTY_ENGINE : (1.1 * FAULTY_ENGINE) / n;
   const priors = new Map<string, number>();
@@ -187,11 +193,11 @@ export const NOTED_BY: Readonly<Record<SharedTestFault, NotedFact>> = {
 };
 
 /**
- * How much likelier the notes make a shared fault, as a factor on its odds. An engine that was noted cold is corrected
- * for: nothing is left of it to blame.
+ * How much likelier the notes make a shared fault, as a factor on its odds. What nobody noted counts for nothing. An
+ * engine that was noted cold is corrected for: nothing is left of it to blame.
  */
 export function notedFactor(conditions: Conditions, fault: SharedTestFault): number {
   const fact = NOTED_BY[fault];
-  if (fault === 'cold-engine' && conditions.temperature === 'cold') return 1;
+  if (conditions[fact] === 'unsaid' || (fault === 'cold-engine' && conditions.temperature === 'cold')) return 1;
   return notedProbability(fact, conditions, fault) / notedProbability(fact, conditions, undefined);
 }

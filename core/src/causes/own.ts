@@ -3,9 +3,13 @@ import type { JobFile } from '../jobfile/job-file';
 import type { CompressionTest } from '../jobfile/tests';
 import type { CompressionLimits } from '../limits/limits';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
+import type { JudgedCompression } from '../test-kinds/compression/judged';
 import { latestLeakdown } from '../test-kinds/leakdown/judge';
+import { floats } from '../quantity/floats';
+import type { Baseline } from './baseline';
 import type { Facts } from './facts';
 import { type Hypothesis, OWN_HYPOTHESES, priorsOf } from './hypotheses';
+import { type Likely, likelyAlong, type Read } from './likely';
 import { type Seen, seenOn, seenWeight } from './seen';
 import { type Found, foundOf, type RowShares, sharesOf, weightOf } from './tables';
 
@@ -33,25 +37,20 @@ export interface PriorRow {
   prior: number;
 }
 
-/** The dry reading: natural logarithm of kPa, and the doubt that no other cylinder shares, as a share. */
-export interface Read {
-  log: number;
-  doubt: number;
-}
-
 /** What one cylinder brings to the inference. */
 export interface Own {
   id: string;
   rows: readonly PriorRow[];
   found: readonly Found[];
   /** Fact by fact and row by row: how much likelier than on a sound cylinder, natural logarithm. */
-  weights: readonly (readonly number[])[];
+  weights: readonly Float64Array[];
   /** What was seen under the rocker cover, and of clearances. */
   seen: readonly Seen[];
-  read?: Read;
+  /** Its dry reading, where one was taken. */
+  likely?: Likely;
   /** How much likelier its other cranking facts, its air facts, are under each row than on a sound cylinder. */
-  cranking: readonly number[];
-  air: readonly number[];
+  cranking: Float64Array;
+  air: Float64Array;
   met: Met;
   /** Odds of a fault of the test on this cylinder alone, before anything is known. */
   adapterCrank: number;
@@ -88,12 +87,11 @@ export function ownOf(
   facts: Facts,
   { met }: Measured,
   rows: readonly PriorRow[],
+  baseline: Baseline,
 ): Own {
   const found = foundOf(facts);
-  const weights = found.map((one) => rows.map(({ shares }) => weightOf(shares, one)));
-  const airs = found.map(isAir);
-  const sumAt = (r: number, air: boolean) =>
-    weights.reduce((sum, row, f) => (airs[f] === air ? sum + (row[r] as number) : sum), 0);
+  const weights = found.map((one) => floats(rows.length, (r) => weightOf((rows[r] as PriorRow).shares, one)));
+  const { cranking, air } = summed(found, weights, rows.length);
   const place = (row: string) => rows.findIndex(({ hypothesis }) => hypothesis.row === row);
   const at = { sound: place('sound'), 'adapter-leak': place('adapter-leak'), 'off-tdc': place('off-tdc') };
   const prior = (index: number) => rows[index]?.prior ?? 0;
@@ -117,15 +115,18 @@ export function ownOf(
     seen,
     ...(compression
       ? {
-          read: {
-            log: Math.log(Math.max(NEARLY_NOTHING_KPA, compression.estimateKPa)),
-            doubt: Math.min(MOST_DOUBT, compression.ownDoubtKPa / Math.max(NEARLY_NOTHING_KPA, compression.readKPa)),
-          },
+          likely: likelyAlong(
+            readOf(compression),
+            rows.map(({ hypothesis }) => hypothesis.row),
+            baseline,
+          ),
         }
       : {}),
     weights,
-    cranking: rows.map(({ hypothesis }, r) => Math.exp(TEMPER * sumAt(r, false) + seenWeight(seen, hypothesis.cause))),
-    air: rows.map((_, r) => Math.exp(TEMPER * sumAt(r, true))),
+    cranking: floats(rows.length, (r) =>
+      Math.exp(TEMPER * (cranking[r] as number) + seenWeight(seen, (rows[r] as PriorRow).hypothesis.cause)),
+    ),
+    air: floats(rows.length, (r) => Math.exp(TEMPER * (air[r] as number))),
     met: met.get(id) ?? { cranking: 1, air: 1, minimum: 0.5, notLow: 1 },
     adapterCrank: compression ? (prior(at['adapter-leak']) / 2) * again(compression.attempts) : 0,
     adapterAir: leakage ? (prior(at['adapter-leak']) / 2) * again(leakage.attempts) : 0,
@@ -134,6 +135,23 @@ export function ownOf(
     between: neighbours === 0 ? 0 : gradesBetween.reduce((sum, i) => sum + prior(i), 0) / neighbours,
     gradesBetween,
   };
+}
+
+const readOf = ({ estimateKPa, readKPa, ownDoubtKPa }: JudgedCompression): Read => ({
+  log: Math.log(Math.max(NEARLY_NOTHING_KPA, estimateKPa)),
+  doubt: Math.min(MOST_DOUBT, ownDoubtKPa / Math.max(NEARLY_NOTHING_KPA, readKPa)),
+});
+
+/** Row by row, what cranking facts and what air facts weigh together. */
+function summed(found: readonly Found[], weights: readonly Float64Array[], rows: number) {
+  const cranking = new Float64Array(rows);
+  const air = new Float64Array(rows);
+  found.forEach((fact, f) => {
+    const to = isAir(fact) ? air : cranking;
+    const weight = weights[f] as Float64Array;
+    for (let r = 0; r < rows; r += 1) to[r] = (to[r] as number) + (weight[r] as number);
+  });
+  return { cranking, air };
 }
 
 /** Everything that one cylinder may have, with its odds before anything was measured. */

@@ -2,6 +2,7 @@ import type { JobFile } from '../jobfile/job-file';
 import { median } from '../quantity/median';
 import { probabilityBelow } from '../quantity/normal';
 import { COVERAGE } from '../quantity/doubt';
+import { floats } from '../quantity/floats';
 import { roundOff } from '../quantity/round-off';
 import { type Cause, confidenceOf, type Evidence } from './cause';
 import { type Conditions } from './facts';
@@ -92,7 +93,7 @@ function causeOf(
 /** A fact as it is told, and how likely it was under each row. */
 interface Fact {
   told: Omit<Evidence, 'weight'>;
-  likely: readonly number[];
+  likely: Float64Array;
 }
 
 /** What was found on a cylinder, the dry reading among it: told against the others, or against its limit. */
@@ -107,28 +108,31 @@ function factsTold(
       bin: one.bin,
       ...(one.figure === undefined ? {} : { figure: roundOff(one.figure) }),
     } as Fact['told'],
-    likely: (weights[i] as readonly number[]).map(Math.exp),
+    likely: floats(rows.length, (r) => Math.exp(weights[i]?.[r] as number)),
   }));
   for (const one of seen)
     facts.push({
       told: { fact: one },
-      likely: rows.map(({ hypothesis }) => Math.exp(seenWeight([one], hypothesis.cause))),
+      likely: floats(rows.length, (r) => Math.exp(seenWeight([one], (rows[r] as PriorRow).hypothesis.cause))),
     });
   const compression = cylinders.find((cylinder) => cylinder.id === id)?.compression;
   if (!reading || !compression) return facts;
   const others = cylinders.flatMap((one) => (one.id === id ? [] : (one.compression?.readKPa ?? [])));
   const { limit, estimateKPa, readKPa } = compression;
-  const told =
-    others.length > 0
-      ? {
-          fact: others.length < MANY ? ('others-few' as const) : ('others' as const),
-          figure: roundOff(readKPa / Math.max(1e-9, median(others))),
-        }
-      : limit.minHereKPa === undefined
-        ? undefined
-        : { fact: 'level' as const, figure: roundOff(estimateKPa / Math.max(1e-9, limit.minHereKPa)) };
+  const minimum = limit.minHereKPa;
+  const level = minimum === undefined ? undefined : estimateKPa / Math.max(1e-9, minimum);
+  const against = others.length > 0 ? readKPa / Math.max(1e-9, median(others)) : undefined;
+  // Low with the others low too, it is its limit that tells.
+  const byLevel = level !== undefined && (against === undefined || (level < 1 && against > LIKE_THE_OTHERS));
+  const told = byLevel
+    ? { fact: 'level' as const, figure: roundOff(level) }
+    : against === undefined
+      ? undefined
+      : { fact: others.length < MANY ? ('others-few' as const) : ('others' as const), figure: roundOff(against) };
   return told ? [{ told: told, likely: reading }, ...facts] : facts;
 }
+/** Not behind the others. */
+const LIKE_THE_OTHERS = 0.93;
 /** From so many others on there is a middle one. */
 const MANY = 3;
 

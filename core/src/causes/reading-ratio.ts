@@ -17,8 +17,11 @@ export const RATIO_STEP = 0.02;
 export const LOWEST_RATIO = -4;
 export const RATIO_POINTS = 260;
 
-/** No ratio is impossible: as a share of a row, for each bin. */
+/** No ratio is impossible, as a share of a row, for each bin; much more than a sound one makes is nearly so. */
 const SMOOTHING = 0.0015;
+const SMOOTHING_ABOVE = 0.0002;
+const FAR_ABOVE = 1.2;
+const smoothingOf = (bin: number) => ((RATIO_EDGES[bin - 1] ?? 0) >= FAR_ABOVE ? SMOOTHING_ABOVE : SMOOTHING);
 
 /** Logarithms of the middle of each bin, and how wide it is. */
 const LOGS = RATIO_EDGES.map(Math.log);
@@ -40,9 +43,16 @@ const { rows } = evidence as unknown as { rows: Readonly<Record<string, { ratio?
 function logDensities(thousandths: readonly number[]): number[] {
   const whole = thousandths.reduce((a, b) => a + b, 0);
   return thousandths.map((n, i) =>
-    Math.log((n / whole + SMOOTHING) / (1 + SMOOTHING * RATIO_BINS) / (WIDTHS[i] as number)),
+    Math.log((n / whole + smoothingOf(i)) / (1 + SMOOTHING * RATIO_BINS) / (WIDTHS[i] as number)),
   );
 }
+
+/**
+ * Nothing in a cylinder makes much more than a sound one: above this the reading is hardly of the same engine and
+ * gauge, under whatever row. Natural logarithms.
+ */
+const HIGHEST_KNOWN = 0.37;
+const ABOVE_IT = 0.06;
 
 const SOUND = logDensities(rows['sound']?.ratio ?? []);
 
@@ -58,8 +68,10 @@ function densityOf(row: string): Float64Array {
   const mass = logs.map((log, i) => (Math.exp(log) + Math.exp(SOUND[i] as number)) * (WIDTHS[i] as number));
   const sign = row.startsWith('carbon') ? 'rising' : 'falling';
   const told = row === 'sound' ? logs : monotone(against, mass, sign).map((weight, i) => weight + (SOUND[i] as number));
-  for (let i = 0; i < RATIO_POINTS; i += 1)
-    grid[i] = Math.exp(straightBetween(MIDDLES, told, LOWEST_RATIO + i * RATIO_STEP));
+  for (let i = 0; i < RATIO_POINTS; i += 1) {
+    const log = LOWEST_RATIO + i * RATIO_STEP;
+    grid[i] = Math.exp(straightBetween(MIDDLES, told, log) - Math.max(0, log - HIGHEST_KNOWN) / ABOVE_IT);
+  }
   return grid;
 }
 
@@ -85,13 +97,20 @@ export function straightBetween(xs: readonly number[], ys: readonly number[], x:
   return (ys[at - 1] as number) * (1 - share) + (ys[at] as number) * share;
 }
 
+/** Made once for each density and width: readings of one gauge share most of them. */
+const BLURRED = new Map<Float64Array, Map<number, Float64Array>>();
+
 /** A density that is less sure by so many points either way. */
-export function smoothed(density: Float64Array, points: number): Float64Array {
+export function blurred(density: Float64Array, points: number): Float64Array {
   if (points <= 0) return density;
-  const out = new Float64Array(density.length);
-  const at = (i: number) => density[Math.min(density.length - 1, Math.max(0, i))] as number;
   // Three points with the weights that a normal distribution gives them.
   const off = Math.max(1, Math.round(Math.sqrt(3) * points));
-  for (let i = 0; i < density.length; i += 1) out[i] = (4 * at(i) + at(i - off) + at(i + off)) / 6;
-  return out;
+  const known = BLURRED.get(density) ?? new Map<number, Float64Array>();
+  BLURRED.set(density, known);
+  const before = known.get(off);
+  if (before) return before;
+  const at = (i: number) => density[Math.min(density.length - 1, Math.max(0, i))] as number;
+  const made = density.map((here, i) => (4 * here + at(i - off) + at(i + off)) / 6);
+  known.set(off, made);
+  return made;
 }

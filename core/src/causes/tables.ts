@@ -111,10 +111,17 @@ export function weightOf({ weight }: RowShares, { fact, at, bin, figure, to }: F
 
 /** What all figures between two ends say alike: nothing where they speak for both sides. */
 function agreed(middles: readonly number[], bins: readonly number[], from: number, to: number): number {
-  const inside = middles.flatMap((middle, i) => (middle > from && middle < to ? [bins[i] as number] : []));
-  const all = [straightBetween(middles, bins, from), straightBetween(middles, bins, to), ...inside];
-  const low = Math.min(...all);
-  const high = Math.max(...all);
+  const first = straightBetween(middles, bins, from);
+  const last = straightBetween(middles, bins, to);
+  let low = Math.min(first, last);
+  let high = Math.max(first, last);
+  for (let i = 0; i < middles.length; i += 1) {
+    const middle = middles[i] as number;
+    if (middle <= from || middle >= to) continue;
+    const here = bins[i] as number;
+    if (here < low) low = here;
+    if (here > high) high = here;
+  }
   return low > 0 ? low : high < 0 ? high : 0;
 }
 

@@ -7,7 +7,8 @@ export type Matter =
   | 'firstTestSchool'
   | 'wetRiseSchool'
   | 'compressionSchool'
-  | 'rebuildSchool';
+  | 'rebuildSchool'
+  | 'learningSchool';
 
 /** The schools of each matter; the first is followed until a shop says otherwise. */
 export const SCHOOLS = {
@@ -25,6 +26,8 @@ export const SCHOOLS = {
   compressionSchool: ['a', 'b'],
   /** Rings alone, or bore too. */
   rebuildSchool: ['hone-and-ring', 'bore-or-replace'],
+  /** Whether what was found in engines opened here moves the odds before anything is measured. */
+  learningSchool: ['opened-here', 'trade-alone'],
 } as const satisfies Record<Matter, readonly string[]>;
 
 export type SchoolOf<M extends Matter> = (typeof SCHOOLS)[M][number];
@@ -41,4 +44,5 @@ export const DEFAULT_SCHOOLS: Schools = {
   wetRiseSchool: 'sealing',
   compressionSchool: 'a',
   rebuildSchool: 'hone-and-ring',
+  learningSchool: 'opened-here',
 };

@@ -235,7 +235,7 @@ describe('which readings count', () => {
   test('two that disagree are named and a third is asked for', () => {
     const file = job({ 1: [150, 110], 2: 150, 3: 150, 4: 150 });
     expect(told(file).cautions.find(({ caution }) => caution === 'attempts-disagree')?.text).toBe(
-      'Cyl 1 read 150 psi, then 110 psi. Take a third reading.',
+      'Cyl 1 read 150 psi, then 110 psi. Take another reading.',
     );
     expect(next(file)[0]).toEqual(['retest', '1']);
   });

@@ -57,8 +57,7 @@ function inFront(at: Standing): PlannedStep[] {
   const doubtful = inDoubt(at);
   if (doubtful.length > 0) return doubtful;
   if (cylinders.some(({ state }) => state === 'unproven')) return [step('stop', null, whyStop(at))];
-  if (cylinders.some(({ state }) => state === 'watch'))
-    return [step('stop', null, { because: 'past-watch' }), ...watched(at)];
+  if (cylinders.some(({ state }) => state === 'watch')) return [step('stop', null, watchedFor(at)), ...watched(at)];
   const fine: PlannedStep[] = [
     step('stop', null, sparkOrFuel(at)),
     ...(job.engine.fuel === 'petrol' ? [step('quick-checks', null, sparkOrFuel(at))] : []),
@@ -79,7 +78,18 @@ function whyStop(at: Standing): NextReason {
       return { because: 'no-tester-for-it', missing: 'leakdown' };
     return { because: 'nothing-tells-more', cylinders: open };
   }
-  return cylinders.some(({ state }) => state === 'watch') ? { because: 'past-watch' } : sparkOrFuel(at);
+  return cylinders.some(({ state }) => state === 'watch') ? watchedFor(at) : sparkOrFuel(at);
+}
+
+/** What passes with a remark: little to spare, or a chamber that has grown small. */
+function watchedFor({ verdict }: Standing): NextReason {
+  const watch = verdict.cylinders.filter(({ state }) => state === 'watch');
+  const carbon = watch.filter(({ reasons }) =>
+    reasons.some((one) => one.rule === 'fault-likelier' && one.cause === 'carbon'),
+  );
+  return carbon.length === watch.length
+    ? { because: 'look-for-carbon', cylinders: carbon.map(({ id }) => id) }
+    : { because: 'past-watch' };
 }
 
 /** What failed owns the next step: a case that does not hold, or one that was not proven. */
@@ -243,6 +253,8 @@ function forUnproven(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
     if (leakage && off === 'off-tdc') return feeds ? [again('leakdown', id, { because: 'wrong-stroke' })] : [];
     if (leakage && off === 'adapter-leak' && leakage.state === 'unproven')
       return feeds ? [again('leakdown', id, { because: 'too-close' })] : [];
+    // What doubts the test doubts it on all of them: the lowest one is enough to tell.
+    if (id !== lowestDoubted(at)) return [];
     return [
       ...(release || at.questioned
         ? []
@@ -258,6 +270,12 @@ function forUnproven(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
   if (hasReason(cylinder, 'leak-too-close') && feeds) return [again('leakdown', id, { because: 'too-close' })];
   return toAir(hasReason(cylinder, 'no-minimum') ? { because: 'find-where-the-air-goes' } : { because: 'too-close' });
 }
+
+/** The lowest of the cylinders that a fault of the test may have made low. */
+const lowestDoubted = ({ verdict }: Standing): string | undefined =>
+  verdict.cylinders
+    .filter((one) => hasReason(one, 'test-likelier', 'test-doubted'))
+    .sort((a, b) => (a.compression?.readKPa ?? 0) - (b.compression?.readKPa ?? 0))[0]?.id;
 
 /** Within its limits a cylinder may still read like a slightly leaking one: under this it is worth its air. */
 const SOUND_ENOUGH = 0.5;

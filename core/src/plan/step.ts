@@ -32,6 +32,8 @@ export type NextReason =
   | { because: 'takes-most-doubt'; bits: number; left: number; likeliest: { cause: Named; probability: number } }
   /** Another way to go on: what it would tell. */
   | { because: 'would-tell'; bits: number; left: number }
+  /** A case leaks or holds whatever the cylinders read. */
+  | { because: 'case-apart'; bits: number }
   | { because: 'test-likelier'; likeliest: { cause: Named; probability: number } }
   | { because: 'wrong-stroke' }
   | { because: 'crank-turned' }
@@ -45,6 +47,8 @@ export type NextReason =
   | { because: 'reads-nothing' }
   | { because: 'half-of-the-other'; other: string }
   | { because: 'past-watch' }
+  /** It passes, and these stand so high that their chambers have likely grown small. */
+  | { because: 'look-for-carbon'; cylinders: string[] }
   | { because: 'good-and-even'; cylinders: number; fuel: 'petrol' | 'diesel' }
   | { because: 'enough-known' }
   /** Nothing on the cart tells more, and it is not settled. */

@@ -76,7 +76,8 @@ export function figuresOf({
       crankcase?.maximum !== undefined ? inWords(toKPa(crankcase.maximum, crankcase.unit)) : inWords(toKPa(8, 'psi')),
     hold: crankcase ? minutes(crankcase.holdSeconds) : '3 minutes',
     dose: dose ? `${dose.ml.toFixed(1)} ml, ${dose.drops} drops` : 'a few drops',
-    order: engine.firingOrder?.join(', ') ?? engine.cylinders.join(', '),
+    // An order that nobody gave is never made up.
+    order: engine.firingOrder ? `firing order ${engine.firingOrder.join(', ')}` : 'the firing order',
     finger: engine.distributor ?? 'as the cap is stamped',
   };
 }

@@ -39,7 +39,7 @@ export function fromKPa(kPa: number, unit: VacuumUnit): number {
  * A pressure as a figure without its unit, rounded to what the unit is read to: `formatPressure(827.37, 'psi') //
  * '120'`.
  */
-export function formatPressure(kPa: number, unit: VacuumUnit): string {
-  const text = fixed(fromKPa(kPa, unit), DECIMALS[unit]);
+export function formatPressure(kPa: number, unit: VacuumUnit, finer = 0): string {
+  const text = fixed(fromKPa(kPa, unit), DECIMALS[unit] + finer);
   return Number(text) === 0 ? text.replace('-', '') : text;
 }

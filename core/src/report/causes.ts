@@ -25,7 +25,7 @@ export function tellCause({
   confidence,
 }: Pick<Cause, 'cause' | 'which' | 'cylinder' | 'with' | 'confidence'>): string {
   const what = other === undefined ? CAUSE_IS[which ?? cause] : `the head gasket, to cyl ${other}`;
-  return `${cylinder === null ? 'Every cylinder' : `Cyl ${cylinder}`}: it ${SURENESS[confidence]} ${what}.`;
+  return `${cylinder === null ? 'The test' : `Cyl ${cylinder}`}: it ${SURENESS[confidence]} ${what}.`;
 }
 
 const HEARD: Readonly<Record<HeardFact, string>> = {
@@ -68,15 +68,15 @@ export function tellFact(fact: FactName, found: Fact | undefined): string {
     case 'others':
       return `It reads ${beside(figure, 'the middle of the others')}`;
     case 'others-few':
-      return `It reads ${beside(figure, 'the other')}`;
+      return `It reads ${beside(figure, 'the rest')}`;
     case 'strokes':
       return STROKES[STROKE_BINS[bin] ?? 'quick'];
     case 'first-stroke':
       return bin < 2
-        ? 'Its first stroke is weaker than the others’'
+        ? 'Its first stroke makes less of its peak than the others’'
         : bin > 2
-          ? 'Its first stroke is stronger than the others’'
-          : 'Its first stroke is like the others’';
+          ? 'Its first stroke makes more of its peak than the others’'
+          : 'Its first stroke makes as much of its peak as the others’';
     case 'neighbour-alike':
       return bin === 1 ? 'The cylinder beside it is low and alike' : 'No cylinder beside it is low and alike';
     case 'wet':
@@ -90,9 +90,13 @@ export function tellFact(fact: FactName, found: Fact | undefined): string {
 /** Sealing below this is none. */
 const HARDLY = 0.05;
 
-/** `12 % under the other`, `on its limit`. @param ratio 1 is level */
+/** So many times what it is held against needs no figure. */
+const FAR_ABOVE = 2;
+
+/** `12 % under the rest`, `like its limit`. @param ratio 1 is level */
 function beside(ratio: number, what: string): string {
   const off = 100 * Math.abs(ratio - 1);
+  if (ratio > FAR_ABOVE) return `far above ${what}`;
   return off < 0.5 ? `like ${what}` : `${percent(off)} ${ratio < 1 ? 'under' : 'over'} ${what}`;
 }
 
@@ -126,7 +130,7 @@ const COMMON = {
   level: LOW,
   leak: LEAKS,
   others: ONE_LOW,
-  'first-stroke': ['It is weak from the first stroke on.', 'It would be weak from the first stroke on.'],
+  'first-stroke': ['Later strokes add little: it leaks as they fill.', 'Later strokes would add little.'],
 } as const satisfies Why;
 /** Where a cause has nothing of its own to say about a fact. */
 const USUAL: readonly [string, string] = [
@@ -258,19 +262,10 @@ const NOTED: Readonly<Record<NotedFact, Readonly<Record<string, string>>>> = {
   valve: {
     'engine-end': 'The tester has its valve at the engine end',
     elsewhere: 'The tester’s valve is not at the engine end',
-    unsaid: 'Nobody noted where the tester’s valve is',
   },
-  throttle: {
-    open: 'The throttle was noted open',
-    closed: 'The throttle was noted shut',
-    unsaid: 'Nobody noted the throttle',
-  },
-  cranking: {
-    labours: 'The starter laboured',
-    'turns-well': 'It was cranked at its usual speed',
-    unsaid: 'Nobody noted the cranking speed',
-  },
-  temperature: { cold: 'It was cold', warm: 'It was noted warm', unsaid: 'Nobody noted whether it was warm' },
+  throttle: { open: 'The throttle was noted open', closed: 'The throttle was noted shut' },
+  cranking: { labours: 'The starter laboured', 'turns-well': 'It was cranked at its usual speed' },
+  temperature: { cold: 'It was cold', warm: 'It was noted warm' },
 };
 const WHY_NOTED: Readonly<Record<NotedFact, string>> = {
   valve: 'Without it the hose is part of the chamber.',

@@ -19,7 +19,7 @@ export function tellCaution(caution: Caution, unit: VacuumUnit, has: Parts = ANY
     case 'attempts-disagree':
       return (
         `Cyl ${caution.cylinder} read ${p(caution.earlierKPa)}, then ${p(caution.latestKPa)}. ` +
-        'Take a third reading.'
+        'Take another reading.'
       );
     case 'entry-left-out':
       return `Left out: ${caution.field} ${caution.reason}. Everything else is judged.`;
@@ -72,7 +72,7 @@ export function tellCaution(caution: Caution, unit: VacuumUnit, has: Parts = ANY
     case 'leak-attempts-disagree':
       return (
         `Cyl ${caution.cylinder} leaked ${percent(caution.earlier)}, then ${percent(caution.latest)}. Zero the ` +
-        'tester and take a third reading.'
+        'tester and take another reading.'
       );
     case 'adapter-leaks':
       return `Cyl ${caution.cylinder}: air at the adapter is the test, not the engine. Seal it and read again.`;

@@ -56,7 +56,9 @@ const readingIn =
     const lost = leakage ? `${percent(leakage.percent)} of the air lost` : '';
     if (!compression) return lost;
     const read = `${formatPressure(compression.readKPa, unit)} ${UNIT_SIGN[unit]}`;
-    return leakage?.state === 'low' ? `${read}, ${lost}` : read;
+    if (leakage?.state !== 'low') return read;
+    // What condemns it stands first.
+    return compression.state === 'low' || compression.state === 'dead' ? `${read}, ${lost}` : `${lost}, ${read}`;
   };
 
 function lowOnes(
@@ -65,17 +67,22 @@ function lowOnes(
   unit: PressureUnit,
 ): string {
   const low = at(cylinders, 'low');
+  const gasketBetween = (a: string, b: string) =>
+    causes.some(
+      ({ cause, cylinder, with: other, probability }) =>
+        cause === 'head-gasket-between' && cylinder === a && other === b && probability > HALF,
+    );
+  const pair =
+    low.length === 2 && low[0] && low[1]
+      ? ([low[0].id, low[1].id] as const)
+      : patterns.find(({ name }) => name === 'neighbours-low-and-alike')?.cylinders;
+  const [a, b] = pair ?? [];
+  if (a !== undefined && b !== undefined && gasketBetween(a, b) && gasketBetween(b, a))
+    return `${capital(named([a, b]))} are low: look at the gasket between them.`;
   if (low.length === cylinders.length)
     return next[0]?.test === 'check-tester'
       ? 'Low all round. Question the test before the engine.'
       : `Low on every cylinder: ${low.length > FEW ? rangeOf(low, unit) : low.map(reading).join('; ')}.`;
-  const pair = patterns.find(({ name }) => name === 'neighbours-low-and-alike');
-  const gasket = (id: string) =>
-    causes.some(
-      ({ cause, cylinder, probability }) => cause === 'head-gasket-between' && cylinder === id && probability > HALF,
-    );
-  if (pair?.cylinders.every(gasket))
-    return `${capital(named(pair.cylinders))} are low and alike: look at the gasket between them.`;
   const under =
     spread?.unit === 'percent' && spread.method === 'lowest-vs-highest' && low.length === 1
       ? spread.perCylinder.find(({ cylinder }) => cylinder === low[0]?.id)

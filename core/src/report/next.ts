@@ -66,6 +66,8 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       );
     case 'would-tell':
       return `Takes away about ${percent(100 * Math.min(1, reason.bits / Math.max(0.01, reason.left)))} of the doubt.`;
+    case 'case-apart':
+      return 'What no cylinder shows: whether the crankcase holds.';
     case 'sure-enough':
       return (
         `More testing adds little: ${CAUSE_NAME[reason.likeliest.cause]}, ` +
@@ -105,6 +107,11 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       );
     case 'past-watch':
       return 'It passes, with little to spare. Note it, and test again next season.';
+    case 'look-for-carbon':
+      return (
+        `It passes, and ${cylinders(reason.cylinders)} ${reason.cylinders.length === 1 ? 'reads' : 'read'} high: ` +
+        'look into the chamber for carbon.'
+      );
     case 'good-and-even':
       return (
         `${reason.cylinders > 1 ? 'Good and even' : 'Good'}. Compression is not the trouble: ` +
@@ -183,7 +190,7 @@ const compressionFollows = ({ several, sparked }: Parts): Follows => [
 const FOLLOWS: Readonly<Partial<Record<NextTest, Follows>>> = {
   retest: [
     { outcome: 'The same again', then: 'It is real: find where it goes' },
-    { outcome: 'Another figure', then: 'A third reading settles it' },
+    { outcome: 'Another figure', then: 'One more settles which counts' },
   ],
   'check-tester': [
     { outcome: 'Something is found', then: 'Put it right and test again' },
@@ -204,6 +211,10 @@ const FOLLOWS: Readonly<Partial<Record<NextTest, Follows>>> = {
   'valve-clearance': [
     { outcome: 'One is tight', then: 'It may not close: set it, then test' },
     { outcome: 'All in range', then: 'Compression' },
+  ],
+  'battery-cranking': [
+    { outcome: 'It stays up', then: 'The starter is not to blame' },
+    { outcome: 'It sinks', then: 'Charge it, and crank again' },
   ],
   'manifold-vacuum': [
     { outcome: 'Steady and high', then: 'Little is wrong inside' },

@@ -6,6 +6,14 @@ export function percent(figureInPercent: number): string {
   return `${fixed(figureInPercent, 0)} %`;
 }
 
+/** A figure that stands beside a line it is not on: it never reads like the line itself. */
+export function percentBeside(figureInPercent: number, line: number): string {
+  const plain = percent(figureInPercent);
+  if (figureInPercent === line || plain !== percent(line)) return plain;
+  const finer = `${fixed(figureInPercent, 1)} %`;
+  return finer === `${fixed(line, 1)} %` ? `${fixed(figureInPercent, 2)} %` : finer;
+}
+
 export const count = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 

@@ -10,7 +10,7 @@ import { thumbName } from './sources';
 export const WET_SCHOOL: Readonly<Record<SchoolOf<'wetRiseSchool'>, string>> = {
   sealing: 'sealing alone',
   'any-clear-rise': 'any clear rise',
-  'others-level': 'back to the others',
+  'others-level': 'a rise to the others',
   'ten-percent': 'ten percent as read',
 };
 
@@ -51,8 +51,11 @@ export function tellOtherwise(others: readonly Otherwise[]): string {
 export function tellOtherResponses(
   others: readonly { school: SchoolOf<'wetRiseSchool'>; response: RingResponse }[],
 ): string {
-  return others
-    .map(({ school, response }) => `The school of ${WET_SCHOOL[school]} would say ${RESPONSE_WORD[response]}.`)
+  return [...new Set(others.map(({ response }) => response))]
+    .map((response) => {
+      const schools = others.filter((one) => one.response === response).map(({ school }) => WET_SCHOOL[school]);
+      return `Shops that go by ${or(schools)} would say ${RESPONSE_WORD[response]}.`;
+    })
     .join(' ');
 }
 

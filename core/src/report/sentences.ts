@@ -6,7 +6,7 @@ import type { StrokePattern } from '../reading/strokes';
 import { METHOD_NAME } from './names';
 import type { Parts } from '../engine/parts';
 import { ANY_MACHINE, either } from './machine';
-import { capital, count, percent } from './phrases';
+import { capital, count, percent, percentBeside } from './phrases';
 import { tellOtherResponses, tellOtherwise, WET_SCHOOL } from './schools';
 import type { HeardAt } from '../jobfile/tests';
 import type { SpreadMethod } from '../jobfile/book';
@@ -19,9 +19,14 @@ import { CAUSE_NAME } from './cause-names';
 
 /** Every sentence the judgement can say, in English. Another language is another file with these functions. */
 
+/** More likely than not. */
+const HALF = 0.5;
+/** What all faults of the test together add to the likeliest of them. */
+const WORTH_SAYING = 0.03;
+
 export function tellReason(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts = ANY_MACHINE): string {
   const said = tellRule(reason, unit, has);
-  return 'others' in reason && reason.others
+  return 'others' in reason && reason.others && !('well' in reason)
     ? `${said} ${reason.rule === 'wet-response' ? tellOtherResponses(reason.others) : tellOtherwise(reason.others)}`
     : said;
 }
@@ -48,34 +53,37 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts): st
     case 'above-maximum':
       return (
         `${p(reason.estimateKPa)} is above the maximum of ${p(reason.maxHereKPa)} (${sourceName(reason.source)}): ` +
-        'carbon, a milled head, or oil or fuel in the cylinder.'
+        `carbon, ${has.headGasket ? 'a milled head, ' : ''}or oil or fuel in the cylinder.`
       );
     case 'no-minimum':
       return `${capital(sourceName(reason.source))} gives no minimum to hold it against.`;
     case 'under-a-tenth':
       return (
-        `${p(reason.readKPa)} is under a tenth of ${reason.of === 'limit' ? 'its limit' : 'the best cylinder'} ` +
-        `(${p(reason.ofKPa)}). ${reason.repeated ? 'Read more than once.' : 'Read it again before you believe it.'}`
+        `${underTenth(reason.readKPa, reason.ofKPa, unit)} is under a tenth of ` +
+        `${reason.of === 'limit' ? 'its limit' : 'the best cylinder'} (${p(reason.ofKPa)}). ` +
+        `${reason.repeated ? 'Read more than once.' : 'Read it again before you believe it.'}`
       );
     case 'spread-met':
       return (
-        `${spreadAmount(reason, unit)}: within ${spreadFigure(reason.method, reason.limit, unit)} ` +
-        `(${spreadSchool(reason)}).`
+        `${spreadAmount(reason, unit, reason.limit)}: within ` +
+        `${spreadFigure(reason.method, reason.limit, unit)} (${spreadSchool(reason)}).`
       );
     case 'spread-watch':
       return (
-        `${spreadAmount(reason, unit)}: past the watch line of ${spreadFigure(reason.method, reason.watch, unit)}, ` +
-        `within ${spreadFigure(reason.method, reason.limit, unit)} (${spreadSchool(reason)}).`
+        `${spreadAmount(reason, unit, reason.watch)}: past the watch line of ` +
+        `${spreadFigure(reason.method, reason.watch, unit)}, within ` +
+        `${spreadFigure(reason.method, reason.limit, unit)} (${spreadSchool(reason)}).`
       );
     case 'spread-missed':
       return (
-        `${spreadAmount(reason, unit)}: more than ${spreadFigure(reason.method, reason.limit, unit)} ` +
-        `(${spreadSchool(reason)}).`
+        `${spreadAmount(reason, unit, reason.limit)}: more than ` +
+        `${spreadFigure(reason.method, reason.limit, unit)} (${spreadSchool(reason)}).`
       );
     case 'spread-too-close':
       return (
-        `${spreadAmount(reason, unit)}, too close to ${spreadFigure(reason.method, reason.limit, unit)} to call ` +
-        `(${spreadSchool(reason)}). ${tellSettle(reason.settle)}`
+        `${spreadAmount(reason, unit, reason.limit)}, too close to ` +
+        `${spreadFigure(reason.method, reason.limit, unit)} to call (${spreadSchool(reason)}). ` +
+        `${tellSettle(reason.settle)}`
       );
     case 'stands-above-the-others':
       return (
@@ -118,22 +126,28 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts): st
       return 'It misses a limit, and everything else speaks for a sound cylinder: read it again.';
     case 'test-likelier':
       return (
-        `${capital(CAUSE_NAME[reason.blame])} is likelier (${percent(100 * reason.probability)}) than a fault of ` +
-        `the engine (${percent(100 * reason.engineProbability)}). Put the test right and read again.`
+        `${capital(CAUSE_NAME[reason.blame])} ` +
+        (reason.probability - reason.blamed > WORTH_SAYING ? 'or something else of the test ' : '') +
+        (reason.probability > HALF
+          ? `probably made this figure (${percent(100 * reason.probability)}).`
+          : `is likelier (${percentBeside(100 * reason.probability, 100 * reason.engineProbability)}) than a fault ` +
+            `of the engine (${percent(100 * reason.engineProbability)}).`) +
+        ' Put the test right and read again.'
       );
     case 'leak-sound':
-      return `${leak(reason)}: sound, up to ${percent(reason.sound)} is (${schoolOf(reason.source)}).`;
+      return `${leak(reason, reason.sound)}: sound, up to ${percent(reason.sound)} is (${schoolOf(reason.source)}).`;
     case 'leak-watch':
       return (
-        `${leak(reason)}: past ${percent(reason.sound)}, ` +
+        `${leak(reason, reason.sound)}: past ${percent(reason.sound)}, ` +
         `${reason.percent <= reason.watch ? 'acceptable' : 'poor'}; a fault starts at ${percent(reason.fault)} ` +
         `(${schoolOf(reason.source)}).`
       );
     case 'leak-missed':
-      return `${leak(reason)}: more than ${percent(reason.fault)} (${schoolOf(reason.source)}).`;
+      return `${leak(reason, reason.fault)}: more than ${percent(reason.fault)} (${schoolOf(reason.source)}).`;
     case 'leak-too-close':
       return (
-        `${leak(reason)}, too close to ${percent(reason[reason.against])} to call (${schoolOf(reason.source)}). ` +
+        `${leak(reason, reason[reason.against])}, too close to ${percent(reason[reason.against])} to call ` +
+        `(${schoolOf(reason.source)}). ` +
         'Zero the ' +
         `tester. ${tellSettle(reason.settle)}`
       );
@@ -188,7 +202,8 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts): st
     case 'heard':
       return (
         `Air ${['', 'faint', 'clear', 'strong'][reason.level]} at the ` +
-        `${heardAt(reason.at)}${reason.cylinder ? ` of cyl ${reason.cylinder}` : ''}: ${heardSays(reason.at, has)}.`
+        `${heardAt(reason.at)}${reason.cylinder ? ` of cyl ${reason.cylinder}` : ''}: ` +
+        `${reason.well ? 'a breath past the rings is usual' : heardSays(reason.at, has)}.`
       );
     case 'intake-or-breather':
       return (
@@ -197,16 +212,22 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts): st
       );
     case 'wet-response':
       return (
-        `Oil lifted it by ${percent(100 * reason.rise)}` +
-        (reason.displacement === undefined
-          ? ''
-          : `, of which its own volume explains up to ${percent(100 * reason.displacement)}`) +
-        ': ' +
-        `${wetSays(reason.response, has)}${reason.school === 'sealing' ? '' : ` (by ${WET_SCHOOL[reason.school]})`}.`
+        `${oilDid(reason.rise, reason.displacement)}: ` +
+        (reason.well && reason.response !== 'shown'
+          ? 'there was little for it to seal.'
+          : `${wetSays(reason.response, has)}` +
+            `${reason.school === 'sealing' ? '' : ` (by ${WET_SCHOOL[reason.school]})`}.`)
       );
     case 'stroke-pattern':
-      return tellPattern(reason.pattern, reason.firstShare, has);
+      return tellPattern(reason.pattern, reason.firstShare, has, reason.well === true);
   }
+}
+
+/** A tenth of what it is held against, as both are printed. */
+function underTenth(kPa: number, ofKPa: number, unit: VacuumUnit): string {
+  const plain = formatPressure(kPa, unit);
+  const rounded = 10 * Number(plain) > Number(formatPressure(ofKPa, unit));
+  return `${rounded ? formatPressure(kPa, unit, 1) : plain} ${UNIT_SIGN[unit]}`;
 }
 
 /** `-0.2 psi`: a crankcase gauge is read finer than the others. */
@@ -226,9 +247,19 @@ function hold(
 
 function wetSays(response: 'shown' | 'absent' | 'undecided', { valves, headGasket }: Parts): string {
   if (response === 'shown') return 'rings or bore answer';
-  if (response === 'undecided') return 'that tells rings from nothing else yet';
+  if (response === 'undecided') return 'too little to tell rings from anything else';
   const rest = [...(valves ? ['a valve'] : []), ...(headGasket ? ['the gasket'] : []), 'a hole in the piston'];
   return `no answer from the rings; ${either(rest)}`;
+}
+
+/** `Oil lifted it by 9 %, of which its own volume explains up to 5 %` */
+function oilDid(rise: number, displacement: number | undefined): string {
+  const off = percent(Math.abs(100 * rise));
+  if (off === percent(0)) return 'Oil changed nothing';
+  if (rise < 0) return `With oil it read ${off} less`;
+  const own =
+    displacement === undefined ? '' : `, of which its own volume explains up to ${percent(100 * displacement)}`;
+  return `Oil lifted it by ${off}${own}`;
 }
 
 /** Where only a gasket or a crack lets air out. */
@@ -259,10 +290,12 @@ const heardSays = (at: HeardAt, { valves }: Parts): string =>
 const heardAt = (at: HeardAt) => (at === 'neighbour' ? 'plug hole' : at === 'head-joint' ? 'head joint' : at);
 
 /** `34 % ± 3 leaks away, a 1.1 mm hole` */
-function leak(reason: { percent: number; doubt: number; holeMm?: number; holeDoubtMm?: number }): string {
+function leak(reason: { percent: number; doubt: number; holeMm?: number; holeDoubtMm?: number }, line: number): string {
   const hole =
-    reason.holeMm === undefined ? '' : `, a ${reason.holeMm.toFixed(2)}${plusMinus(reason.holeDoubtMm)} mm hole`;
-  return `${percent(reason.percent)} ± ${(COVERAGE * reason.doubt).toFixed(0)} leaks away${hole}`;
+    reason.holeMm === undefined || COVERAGE * (reason.holeDoubtMm ?? 0) >= reason.holeMm
+      ? ''
+      : `, a ${reason.holeMm.toFixed(2)}${plusMinus(reason.holeDoubtMm)} mm hole`;
+  return `${percentBeside(reason.percent, line)} ± ${(COVERAGE * reason.doubt).toFixed(0)} leaks away${hole}`;
 }
 
 const plusMinus = (doubt: number | undefined): string =>
@@ -281,13 +314,15 @@ function tellSettle(settle: Settle): string {
   }
 }
 
-function tellPattern(pattern: StrokePattern, firstShare: number, { valves, headGasket }: Parts): string {
+function tellPattern(pattern: StrokePattern, firstShare: number, { valves, headGasket }: Parts, well: boolean): string {
   const share = `First stroke made ${percent(100 * firstShare)} of the peak`;
   switch (pattern) {
     case 'quick':
       return `${share}: it fills quickly.`;
     case 'climbing':
-      return `${share} and each stroke added: rings or bore, or a long hose.`;
+      return well
+        ? `${share} and each stroke added: no fault by itself, a long hose does that.`
+        : `${share} and each stroke added: rings or bore, or a long hose.`;
     case 'flat-low':
       return (
         `${share} and it never built: ` +
@@ -325,8 +360,8 @@ export function pressure(kPa: number, unit: VacuumUnit): string {
   return `${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`;
 }
 
-function spreadAmount(reason: { method: SpreadMethod; amount: number }, unit: VacuumUnit): string {
-  const amount = spreadFigure(reason.method, reason.amount, unit);
+function spreadAmount(reason: { method: SpreadMethod; amount: number }, unit: VacuumUnit, line: number): string {
+  const amount = reason.method === 'difference' ? pressure(reason.amount, unit) : percentBeside(reason.amount, line);
   switch (reason.method) {
     case 'lowest-vs-highest':
     case 'difference':

@@ -72,7 +72,7 @@ export const READY: readonly StepData[] = [
 export const PLUGS_OUT: readonly StepData[] = [
   {
     id: 'map',
-    what: 'Number the leads; note firing order {order}.',
+    what: 'Number the leads; note {order}.',
     why: 'Two leads changed over cost more than the test found.',
     when: { several: true, fuel: 'petrol' },
     changes: 'leads-off',

@@ -1,4 +1,5 @@
 import { InputError } from '../quantity/input-error';
+import { cleaned, rangeOf, withoutSpikes } from './clean';
 
 /** Samples of one gauge or sensor: seconds, rising, and pressure in any one unit, NaN where the sample is missing. */
 export interface Samples {
@@ -44,8 +45,19 @@ const REST_SECONDS = 0.025;
 const REST_SAMPLES = 3;
 /** A gap of so many usual intervals is a dropout. */
 const GAP = 5;
-/** So many samples at the very top of a trace that falls again are a clipped peak. */
-const CLIPPED_SAMPLES = 6;
+/** A peak that is flat over this share of its upper tenth is clipped; a round one never is. */
+const FLAT_SHARE = 0.35;
+const UPPER_TENTH = 0.9;
+/** So many samples stand level at the top, or two on several strokes that end at the same height. */
+const FLAT_SAMPLES = 3;
+const FLAT_ON_SEVERAL = 2;
+/** A swing counts where it is so many deviations of the noise that is left. */
+const NOISE_LIFT = 5.5;
+/** A trace that nowhere stands out of its noise by more is silence. */
+const NOISE_RANGE = 10;
+/** No crank is turned slower or faster, rev/min. */
+const SLOWEST_TURN = 20;
+const FASTEST_TURN = 3000;
 
 /**
  * Strokes, peaks and faults of a recorded pressure trace, in one pass for the range and one for the strokes.
@@ -54,17 +66,21 @@ const CLIPPED_SAMPLES = 6;
  * @throws InputError when there are fewer, or time runs backwards
  */
 export function readStrokes({ seconds, pressure }: Samples): TraceReading {
-  const range = rangeOf(seconds, pressure);
-  const { low, high } = range;
-  const dropouts = gaps(seconds, pressure, range.interval);
-  const lift = LEAST_LIFT * (high - low);
-  if (!(high - low > 0)) return { kind: 'cylinder', strokes: [], peak: high, dropouts, saturation: [] };
-  const kind = isHeld(pressure, low, high) ? 'held' : 'cylinder';
+  check(seconds, pressure);
+  const interval = usualInterval(seconds);
+  const dropouts = gaps(seconds, pressure, interval);
+  const first = cleaned(pressure, interval);
+  const kind = isHeld(first.pressure, first.low, first.high) ? 'held' : 'cylinder';
+  const { pressure: clean, noise, low, high } = kind === 'held' ? cleaned(pressure, interval, true) : first;
+  const range = high - low;
+  if (!(range > NOISE_RANGE * noise)) return { kind: 'cylinder', strokes: [], peak: high, dropouts, saturation: [] };
   const strokes =
     kind === 'held'
-      ? steps(seconds, pressure, LEAST_STEP * (high - low), range.interval)
-      : swings(seconds, pressure, lift).filter(({ peak }) => peak >= LEAST_PEAK * high);
-  const first = strokes[0];
+      ? steps(seconds, clean, Math.max(LEAST_STEP * range, NOISE_LIFT * noise), interval)
+      : swings(seconds, clean, Math.max(LEAST_LIFT * range, NOISE_LIFT * noise)).filter(
+          ({ peak }) => peak >= LEAST_PEAK * high,
+        );
+  const start = strokes[0];
   const peak = Math.max(...strokes.map((stroke) => stroke.peak));
   const perMinute = rate(strokes);
   return {
@@ -72,27 +88,20 @@ export function readStrokes({ seconds, pressure }: Samples): TraceReading {
     strokes,
     peak: strokes.length > 0 ? peak : high,
     dropouts,
-    ...(first && peak > 0 ? { firstShare: first.peak / peak } : {}),
+    ...(start && peak > 0 ? { firstShare: start.peak / peak } : {}),
     ...(perMinute === undefined ? {} : { strokesPerMinute: perMinute }),
-    saturation: kind === 'cylinder' ? clipped(seconds, pressure, high) : [],
+    saturation: kind === 'cylinder' ? clipped(seconds, withoutSpikes(pressure)) : [],
   };
 }
 
-function rangeOf(seconds: Float64Array, pressure: Float32Array): { low: number; high: number; interval: number } {
-  let low = Infinity;
-  let high = -Infinity;
+function check(seconds: Float64Array, pressure: Float32Array): void {
   let figures = 0;
   for (let i = 0; i < seconds.length; i += 1) {
     if (i > 0 && (seconds[i] as number) < (seconds[i - 1] as number))
       throw new InputError('time', 'time-runs-backwards', { sample: i + 1 });
-    const p = pressure[i] as number;
-    if (Number.isNaN(p)) continue;
-    figures += 1;
-    if (p < low) low = p;
-    if (p > high) high = p;
+    if (!Number.isNaN(pressure[i])) figures += 1;
   }
   if (figures < 2) throw new InputError('pressure', 'needs-two-samples');
-  return { low, high, interval: usualInterval(seconds) };
 }
 
 /** Median of some of the intervals: a few thousand stand for a million. */
@@ -171,8 +180,10 @@ function steps(seconds: Float64Array, pressure: Float32Array, least: number, int
       topSince = t;
       climbing = undefined;
     }
-    if (p > top + least || (climbing && p > top)) {
-      if (!climbing || t - topSince > rest) {
+    // After a rest a new rise has to stand out; while it climbs every bit belongs to the same one.
+    const rested = !climbing || t - topSince > rest;
+    if (p > top + least || (!rested && p > top)) {
+      if (!climbing || rested) {
         climbing = { seconds: t, peak: p };
         found.push(climbing);
       }
@@ -193,7 +204,9 @@ function rate(strokes: readonly Stroke[]): number | undefined {
     .map((stroke, i) => stroke.seconds - (strokes[i] as Stroke).seconds)
     .sort((a, b) => a - b);
   const middle = between[between.length >> 1] as number;
-  return middle > 0 ? 60 / middle : undefined;
+  const perMinute = middle > 0 ? 60 / middle : 0;
+  // One stroke is one turn of a two-stroke, two of a four-stroke: both must be possible.
+  return perMinute >= SLOWEST_TURN && 2 * perMinute <= FASTEST_TURN ? perMinute : undefined;
 }
 
 function gaps(seconds: Float64Array, pressure: Float32Array, interval: number): TraceReading['dropouts'] {
@@ -209,17 +222,26 @@ function gaps(seconds: Float64Array, pressure: Float32Array, interval: number): 
   return found;
 }
 
-function clipped(seconds: Float64Array, pressure: Float32Array, high: number): TraceReading['saturation'] {
-  const found: TraceReading['saturation'] = [];
-  let from = -1;
-  for (let i = 0; i <= seconds.length; i += 1) {
-    const atTop = i < seconds.length && (pressure[i] as number) === high;
-    if (atTop && from < 0) from = i;
-    if (!atTop && from >= 0) {
-      if (i - from >= CLIPPED_SAMPLES)
-        found.push({ from: seconds[from] as number, to: seconds[i - 1] as number, at: high });
-      from = -1;
-    }
+/** Where it stood flat at the very top, at any sampling rate. */
+function clipped(seconds: Float64Array, pressure: Float32Array): TraceReading['saturation'] {
+  const { low, high } = rangeOf(pressure);
+  const upper = low + UPPER_TENTH * (high - low);
+  const found: (TraceReading['saturation'][number] & { samples: number })[] = [];
+  for (let i = 0; i < pressure.length; i += 1) {
+    if (pressure[i] !== high) continue;
+    let last = i;
+    while (pressure[last + 1] === high) last += 1;
+    let [from, to] = [i, last];
+    while ((pressure[from - 1] as number) >= upper) from -= 1;
+    while ((pressure[to + 1] as number) >= upper) to += 1;
+    const flat = (seconds[last] as number) - (seconds[i] as number);
+    const width = (seconds[to] as number) - (seconds[from] as number);
+    if (flat > 0 && flat >= FLAT_SHARE * width)
+      found.push({ from: seconds[i] as number, to: seconds[last] as number, at: high, samples: last - i + 1 });
+    i = to;
   }
-  return found;
+  const several = found.length > 1;
+  return found
+    .filter(({ samples }) => samples >= (several ? FLAT_ON_SEVERAL : FLAT_SAMPLES))
+    .map(({ samples: _, ...one }) => one);
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { seeded } from '../virtual-engine';
 import { collectTrace, columnsOf, readStrokes, type Samples } from '.';
 
 const HZ = 1000;
@@ -73,6 +74,80 @@ describe('strokes of a trace', () => {
       ),
       { numRuns: runs(40) },
     );
+  });
+  describe('as sensors really are', () => {
+    const noisy = ({ seconds, pressure }: Samples, deviation: number, seed = 1): Samples => {
+      const draw = seeded(seed);
+      return { seconds, pressure: pressure.map((p) => p + deviation * draw.normal()) };
+    };
+    const PEAKS = [85, 120, 134, 138, 138, 137, 138];
+
+    test('one sample that leaps is neither a peak nor a stroke', () => {
+      fc.assert(
+        fc.property(
+          fc.constantFrom(200, 1000, 5000),
+          fc.double({ min: 0, max: 0.999, noNaN: true }),
+          fc.constantFrom(-300, 60, 900),
+          (hz, place, height) => {
+            const trace = cylinderTrace(PEAKS, 0.2, 0, hz);
+            const at = Math.floor(place * trace.pressure.length);
+            const clean = readStrokes(trace);
+            trace.pressure[at] = (trace.pressure[at] ?? 0) + height;
+            const found = readStrokes(trace);
+            expect(found.strokes).toHaveLength(clean.strokes.length);
+            if (height > 100) expect(found.peak / clean.peak).toBeCloseTo(1, 1);
+          },
+        ),
+        { numRuns: runs(100) },
+      );
+    });
+    test.each([5000, 200])('five percent of noise at %i Hz: the same strokes', (hz) => {
+      for (let seed = 1; seed <= 40; seed += 1) {
+        const found = readStrokes(noisy(cylinderTrace(PEAKS, 0.2, 0, hz), 0.05 * 138, seed));
+        expect(found.strokes).toHaveLength(PEAKS.length);
+        expect((found.strokesPerMinute ?? 0) / 300).toBeCloseTo(1, 1);
+        found.strokes.forEach(({ peak }, i) => expect(Math.abs(peak / (PEAKS[i] ?? NaN) - 1)).toBeLessThan(0.2));
+      }
+    });
+    test('a gauge that holds, with noise: its rises', () => {
+      for (let seed = 1; seed <= 20; seed += 1) {
+        const found = readStrokes(noisy(heldTrace([70, 105, 128, 141], 0.4, 5000), 2, seed));
+        expect(found.kind).toBe('held');
+        expect(found.strokes.map(({ peak }) => Math.round(peak / 5) * 5)).toEqual([70, 105, 130, 140]);
+      }
+    });
+    test.each([5000, 1000, 200])('a sensor that hears nothing at %i Hz: no stroke and no speed', (hz) => {
+      for (let seed = 1; seed <= 20; seed += 1) {
+        const still: Samples = {
+          seconds: Float64Array.from({ length: 3 * hz }, (_, i) => i / hz),
+          pressure: new Float32Array(3 * hz),
+        };
+        const found = readStrokes(noisy(still, 0.4, seed));
+        expect(found.strokes).toEqual([]);
+        expect(found.strokesPerMinute).toBeUndefined();
+      }
+    });
+    test.each([5000, 1000, 200])('a top that stands flat is clipping at %i Hz, a round one is not', (hz) => {
+      const round = cylinderTrace(PEAKS, 0.2, 0, hz);
+      expect(readStrokes(round).saturation).toEqual([]);
+      // A gauge of eight bits.
+      const coarse = { ...round, pressure: round.pressure.map((p) => Math.round(p)) };
+      expect(readStrokes(coarse).saturation).toEqual([]);
+      const flat = { ...round, pressure: round.pressure.map((p) => Math.min(p, 105)) };
+      expect(readStrokes(flat).saturation.length).toBeGreaterThanOrEqual(PEAKS.length - 2);
+    });
+    test('faster than any crank turns is no speed', () => {
+      expect(
+        readStrokes(
+          cylinderTrace(
+            Array.from({ length: 40 }, () => 100),
+            0.012,
+            0,
+            5000,
+          ),
+        ).strokesPerMinute,
+      ).toBe(undefined);
+    });
   });
   test('missing samples and gaps are dropouts', () => {
     const trace = cylinderTrace([100, 130, 135], 0.2);

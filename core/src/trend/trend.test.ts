@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { seeded } from '../virtual-engine';
 import { atmosphereAt, limitHere, standardReading, theilSen, toKPa, trend } from '..';
 
 const psi = (figure: number) => toKPa(figure, 'psi');
@@ -141,6 +142,40 @@ describe('trend', () => {
     const repaired = trend([...falling, { hours: 501, kPa: psi(155) }], [500.5]);
     expect(repaired).toMatchObject({ kind: 'too-few', needed: 2 });
     expect(repaired.points).toHaveLength(1);
+  });
+  test('the reading that led to a repair belongs to the old line, its proof to the new one', () => {
+    const led = { hours: 500, kPa: psi(118) };
+    const proof = { hours: 500, kPa: psi(152), afterRepair: true };
+    expect(trend([...falling.slice(0, 5), led], [500]).points).toEqual([]);
+    expect(trend([...falling.slice(0, 5), led, proof]).points).toEqual([proof]);
+  });
+  describe('on nothing but noise', () => {
+    test.each([3, 4, 5, 6, 7, 8, 9, 10].flatMap((n) => [false, true].map((known) => [n, known] as const)))(
+      '%i points, doubt known: %s: wear in at most 5 %%, and the band holds the slope in 93 %%',
+      (n, known) => {
+        const SERIES = 2000;
+        let visible = 0;
+        let held = 0;
+        for (let seed = 1; seed <= SERIES; seed += 1) {
+          const random = seeded(seed * 7919 + n);
+          const draw = () => random.normal();
+          const slope = -psi(1) / 50;
+          const hours = Array.from({ length: n }, (_, i) => 60 * i + 20 * random.uniform());
+          const points = (per: number) =>
+            hours.map((at) => ({
+              hours: at,
+              kPa: psi(140) + per * at + 15 * draw(),
+              ...(known ? { doubtKPa: 15 } : {}),
+            }));
+          const still = trend(points(0));
+          const worn = trend(points(slope));
+          if (still.kind === 'line' && still.wear === 'visible') visible += 1;
+          if (worn.kind === 'line' && worn.slopeFrom <= slope && worn.slopeTo >= slope) held += 1;
+        }
+        expect(visible / SERIES).toBeLessThanOrEqual(0.05);
+        expect(held / SERIES).toBeGreaterThanOrEqual(0.93);
+      },
+    );
   });
   test('fewer than three points, or three of one hour, make no line', () => {
     expect(trend(falling.slice(0, 2))).toMatchObject({ kind: 'too-few', needed: 1 });

@@ -3,6 +3,7 @@ import { limitHere } from '../air/atmosphere';
 import type { Volumes } from '../oil/oil';
 import { STANDARD_ATMOSPHERE_KPA } from '../quantity/pressure';
 import { warmEstimate } from '../reading/warm-estimate';
+import { median } from '../quantity/median';
 import { theilSen } from './theil-sen';
 import type { Temperature } from '../jobfile/book';
 import type { Tester } from '../jobfile/tester';
@@ -34,6 +35,10 @@ export function standardReading(
 export interface TrendPoint {
   hours: number;
   kPa: number;
+  /** Standard deviation of what the gauge may be out by, kPa. */
+  doubtKPa?: number;
+  /** Read as the proof of a repair: it begins a new line. */
+  afterRepair?: boolean;
 }
 
 /** What the readings since the latest repair say of the wear. Pressures kPa gauge at sea level, warm. */
@@ -64,7 +69,8 @@ const FEWEST = 3;
  * The wear of one cylinder over the hours it ran, as far back as the latest repair.
  *
  * @param points brought to one condition, in any order; hours 0 or more
- * @param repairedAtHours each starts a new line: readings at those hours or later belong to it
+ * @param repairedAtHours each starts a new line: what was read later belongs to it. A reading of the very hour led to
+ *   the repair and belongs to the old one, unless it was read as its proof
  * @param minimumKPa the book's, at sea level, warm; without it there is nothing to run out of
  */
 export function trend(
@@ -72,11 +78,18 @@ export function trend(
   repairedAtHours: readonly number[] = [],
   minimumKPa?: number,
 ): Trend {
-  const latestRepair = Math.max(-Infinity, ...repairedAtHours);
-  const since = points.filter(({ hours }) => hours >= latestRepair).sort((a, b) => a.hours - b.hours);
+  const proofs = points.flatMap(({ hours, afterRepair }) => (afterRepair ? [hours] : []));
+  const latestRepair = Math.max(-Infinity, ...repairedAtHours, ...proofs);
+  const since = points
+    .filter(({ hours, afterRepair }) => hours > latestRepair || (hours === latestRepair && afterRepair === true))
+    .sort((a, b) => a.hours - b.hours);
   const different = new Set(since.map(({ hours }) => hours)).size;
   if (different < FEWEST) return { kind: 'too-few', points: since, needed: FEWEST - different };
-  const { slope, intercept, slopeFrom, slopeTo } = theilSen(since.map(({ hours, kPa }) => ({ x: hours, y: kPa })));
+  const doubts = since.flatMap(({ doubtKPa }) => doubtKPa ?? []);
+  const { slope, intercept, slopeFrom, slopeTo } = theilSen(
+    since.map(({ hours, kPa }) => ({ x: hours, y: kPa })),
+    doubts.length === since.length ? median(doubts) : undefined,
+  );
   const at = (hours: number) => intercept + slope * hours;
   const wear = slopeTo < 0 ? ('visible' as const) : ('not-visible' as const);
   const line = { kind: 'line' as const, points: since, slopePerHour: slope, slopeFrom, slopeTo, at, wear };

@@ -6,8 +6,7 @@ import { toKPa } from '../quantity/pressure';
 import { scaleFit } from '../reading/gauge';
 import type { Pattern } from '../spread/pattern';
 import { type DryMeasure, mixedConditions } from '../test-kinds/compression/measure';
-import type { Reason } from './reason';
-import type { State } from '../jobfile/state';
+import type { Draft } from './states';
 import { testDoubts } from '../test-kinds/compression/test-doubt';
 import type { HouseRules } from '../jobfile/house-rules';
 import type { Caution } from './caution';
@@ -17,13 +16,16 @@ import { crankingNote } from '../test-kinds/inspections';
 export function cautionsOf(
   job: JobFile,
   row: readonly DryMeasure[],
-  drafts: readonly { id: string; state: State; reasons: readonly Reason[] }[],
+  drafts: readonly Pick<Draft, 'id' | 'state' | 'reasons' | 'leakage'>[],
   found: readonly Pattern[],
   limits: CompressionLimits,
   rules: HouseRules,
 ): Caution[] {
   const cautions: Caution[] = [];
-  if (found.some((pattern) => pattern.name === 'all-low')) cautions.push({ caution: 'question-the-test-first' });
+  // What air has proven on every cylinder is no longer a question of the cranking test.
+  const proven = drafts.every(({ leakage }) => leakage?.state === 'low');
+  if (!proven && found.some((pattern) => pattern.name === 'all-low'))
+    cautions.push({ caution: 'question-the-test-first' });
   const note = crankingNote(job);
   const doubts = new Map(
     row

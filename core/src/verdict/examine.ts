@@ -14,7 +14,8 @@ import { judgeWet, wetCautions } from '../test-kinds/compression/wet';
 import { judgeCrankcase } from '../test-kinds/crankcase/judge';
 import { metOf, spreadMet } from './met';
 import { type Draft, settleState } from './states';
-import { worstOf } from '../jobfile/state';
+import { type State, worstOf } from '../jobfile/state';
+import type { InputError } from '../quantity/input-error';
 import { roundOff } from '../quantity/round-off';
 import { judgeInspections } from '../test-kinds/inspections';
 import { rankCauses } from '../causes/rank';
@@ -45,7 +46,7 @@ export interface Examined {
  * @returns a verdict in which every state carries its reasons
  * @throws InputError naming the field of what cannot be true
  */
-export function examine(given: JobFile): Examined {
+export function examine(given: JobFile, unreadable: readonly InputError[] = []): Examined {
   const { job: whole, leftOut } = believable(given);
   const { now: job, before, repair } = sinceRepair(whole);
   const { engine } = job;
@@ -73,13 +74,13 @@ export function examine(given: JobFile): Examined {
   );
   const crankcase = judgeCrankcase(job, atmosphereKPa) ?? null;
 
+  const high = standsAlone(row, limits);
   const drafts = engine.cylinders.map((id) =>
     withWet(
-      withLeakage(draftCylinder(id, measures.get(id), schooled, atmosphereKPa, row, spread), leaks.get(id)),
+      withLeakage(draftCylinder(id, measures.get(id), schooled, atmosphereKPa, row, spread, high), leaks.get(id)),
       wet.get(id),
     ),
   );
-  const high = standsAlone(row, limits);
   const keepsUp = spreadMet(row, spreads, high);
   const belief = infer(job, drafts, {
     limits,
@@ -107,7 +108,12 @@ export function examine(given: JobFile): Examined {
       parts: parts(engine),
       causes: rankCauses(job, belief, drafts, crankcase),
       cautions: roundOff([
-        ...leftOut.map(({ field, code, reason }): Caution => ({ caution: 'entry-left-out', field, code, reason })),
+        ...[...unreadable, ...leftOut].map(({ field, code, reason }): Caution => ({
+          caution: 'entry-left-out',
+          field,
+          code,
+          reason,
+        })),
         ...cautionsOf(job, row, drafts, found, limits, rules),
         ...leakCautions(leaks),
         ...wetCautions(job, wet, row, atmosphereKPa),
@@ -180,6 +186,7 @@ function draftCylinder(
   atmosphereKPa: number,
   row: readonly DryMeasure[],
   spread: SpreadFinding | undefined,
+  high: string | undefined,
 ): Draft {
   if (!measure) {
     return {
@@ -197,7 +204,10 @@ function draftCylinder(
   const { judged, reasons } = judgeCompression(measure, limits, atmosphereKPa, bestKPa);
   const compared = spread?.byCylinder.get(id);
   const state = worstOf([judged.state, ...(compared ? [compared.state] : [])]);
-  const strokes = strokePattern(measure.latest.strokes, measure.latest.peak, state === 'low' || state === 'dead');
+  // Behind only one that stands high it is not low.
+  const isLow = (one: State) => one === 'low' || one === 'dead';
+  const low = isLow(high === undefined || high === id ? state : judged.state);
+  const strokes = strokePattern(measure.latest.strokes, measure.latest.peak, low);
   // Without a limit of its own a cylinder is judged by the others alone.
   const alone = judged.state === 'unproven' && reasons[0]?.rule === 'no-minimum' && !judged.quarrel && compared;
   return {

@@ -21,4 +21,11 @@ export type Reason =
   | { rule: 'fault-likelier'; cause: Named; probability: number }
   /** A limit is missed, and everything else speaks for a sound cylinder. */
   | { rule: 'contradicts-itself' }
-  | { rule: 'test-likelier'; blame: TestFault | 'compression-release'; probability: number; engineProbability: number };
+  /** `probability` of all faults of the test that made this figure, `blamed` of the likeliest alone. */
+  | {
+      rule: 'test-likelier';
+      blame: TestFault | 'compression-release';
+      blamed: number;
+      probability: number;
+      engineProbability: number;
+    };

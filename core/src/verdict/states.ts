@@ -20,6 +20,8 @@ export interface Draft extends DraftCylinder {
 
 /** More likely than not. */
 const HALF = 0.5;
+/** Nothing is left to watch. */
+const GOOD = 0.9;
 
 /** What the states are read from, beside the belief. */
 export interface Context {
@@ -45,8 +47,8 @@ export function settleState(draft: Draft, belief: Belief, context: Context): voi
   if (parts.compression !== 'dead' && (isLow(parts.compression) || isLow(parts.spread))) {
     // What a release lets go is counted in by few books: without one, cranking alone condemns nothing.
     const uncounted = engineOf(context).compressionRelease === 'automatic' && !countsTheRelease(context.limits);
-    if (blamed.cranking + released > engineFault || uncounted) {
-      excuse(draft, context, odds, engineFault, 'cranking');
+    if (uncounted || (blamed.cranking + released > engineFault && sound <= HALF)) {
+      excuse(draft, context, odds, blamed.cranking + released, engineFault, 'cranking');
       if (parts.compression === 'low') parts.compression = 'unproven';
       if (parts.spread === 'low') parts.spread = 'unproven';
     } else if (
@@ -56,7 +58,7 @@ export function settleState(draft: Draft, belief: Belief, context: Context): voi
       engineFault <= HALF
     ) {
       // Behind only because one stands high: the spread is missed by the high one, or nobody knows yet by whom.
-      parts.spread = sound > HALF ? 'watch' : 'unproven';
+      parts.spread = sound > GOOD ? 'sound' : sound > HALF ? 'watch' : 'unproven';
       draft.reasons.unshift({ rule: sound > HALF ? 'beside-a-high-one' : 'high-or-low', high: context.high });
     }
   }
@@ -66,7 +68,7 @@ export function settleState(draft: Draft, belief: Belief, context: Context): voi
     !draft.reasons.some(({ rule }) => rule === 'gasket-blows')
   ) {
     parts.leakage = 'unproven';
-    excuse(draft, context, odds, engineFault, 'air');
+    excuse(draft, context, odds, blamed.air, engineFault, 'air');
   }
   const disagree = draft.reasons.some(({ rule }) => rule === 'attempts-disagree');
   const said = Object.values(parts);
@@ -83,6 +85,14 @@ export function settleState(draft: Draft, belief: Belief, context: Context): voi
     draft.state = 'unproven';
     draft.reasons.unshift({ rule: 'contradicts-itself' });
   }
+  draft.reasons = draft.reasons.map((reason) => (isWellTold(reason, draft) ? { ...reason, well: true } : reason));
+}
+
+/** Of a good cylinder some things are told otherwise: they are no fault by themselves. */
+function isWellTold({ rule, ...reason }: Reason, { state, leakage, reasons }: Draft): boolean {
+  const good = state === 'sound' || reasons.some((one) => one.rule === 'beside-a-high-one');
+  if (rule === 'wet-response' || rule === 'stroke-pattern') return good;
+  return rule === 'heard' && 'at' in reason && reason.at === 'crankcase' && leakage?.state === 'sound';
 }
 
 const engineOf = ({ job }: Context) => job.engine;
@@ -106,21 +116,23 @@ function excuse(
   draft: Draft,
   { job, measures, limits, rules }: Context,
   odds: ReadonlyMap<Named, number>,
+  /** How likely it is that the test made this figure, whatever else the cylinder has. */
+  probability: number,
   engineProbability: number,
   by: 'cranking' | 'air',
 ): void {
   const touching = by === 'air' ? AIR : CRANKING;
   const released = by === 'cranking' && job.engine.compressionRelease === 'automatic' && !countsTheRelease(limits);
   const [likeliest] = [...odds].filter(([name]) => touching.has(name)).sort((a, b) => b[1] - a[1]);
-  const blame = released ? (['compression-release', odds.get('compression-release') ?? 0] as const) : likeliest;
+  const blame = released ? 'compression-release' : likeliest?.[0];
   if (!blame) return;
   // The same fault may excuse cranking and air: it is said once.
-  if (draft.reasons.some((one) => one.rule === 'test-likelier' && one.blame === blame[0])) return;
+  if (draft.reasons.some((one) => one.rule === 'test-likelier' && one.blame === blame)) return;
   const measure = by === 'cranking' ? measures.get(draft.id) : undefined;
   const doubt =
     measure &&
     testDoubts(measure.test, job.engine, limits, rules.throttleSchool, crankingNote(job)).find(
-      ({ which }) => which === blame[0] || (which === 'weak-battery' && blame[0] === 'slow-cranking'),
+      ({ which }) => which === blame || (which === 'weak-battery' && blame === 'slow-cranking'),
     );
   const others: Otherwise[] =
     doubt?.which === 'throttle-closed'
@@ -131,8 +143,9 @@ function excuse(
       ? { rule: 'test-doubted', doubt, ...(others.length > 0 ? { others } : {}) }
       : {
           rule: 'test-likelier',
-          blame: blame[0] as TestFault | 'compression-release',
-          probability: blame[1],
+          blame: blame as TestFault | 'compression-release',
+          blamed: odds.get(blame) ?? 0,
+          probability,
           engineProbability,
         },
   );

@@ -12,6 +12,9 @@ const CRITICAL = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1));
 const CHOKED = Math.sqrt(GAMMA) * (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (2 * (GAMMA - 1)));
 const UNCHOKED = (2 * GAMMA) / (GAMMA - 1);
 
+/** What share of a gas passes a hole into nothing: a second, a mm2, a cm3 of it, and the root of a kelvin. */
+export const CHOKED_AT = CHOKED * Math.sqrt(GAS_CONSTANT);
+
 /**
  * Mass flow from a higher to a lower pressure, g/s.
  * @param areaMm2 effective; @param upKPa, @param upK of the gas that leaves; @param downKPa not above `upKPa`

@@ -149,7 +149,14 @@ export const LEAD_MAP: readonly StepData[] = [
   { id: 'back', what: 'Each lead back on its plug, boot home with a click.', why: 'A loose boot is the next misfire.' },
   {
     id: 'trace',
-    what: 'Follow the firing order {order} round the cap with a finger.',
+    what: 'Follow {order} round the cap with a finger.',
     why: 'Two changed over run, and backfire.',
+    when: { distributor: true },
+  },
+  {
+    id: 'coils',
+    what: 'Follow each lead from its plug to the coil of its own number.',
+    why: 'Two changed over run, and backfire.',
+    when: { distributor: false },
   },
 ];

@@ -19,7 +19,7 @@ export const restoring: Readonly<Record<Change, StepData>> = {
     what: 'Plugs back: gapped, by hand first, then to torque.',
     why: 'They were taken out. The manual gives the torque.',
   },
-  'leads-off': { id: 'leads-off', what: 'Leads by number, firing order {order}.', why: 'They were taken off.' },
+  'leads-off': { id: 'leads-off', what: 'Leads by number, {order} as it was noted.', why: 'They were taken off.' },
   'valve-core-out': {
     id: 'valve-core-out',
     what: 'Valve core back in the compression hose.',

@@ -110,8 +110,11 @@ export type CompressionReason =
       response: RingResponse;
       school: SchoolOf<'wetRiseSchool'>;
       others?: { school: SchoolOf<'wetRiseSchool'>; response: RingResponse }[];
+      /** The cylinder is good: there was nothing to seal. */
+      well?: true;
     }
-  | { rule: 'stroke-pattern'; pattern: StrokePattern; firstShare: number; strokeAt95?: number };
+  /** `well`: the cylinder is good, and a slow climb is no fault by itself. */
+  | { rule: 'stroke-pattern'; pattern: StrokePattern; firstShare: number; strokeAt95?: number; well?: true };
 
 /** Traps of a wet test. */
 export type WetCaution =

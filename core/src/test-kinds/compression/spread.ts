@@ -73,8 +73,11 @@ function judgeOne(one: CylinderSpread, limits: SpreadLimits): { state: State; re
   const numbers = { method, amount: one.amount, doubt: one.doubt, watch, limit, source };
   if (one.side === 'above') {
     // Standing above the others is no weakness; it is a reason to look for carbon, or at the others.
-    return within < 1 - SURE
-      ? { state: 'watch', reason: { rule: 'stands-above-the-others', method, amount: one.amount, limit } }
+    return one.amount > limit
+      ? {
+          state: within < 1 - SURE ? 'watch' : 'sound',
+          reason: { rule: 'stands-above-the-others', method, amount: one.amount, limit },
+        }
       : { state: 'sound', reason: { rule: 'spread-met', ...numbers } };
   }
   if (within < 1 - SURE) return { state: 'low', reason: { rule: 'spread-missed', ...numbers } };

@@ -8,9 +8,13 @@ import { LEAKDOWN, LISTENING } from './steps';
 export const leakdown: KindDefinition<'leakdown'> = {
   suits: () => true,
   takes: ['leakdown-tester', 'compressor'],
-  check({ cylinder, unit, supply, cylinderPressure, heard }, { tester }, job) {
+  check({ cylinder, unit, supply, cylinderPressure, percent, heard }, { tester }, job) {
     checkCylinder(job, cylinder, 'cylinder');
     if (!(supply > 0)) throw new InputError('supply', 'must-be-above', { limit: 0 });
+    if (percent !== undefined && percent < 0) throw new InputError('percent', 'must-not-be-negative');
+    if (percent !== undefined && percent > 100) throw new InputError('percent', 'must-not-be-above', { limit: 100 });
+    if (cylinderPressure !== undefined && cylinderPressure < 0)
+      throw new InputError('cylinderPressure', 'must-not-be-negative');
     if (cylinderPressure !== undefined && cylinderPressure > supply)
       throw new InputError('cylinderPressure', 'above-the-supply', { supply });
     const { maxSupply, unit: testersUnit = 'psi' } = tester ?? {};

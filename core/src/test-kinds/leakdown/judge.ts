@@ -170,9 +170,9 @@ function verdict(
   const exhaustLoud = heard.some(({ at, level }) => at === 'exhaust' && level >= LOUD);
   if ((percent >= SUSPICIOUS_PERCENT || exhaustLoud) && !tdcConfirmed && !test.rockersOff) {
     const suspected: LeakReason = { rule: 'wrong-stroke-suspected', percent, exhaustLoud };
-    // A gasket blows on any stroke.
+    // A gasket blows on any stroke; a valve that stands open would be heard elsewhere.
     return blows?.state === 'low'
-      ? { state: 'low', reasons: [...blows.reasons, suspected] }
+      ? { state: 'low', reasons: exhaustLoud ? [...blows.reasons, suspected] : blows.reasons }
       : { state: 'unproven', reasons: [suspected, ...(blows?.reasons ?? [])] };
   }
   const state = stateOf(percent, doubt, limits);

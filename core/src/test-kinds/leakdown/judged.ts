@@ -39,5 +39,6 @@ export type LeakReason =
   | { rule: 'leak-attempts-scatter'; low: number; high: number; of: number }
   /** Air where only a gasket or a crack lets it out, clear or faint. */
   | { rule: 'gasket-blows' | 'gasket-may-blow'; at: HeardAt; percent: number }
-  | { rule: 'heard'; at: HeardAt; level: number; cylinder?: string; closedRaises?: boolean }
+  /** `well`: it holds its air, and a breath past the rings is usual. */
+  | { rule: 'heard'; at: HeardAt; level: number; cylinder?: string; closedRaises?: boolean; well?: true }
   | { rule: 'intake-or-breather' };
