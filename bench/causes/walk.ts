@@ -13,7 +13,8 @@ export interface Walked {
 
 /** Minutes of doing every test on every cylinder, each reading twice: set-up, two rounds dry, one wet, air. */
 const EVERYTHING = { setUp: 4, dry: 3, wet: 4, air: 12 } as const;
-const LONGEST = 25;
+/** Longer than six cylinders with every test twice. */
+const LONGEST = 45;
 const MOST_READINGS = 3;
 
 /** The planner led, one step at a time, against everything on every cylinder. The same engine, the same readings. */
@@ -54,7 +55,7 @@ function withRepeats(full: JobFile): JobFile {
 function planned(one: Case, full: JobFile, slight: ReadonlySet<string>): Walked {
   const compression = full.tests?.find((test): test is CompressionTest => test.kind === 'compression');
   const leakdown = full.tests?.find((test): test is LeakdownTest => test.kind === 'leakdown');
-  const shown = { dry: new Map<string, number>(), wet: new Set<string>(), air: new Set<string>() };
+  const shown = { dry: new Map<string, number>(), wet: new Set<string>(), air: new Set<string>(), checked: false };
   const job = (): JobFile => ({
     ...full,
     tests: [
@@ -62,6 +63,7 @@ function planned(one: Case, full: JobFile, slight: ReadonlySet<string>): Walked 
         ? [
             {
               ...compression,
+              ...(shown.checked ? { checked: true } : {}),
               readings: [
                 ...compression.readings.filter(
                   ({ cylinder, wet }, i, all) =>
@@ -102,7 +104,9 @@ function planned(one: Case, full: JobFile, slight: ReadonlySet<string>): Walked 
     else if (next.test === 'wet' && cylinder !== null) shown.wet.add(cylinder);
     else if (next.test === 'leakdown' && cylinder !== null) shown.air.add(cylinder);
     // Whoever looks at the tester, the throttle and the battery finds what is wrong with them.
-    else if (next.test === 'check-tester' && one.shared) {
+    else if (next.test === 'check-tester') {
+      shown.checked = true;
+      if (!one.shared) continue;
       testFound = true;
       ended = true;
       break;

@@ -1,6 +1,6 @@
 import { createReadStream, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { readJobFile } from '@rugged/contract/jobfile';
+import { readForJudging, readJobFile } from '@rugged/contract/jobfile';
 import { judge } from '@rugged/core/plan';
 import { InputError, PRESSURE_UNITS, type PressureUnit } from '@rugged/core/quantity';
 import { report } from '@rugged/core/report';
@@ -29,9 +29,14 @@ interface Options {
 }
 type Command = (path: string, options: Options) => unknown;
 
+function judged(text: string) {
+  const { job, leftOut } = readForJudging(text);
+  return report(judge(job, leftOut));
+}
+
 const COMMANDS: Readonly<Record<string, Command>> = {
-  judge: (path, { readText }) => report(judge(readJobFile(readText(path)))),
-  plan: (path, { readText }) => ({ next: report(judge(readJobFile(readText(path)))).next }),
+  judge: (path, { readText }) => judged(readText(path)),
+  plan: (path, { readText }) => ({ next: judged(readText(path)).next }),
   simulate: async (path, { readText }) =>
     (await import('@rugged/core/virtual-engine')).simulate(readJobFile(readText(path))),
   // Only a trace needs the CSV parser: the other commands start without it.

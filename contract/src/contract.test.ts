@@ -9,6 +9,7 @@ import {
   newBookSchema,
   newEngineSchema,
   newReadingSchema,
+  readForJudging,
   readJobFile,
   type ReadingRecord,
   type ReadingRecordOf,
@@ -132,6 +133,29 @@ describe('the job file', () => {
       }),
       { numRuns: runs(500) },
     );
+  });
+});
+
+describe('a job file that is to be judged', () => {
+  const several = (...peaks: unknown[]) =>
+    JSON.stringify({
+      ...minimal,
+      tests: [{ kind: 'compression', readings: peaks.map((peak) => ({ cylinder: '1', unit: 'psi', peak })) }],
+    });
+  test('a figure that no gauge can show is left out and named, the rest is kept', () => {
+    const { job, leftOut } = readForJudging(several(130, -4, 132));
+    expect(job.tests?.[0]).toMatchObject({ readings: [{ peak: 130 }, { peak: 132 }] });
+    expect(leftOut.map(({ field, reason }) => `${field} ${reason}`)).toEqual([
+      'tests[0].readings[1].peak must not be negative',
+    ]);
+    const [caution] = judge(job, leftOut).cautions;
+    expect(caution).toMatchObject({ caution: 'entry-left-out', field: 'tests[0].readings[1].peak' });
+  });
+  test.each([
+    ['nothing would be left', several(-4), /negative/],
+    ['a figure is no number', several(130, '132'), /must be a number/],
+  ])('refused where %s', (_, text, why) => {
+    expect(() => readForJudging(text)).toThrow(why);
   });
 });
 

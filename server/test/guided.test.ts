@@ -194,6 +194,17 @@ describe('outcomes', () => {
       misses: [{ found: 'piston-damage', predicted: 'rings-or-bore', times: 1 }],
     });
   });
+  test('what was found goes out with the house rules, by family, and is never kept with them', async () => {
+    const shopOf = async () => (await agent.get('/api/session').expect(200)).body.shop;
+    const { houseRules, version } = await shopOf();
+    const [counts] = Object.values(houseRules.opened as Record<string, Record<string, number>>);
+    expect(counts).toEqual({ 'piston-damage': 1, 'rings-or-bore': 1 });
+    // A device that sends back what it was given, or makes something up, changes no count.
+    const made = { ...houseRules, opened: { scooter: { carbon: 99 } }, learningSchool: 'trade-alone' };
+    const { body } = await agent.patch('/api/shop').send({ version, houseRules: made }).expect(200);
+    expect(body.houseRules).toEqual({ ...houseRules, learningSchool: 'trade-alone' });
+    expect((await shopOf()).houseRules.opened).toEqual(houseRules.opened);
+  });
 });
 
 describe('the live gauge', () => {

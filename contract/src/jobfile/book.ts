@@ -1,4 +1,4 @@
-import { type Book, type HouseRules, SCHOOLS, SPREAD_METHODS } from '@rugged/core';
+import { type Book, FAMILIES, type HouseRules, SCHOOLS, SPREAD_METHODS } from '@rugged/core';
 import Joi from 'joi';
 import { figure, mm, percent, positive, rangeMm, temperature, unit, vacuumUnit } from './fields';
 
@@ -60,5 +60,9 @@ export const houseRulesSchema = Joi.object<Partial<HouseRules>>({
   leakWatchPercent: percent(),
   leakFaultPercent: percent(),
   leakSupplyKPa: positive(1000),
+  opened: Joi.object().pattern(
+    Joi.string().valid(...FAMILIES),
+    Joi.object().pattern(Joi.string().max(40), Joi.number().integer().min(0).max(1e6)),
+  ),
   ...Object.fromEntries(Object.entries(SCHOOLS).map(([matter, schools]) => [matter, Joi.string().valid(...schools)])),
 });

@@ -8,7 +8,8 @@ import session from 'express-session';
 import type { Pool } from 'pg';
 import { NOBODY, verifyPassword } from '../accounts/password';
 import { present } from '../store/models';
-import type { Who } from '../store/scope';
+import { withOpened } from '../store/opened';
+import { ShopScope, type Who } from '../store/scope';
 import type { Store } from '../store/store';
 import { Refusal } from './problem';
 import { openRoute, route } from './route';
@@ -60,7 +61,11 @@ export function sessionRoutes(store: Store): Router {
     ]);
     if (!person || !shop) throw new Refusal(401, 'signed-out', 'Sign in first');
     const { id, name, email } = present(person);
-    return { person: { id, name, email }, shop: present(shop), testers: testers.map(present) };
+    return {
+      person: { id, name, email },
+      shop: await withOpened(new ShopScope(store, who), present(shop)),
+      testers: testers.map(present),
+    };
   }
 
   return Router()

@@ -38,7 +38,8 @@ const FROM = `FROM jobs j
 
 /** The bench of a job of this shop as JSON text, or nothing. */
 export async function benchJson(scope: ShopScope, jobId: string): Promise<string | undefined> {
-  const [row] = await scope.select<{ bench: string }>(
+  const [row] = await scope.prepared<{ bench: string }>(
+    'bench',
     `SELECT ${BENCH} AS bench ${FROM} WHERE j.shop_id = $1 AND j.id = $2`,
     jobId,
   );
