@@ -3,9 +3,11 @@ import { InputError, type PressureUnit, type TestKind } from '@rugged/core';
 import { judgeBench, type Verdict } from '../jobs';
 import { type Recorded, withRecorded } from './recording';
 
-/** Entries that a verdict left out, by field and reason. */
-const leftOut = (verdict: Verdict) =>
-  verdict.ok ? verdict.judgement.cautions.flatMap((one) => (one.caution === 'entry-left-out' ? [one] : [])) : [];
+/** Entries that a verdict left out, or the one that left nothing to judge, by field and reason. */
+const leftOut = (verdict: Verdict): { field: string; reason: string }[] =>
+  verdict.ok
+    ? verdict.judgement.cautions.flatMap((one) => (one.caution === 'entry-left-out' ? [one] : []))
+    : [verdict.error];
 
 /**
  * What the bench would be judged as with a reading kept. A reading that cannot be true is refused here, at its field,
@@ -13,7 +15,7 @@ const leftOut = (verdict: Verdict) =>
  */
 export function judgeEntered(bench: Bench, recorded: Recorded<TestKind>, unit: PressureUnit): Verdict {
   const verdict = judgeBench(withRecorded(bench, recorded), unit);
-  if (leftOut(verdict).length === 0) return verdict;
+  if (!verdict.ok || leftOut(verdict).length === 0) return verdict;
   const known = new Set(leftOut(judgeBench(bench, unit)).map(({ field, reason }) => `${field} ${reason}`));
   const refused = leftOut(verdict).find(({ field, reason }) => !known.has(`${field} ${reason}`));
   return refused ? { ok: false, error: new InputError(refused.field, 'shape', { why: refused.reason }) } : verdict;

@@ -21,6 +21,7 @@ import { useColours } from '@/ui/theme';
 import { LINE, RADIUS, TOUCH } from '@/ui/tokens';
 import { Figure, Label, Strong, Words } from '@/ui/words';
 import { AttemptsSheet } from './attempts-sheet';
+import type { Draft } from './draft';
 import type { CompressionPad as Pad } from './use-compression-pad';
 
 import { DialPlate, VerdictLine } from './dial-plate';
@@ -33,6 +34,23 @@ interface Props {
   onSettings(): void;
 }
 
+/** What the keys beside the digits aim them at: strokes and peak, or both ends of a needle that swings. */
+interface Aim {
+  name: string;
+  label: string;
+  focus: Draft['focus'] | 'next';
+}
+const STROKE_KEYS: readonly [Aim, Aim, Aim] = [
+  { name: 'First', label: 'First stroke', focus: 0 },
+  { name: 'Peak', label: 'Peak', focus: 'peak' },
+  { name: 'Stroke +', label: 'Stroke +, next stroke', focus: 'next' },
+];
+const SWING_KEYS: typeof STROKE_KEYS = [
+  { name: 'Low', label: 'Low end of the swing', focus: 'low' },
+  { name: 'High', label: 'High end of the swing', focus: 'peak' },
+  { name: 'First', label: 'First stroke', focus: 0 },
+];
+
 /** Dial, figures, keys and one big button. It fits a phone without scrolling. */
 export function CompressionPad({ bench, pad, onDone, onSettings }: Props) {
   const [correcting, setCorrecting] = useState(false);
@@ -40,6 +58,13 @@ export function CompressionPad({ bench, pad, onDone, onSettings }: Props) {
   const { changeUnit } = useUnitSwitch(pad);
   // One question at a time: the tester before anybody cranks, the temperature once there is a figure.
   const asking = pad.conditions.engineTemperature === undefined && draft.peak !== '';
+  const [one, two, three] = draft.low === undefined ? STROKE_KEYS : SWING_KEYS;
+  const aimed = ({ name, label, focus }: Aim) => ({
+    name,
+    label,
+    chosen: focus === 'next' ? typeof draft.focus === 'number' && draft.focus > 0 : draft.focus === focus,
+    onPress: () => act(focus === 'next' ? { do: 'next-stroke' } : { do: 'focus', focus }),
+  });
   const onKey = (key: PadKey) => act({ do: 'key', key });
   return (
     <View style={styles.pad}>
@@ -58,24 +83,9 @@ export function CompressionPad({ bench, pad, onDone, onSettings }: Props) {
         <Keypad
           onKey={onKey}
           side={[
-            {
-              name: 'First',
-              label: 'First stroke',
-              chosen: draft.focus === 0,
-              onPress: () => act({ do: 'focus', focus: 0 }),
-            },
-            {
-              name: 'Peak',
-              label: 'Peak',
-              chosen: draft.focus === 'peak',
-              onPress: () => act({ do: 'focus', focus: 'peak' }),
-            },
-            {
-              name: 'Stroke +',
-              label: 'Stroke +, next stroke',
-              chosen: typeof draft.focus === 'number' && draft.focus > 0,
-              onPress: () => act({ do: 'next-stroke' }),
-            },
+            aimed(one),
+            aimed(two),
+            aimed(three),
             { name: UNIT_SIGN[pad.unit], label: `Unit ${UNIT_SIGN[pad.unit]}, switch`, onPress: changeUnit },
           ]}
         />
@@ -176,8 +186,8 @@ function TemperatureQuestion({ pad }: { pad: Pad }) {
 
 function Buttons({ pad, onDone }: { pad: Pad; onDone(): void }) {
   const { draft, typed, next } = pad;
-  const figure = typed.ok ? String(typed.reading.peak) : draft.peak;
-  const empty = draft.peak === '' && !draft.strokes.some(Boolean);
+  const figure = draft.low ? `${draft.low} to ${draft.peak}` : typed.ok ? String(typed.reading.peak) : draft.peak;
+  const empty = draft.peak === '' && !draft.low && !draft.strokes.some(Boolean);
   const cranking = pad.live?.stream?.status === 'running' || pad.live?.stream?.status === 'joining';
   return (
     <View style={styles.buttons}>

@@ -44,6 +44,8 @@ function CompressionOf({ bench }: { bench: Bench }) {
           visible
           onClose={() => setSettingUp(false)}
           onChange={pad.setConditions}
+          swings={pad.swings}
+          onSwings={pad.setSwings}
           onTrace={() => {
             setSettingUp(false);
             setTracing(true);

@@ -24,6 +24,11 @@ const PLUGS = [
   { value: 'one-out', word: 'One at a time' },
 ] as const;
 
+const NEEDLE = [
+  { value: 'rests', word: 'Comes to rest' },
+  { value: 'swings', word: 'Swings: read both ends' },
+] as const;
+
 const CHECKED = [
   { value: 'no', word: 'Not questioned' },
   { value: 'yes', word: 'Questioned, and good' },
@@ -38,11 +43,14 @@ interface Props {
   visible: boolean;
   onClose(): void;
   onChange(conditions: Conditions): void;
+  /** The needle will not settle: both its ends are read. */
+  swings: boolean;
+  onSwings(swings: boolean): void;
   onTrace(): void;
 }
 
 /** How the test is set up. A change begins a new test, so that unlike readings are not mixed unseen. */
-export function ConditionsSheet({ bench, conditions, visible, onClose, onChange, onTrace }: Props) {
+export function ConditionsSheet({ bench, conditions, visible, onClose, onChange, swings, onSwings, onTrace }: Props) {
   const [rpm, setRpm] = useState(conditions.crankingRpm === undefined ? '' : String(conditions.crankingRpm));
   const typedRpm = typedNumber(rpm);
   const rpmError =
@@ -90,6 +98,12 @@ export function ConditionsSheet({ bench, conditions, visible, onClose, onChange,
         error={rpmError}
         keyboard="decimal-pad"
         figures
+      />
+      <Choice
+        label="The needle"
+        options={NEEDLE}
+        chosen={swings ? 'swings' : 'rests'}
+        onChoose={(needle) => onSwings(needle === 'swings')}
       />
       <Choice
         label="The test itself"

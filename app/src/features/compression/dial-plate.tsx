@@ -18,7 +18,7 @@ import { Plate } from '@/ui/plate';
 import { StateMark } from '@/ui/state-mark';
 import { RADIUS, TOUCH } from '@/ui/tokens';
 import { Figure, Strong, Words } from '@/ui/words';
-import { errorWords } from './draft';
+import { errorWords, type Draft } from './draft';
 import type { CompressionPad as Pad } from './use-compression-pad';
 
 export function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; onAttempts(): void }) {
@@ -31,12 +31,21 @@ export function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; 
     houseRulesFor(bench.engine, bench.job.houseRules),
   );
   const inUnit = (kPa: number | undefined) => (kPa === undefined ? undefined : fromKPa(kPa, unit));
-  const typedPeak = draft.peak !== '' ? Number(draft.peak) : pad.typed.ok ? pad.typed.reading.peak : undefined;
+  const swung = draft.low !== undefined && pad.typed.ok ? pad.typed.reading : undefined;
+  const typedPeak = swung
+    ? swung.peak
+    : draft.peak !== ''
+      ? Number(draft.peak)
+      : pad.typed.ok
+        ? pad.typed.reading.peak
+        : undefined;
   const typedFirst = draft.strokes[0] ? Number(draft.strokes[0]) : undefined;
   const focusText =
     draft.focus === 'peak'
       ? draft.peak || (pad.typed.ok ? String(pad.typed.reading.peak) : '')
-      : (draft.strokes[draft.focus] ?? '');
+      : draft.focus === 'low'
+        ? (draft.low ?? '')
+        : (draft.strokes[draft.focus] ?? '');
   const { tester } = pad.conditions;
   const stream = pad.live?.stream;
   const fullScale =
@@ -62,11 +71,7 @@ export function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; 
       <View style={styles.face} onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.height)}>
         <Dial
           shown={focusText}
-          unit={
-            draft.focus === 'peak'
-              ? UNIT_SIGN[unit]
-              : `${UNIT_SIGN[unit]}, ${draft.focus === 0 ? 'first stroke' : `stroke ${draft.focus + 1}`}`
-          }
+          unit={`${UNIT_SIGN[unit]}${inFocus(draft)}`}
           fullScale={fullScale}
           others={others}
           maxWidth={Math.min(420, dialWidthFor(room))}
@@ -80,7 +85,14 @@ export function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; 
         />
       </View>
       <View style={styles.facts}>
-        {draft.strokes.some(Boolean) && !pad.live ? (
+        {draft.low !== undefined ? (
+          <Words style={styles.fact}>
+            {'swings '}
+            <Figure>{draft.low || '·'}</Figure>
+            {' to '}
+            <Figure>{draft.peak || '·'}</Figure>
+          </Words>
+        ) : draft.strokes.some(Boolean) && !pad.live ? (
           <Words style={styles.fact}>
             {draft.strokes.length > 1 ? 'strokes ' : 'first stroke '}
             <Figure>{draft.strokes.filter(Boolean).join(' · ')}</Figure>
@@ -123,13 +135,22 @@ export function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; 
   );
 }
 
+/** `, first stroke`: which figure is being typed, where it is not the peak. */
+function inFocus({ focus, low }: Draft): string {
+  if (focus === 'low') return ', low end';
+  if (focus === 'peak') return low === undefined ? '' : ', high end';
+  return focus === 0 ? ', first stroke' : `, stroke ${focus + 1}`;
+}
+
 /** What this figure says, said while it is typed. */
 export function VerdictLine({ bench, pad }: { bench: Bench; pad: Pad }) {
   if (pad.error || pad.missing) {
     return (
       <Plate hand style={styles.verdict}>
         <View role="alert" style={styles.grow}>
-          <Strong colour="rust">{pad.error ? errorWords(pad.error) : 'Enter the peak first.'}</Strong>
+          <Strong colour="rust">
+            {pad.error ? errorWords(pad.error) : pad.swings ? 'Enter both ends of the swing.' : 'Enter the peak first.'}
+          </Strong>
         </View>
       </Plate>
     );

@@ -46,6 +46,33 @@ test('a stroke left empty is filled before another is begun', () => {
   expect(begun).toMatchObject({ strokes: [''], focus: 0 });
 });
 
+describe('a needle that swings', () => {
+  const swings = draftReducer(EMPTY_DRAFT, { do: 'swings', swings: true });
+  const both = (low: string, high: string) =>
+    press(high, draftReducer(press(low, swings), { do: 'focus', focus: 'peak' }));
+  test('is read at both ends, and kept as its middle and half its width', () => {
+    expect(typed(both('45', '60'))).toEqual({
+      ok: true,
+      reading: { cylinder: '1', unit: 'psi', peak: 52.5, swing: 7.5 },
+    });
+  });
+  test('one end alone is not there yet; ends the wrong way round are named', () => {
+    expect(typed(press('45', swings))).toEqual({ ok: false });
+    const wrong = typed(both('60', '45'));
+    expect(wrong.ok || !wrong.error ? '' : errorWords(wrong.error)).toBe('Low end: must not be above the high end.');
+  });
+  test('the next cylinder is read the same way, until somebody says that it rests', () => {
+    const after = draftReducer(both('45', '60'), { do: 'clear' });
+    expect(after).toMatchObject({ low: '', peak: '', focus: 'low' });
+    expect(draftReducer(after, { do: 'swings', swings: false })).toEqual(EMPTY_DRAFT);
+  });
+  test('switched to another unit and back it stands to the digit', () => {
+    const bar = draftReducer(both('45', '60'), { do: 'convert', from: 'psi', to: 'bar' });
+    expect(bar).toMatchObject({ low: '3.103', peak: '4.137' });
+    expect(draftReducer(bar, { do: 'convert', from: 'bar', to: 'psi' })).toMatchObject({ low: '45', peak: '60' });
+  });
+});
+
 test('nothing typed is not wrong, only not there', () => {
   expect(typed(EMPTY_DRAFT)).toEqual({ ok: false });
 });

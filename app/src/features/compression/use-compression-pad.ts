@@ -210,6 +210,8 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     missing: tried && !typed.ok && !typed.error,
     next: wet ? undefined : nextUnmeasured(),
     wet,
+    swings: draft.low !== undefined,
+    setSwings: (swings: boolean) => act({ do: 'swings', swings }),
     oil,
     dose,
     setOil: setOilText,

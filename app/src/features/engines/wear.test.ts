@@ -20,8 +20,13 @@ function visit(hours: number | undefined, peak: number, n: number, engineTempera
 const told = (visits: ReturnType<typeof visit>[]) => wearOf(visits).map((one) => tellWear(one, 'psi'));
 
 test('hours to the minimum come with their interval', () => {
+  expect(told([visit(100, 170, 1), visit(200, 160, 2), visit(300, 150, 3), visit(400, 140, 4)])).toEqual([
+    'Cyl 1: loses 10 psi in 100 h; about 200 h to its minimum (150 to 300).',
+  ]);
+});
+test('what the gauge alone may be out by is no wear', () => {
   expect(told([visit(100, 150, 1), visit(200, 148, 2), visit(300, 146, 3), visit(400, 144, 4)])).toEqual([
-    'Cyl 1: loses 2 psi in 100 h; about 1,200 h to its minimum (1,200 to 1,200).',
+    'Cyl 1: no wear visible beyond the scatter of 4 readings.',
   ]);
 });
 test('a cold visit is brought to warm, not read as wear', () => {
@@ -38,6 +43,10 @@ test('at the minimum nothing is left', () => {
   expect(told([visit(100, 140, 1), visit(200, 130, 2), visit(300, 120, 3), visit(400, 110, 4)])[0]).toMatch(
     /stands at its minimum now/,
   );
+});
+test('a loss that rounds to nothing in 100 h is told over more hours', () => {
+  const points = [0, 5000, 10_000, 15_000].map((hours) => ({ hours, kPa: toKPa(160 - hours / 500, 'psi') }));
+  expect(tellWear({ cylinder: '2', trend: trend(points) }, 'psi')).toBe('Cyl 2: loses 2 psi in 1,000 h.');
 });
 test('without a minimum only the loss is told', () => {
   const points = [0, 100, 200, 300].map((hours) => ({ hours, kPa: toKPa(150 - hours / 50, 'psi') }));

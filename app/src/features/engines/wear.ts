@@ -1,4 +1,5 @@
 import {
+  COVERAGE,
   formatPressure,
   type PressureUnit,
   siteAtmosphere,
@@ -27,7 +28,7 @@ export function wearOf(visits: readonly Visit[]): CylinderWear[] {
   return engine.cylinders.map((cylinder) => ({
     cylinder,
     trend: trend(
-      visits.flatMap(({ bench }) => {
+      visits.flatMap(({ bench, judgement }) => {
         const { hours, site } = bench.job;
         const dry = readingsOfKind(countingReadings(bench.readings), 'compression').findLast(
           ({ figures }) => figures.cylinder === cylinder && !figures.wet,
@@ -35,6 +36,7 @@ export function wearOf(visits: readonly Visit[]): CylinderWear[] {
         const test = bench.tests.find(({ id }) => id === dry?.testId);
         if (hours === undefined || !dry || test?.kind !== 'compression') return [];
         const { engineTemperature, tester } = test.conditions;
+        const read = judgement?.cylinders.find(({ id }) => id === cylinder)?.compression;
         return [
           {
             hours,
@@ -47,6 +49,8 @@ export function wearOf(visits: readonly Visit[]): CylinderWear[] {
               },
               volumesOf(bench.engine),
             ),
+            ...(read ? { doubtKPa: read.plusMinusKPa / COVERAGE } : {}),
+            ...(test.conditions.after === 'repair' ? { afterRepair: true } : {}),
           },
         ];
       }),
@@ -59,6 +63,13 @@ export function wearOf(visits: readonly Visit[]): CylinderWear[] {
 const hundreds = (hours: number) =>
   (hours < 1000 ? Math.round(hours / 10) * 10 : Math.round(hours / 100) * 100).toLocaleString();
 
+/** Over so many hours that it is more than nothing. */
+function lostIn(slopePerHour: number, unit: PressureUnit): string {
+  const shown = (hours: number) => formatPressure(-hours * slopePerHour, unit);
+  const over = [100, 1000].find((hours) => Number(shown(hours)) > 0) ?? 10_000;
+  return `${shown(over)} ${UNIT_SIGN[unit]} in ${over.toLocaleString()} h`;
+}
+
 /** One sentence a cylinder. Hours are never promised without their interval. */
 export function tellWear({ cylinder, trend: found }: CylinderWear, unit: PressureUnit): string {
   const name = `Cyl ${cylinder}`;
@@ -67,7 +78,7 @@ export function tellWear({ cylinder, trend: found }: CylinderWear, unit: Pressur
       `${name}: ${found.needed} more ${found.needed === 1 ? 'visit' : 'visits'} with hours noted before a line can ` +
       'be drawn.'
     );
-  const lost = `${formatPressure(-100 * found.slopePerHour, unit)} ${UNIT_SIGN[unit]} in 100 h`;
+  const lost = lostIn(found.slopePerHour, unit);
   if (found.wear === 'not-visible')
     return `${name}: no wear visible beyond the scatter of ${found.points.length} readings.`;
   if (!found.hoursToMinimum) return `${name}: loses ${lost}.`;

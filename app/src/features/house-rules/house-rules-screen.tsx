@@ -95,6 +95,15 @@ const MATTERS: readonly {
     why: 'What a worn top end gets.',
     words: { 'hone-and-ring': 'Hone and ring', 'bore-or-replace': 'Bore or replace' },
   },
+  {
+    matter: 'learningSchool',
+    sample: 'learning',
+    title: 'Learn from engines opened here',
+    why:
+      'What the teardown sheets say moves the odds before anything is measured: never under a tenth of what the ' +
+      'trade says, never over ten times.',
+    words: { 'opened-here': 'Opened here', 'trade-alone': 'The trade alone' },
+  },
 ];
 
 const SUPPLIES = ['60', '70', '80', '100'] as const;

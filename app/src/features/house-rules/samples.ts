@@ -26,7 +26,8 @@ export type SampleMatter =
   | 'firstTest'
   | 'wetRise'
   | 'compression'
-  | 'rebuild';
+  | 'rebuild'
+  | 'learning';
 
 const four: Engine = {
   cycle: 'four-stroke',
@@ -114,6 +115,22 @@ const SAMPLES: Readonly<Record<SampleMatter, { what(unit: PressureUnit): string;
   plug: { what: () => 'Getting at the plug holes', cylinder: '1', job: job(four, {}) },
   stroke: { what: () => 'How long to crank', cylinder: '1', job: job(four, {}) },
   rebuild: { what: () => 'An engine on the bench with worn rings', cylinder: '1', job: job(four, {}) },
+  learning: {
+    what: (unit) => `A motorcycle that reads ${list([84, 140, 141, 139], unit)}`,
+    cylinder: '1',
+    job: job(four, {
+      books: [{ compression: { unit: 'psi', min: 125 } }],
+      tests: [
+        {
+          kind: 'compression',
+          engineTemperature: 'warm',
+          throttle: 'open',
+          tester,
+          readings: psi([84, 140, 141, 139]),
+        },
+      ],
+    }),
+  },
   firstTest: { what: () => 'A motorcycle nobody has measured yet', cylinder: '1', job: job(four, { tests: [] }) },
   wetRise: {
     what: (unit) => `Dry ${list([104], unit)}, with 1.2 ml of oil ${list([118], unit)}`,
@@ -161,6 +178,10 @@ export function sampleSays(matter: SampleMatter, houseRules: Partial<HouseRules>
   if (matter === 'firstTest') {
     const [next] = verdict.next;
     return next ? `${tellStep(next)}: ${next.reason.text}` : '';
+  }
+  if (matter === 'learning') {
+    const [likeliest] = verdict.causes;
+    return likeliest ? `${likeliest.text} ${Math.round(100 * likeliest.probability)} %.` : '';
   }
   const judged = verdict.cylinders.find(({ id }) => id === cylinder);
   const reason =

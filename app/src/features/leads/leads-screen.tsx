@@ -33,7 +33,7 @@ function LeadsOf({ bench }: { bench: Bench }) {
   const router = useRouter();
   const tell = useNotice();
   const { engine, job } = bench;
-  const order = engine.firingOrder ?? engine.cylinders;
+  const order = engine.firingOrder;
   const steps = useProcedure(bench, 'lead-map');
   const change = useChangeEngine(engine);
   const setWay = (distributor: 'clockwise' | 'anticlockwise') =>
@@ -50,25 +50,28 @@ function LeadsOf({ bench }: { bench: Bench }) {
       },
     );
   const back = steps.procedure.steps.find(({ id }) => id === 'back');
-  const trace = steps.procedure.steps.find(({ id }) => id === 'trace');
+  const trace = steps.procedure.steps.find(({ id }) => id === 'trace' || id === 'coils');
   return (
     <Screen title="Leads" under={engine.name} onBack={() => router.navigate(`/jobs/${job.id}`)} action={<KeptBadge />}>
       <View dataSet={{ print: 'hide' }}>
         <Plate label="Firing order" style={styles.plate}>
           <Label>Firing order</Label>
-          <Figure style={styles.order}>{order.join('-')}</Figure>
-          {engine.firingOrder ? null : (
+          {order ? (
+            <Figure style={styles.order}>{order.join('-')}</Figure>
+          ) : (
             <Words colour="dim">
-              The order is not known here: this is how they are counted. Note it before the first lead comes off.
+              Nobody has given it. Note it, or photograph the leads, before the first one comes off.
             </Words>
           )}
           <Choice label="Distributor turns" options={WAYS} chosen={engine.distributor} onChoose={setWay} />
-          <Cap order={order} way={engine.distributor} />
+          {order ? <Cap order={order} way={engine.distributor} /> : null}
           <Words colour="dim">
-            {engine.distributor
+            {engine.distributor && order
               ? 'Seen from above, the lead of the first cylinder at the top. Where yours stands may be turned; the ' +
                 'order round it is not.'
-              : 'No distributor: every lead to the coil of its own number.'}
+              : engine.distributor
+                ? 'The cap is drawn once the order is known.'
+                : 'No distributor: every lead to the coil of its own number.'}
           </Words>
         </Plate>
       </View>
@@ -77,7 +80,7 @@ function LeadsOf({ bench }: { bench: Bench }) {
           <Label>Labels to print</Label>
         </View>
         <View style={styles.labels}>
-          {order.flatMap((id) =>
+          {(order ?? engine.cylinders).flatMap((id) =>
             [`${id}a`, `${id}b`].map((key) => (
               <Tag
                 key={key}

@@ -4,6 +4,7 @@ import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { type Control, type FieldErrors, useController, useForm, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
+import { FAMILY_WORD } from '@/bench/family-words';
 import { forgetDraft, readDraft, writeDraft } from '@/data/draft';
 import { outbox } from '@/data/client';
 import { useEngines } from '@/data/engines';
@@ -201,16 +202,6 @@ function NewMachine({ control, errors, source, shop, owners, onOwner, onFamily }
   );
 }
 
-const FAMILY_WORD: Readonly<Record<Family, string>> = {
-  handheld: 'Hand-held',
-  'small-engine': 'Small engine',
-  generator: 'Generator',
-  outboard: 'Outboard',
-  inboard: 'Inboard',
-  motorcycle: 'Motorcycle',
-  scooter: 'Scooter',
-  powersports: 'Powersports',
-};
 const FAMILY_OPTIONS = FAMILIES.map((value) => ({ value, word: FAMILY_WORD[value] }));
 const CYCLE_OPTIONS = [
   { value: 'two-stroke', word: 'Two-stroke' },
