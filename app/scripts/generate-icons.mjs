@@ -8,7 +8,8 @@ const NAMES = `alert-outline backspace-outline check chevron-down chevron-left c
   clipboard-text-outline cog-outline pencil-outline plus sync account-outline logout eye eye-off gauge
   tray-full chart-line file-upload-outline clipboard-check-outline rotate-right flash-outline
   gas-station-outline weather-windy thermometer safety-goggles smoke battery-charging-outline hook fan
-  circle-double arrow-collapse-vertical camera-outline note-text-outline tag-outline`.split(/\s+/);
+  circle-double arrow-collapse-vertical camera-outline note-text-outline tag-outline book-open-outline
+  calendar-outline qrcode wrench-outline download-outline`.split(/\s+/);
 
 const key = (name) =>
   `mdi${name

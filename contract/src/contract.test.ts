@@ -183,7 +183,7 @@ describe('records', () => {
     expect(check(newReadingSchema, { ...reading, ...change })).toEqual({ ok: false, errors: [{ field, reason }] });
   });
   test('sense is checked where the shape is, at its own field', () => {
-    const book = { id: ID, engineId: other(2), rank: 1, source: 'b', compression: { unit: 'psi', min: 180, max: 170 } };
+    const book = { id: ID, engineId: other(2), source: 'b', compression: { unit: 'psi', min: 180, max: 170 } };
     expect(check(newBookSchema, book)).toEqual({
       ok: false,
       errors: [{ field: 'compression.min', reason: 'the minimum (180) is above the maximum (170)' }],
@@ -245,7 +245,7 @@ describe('a bench as a job file', () => {
       status: 'open',
       openedAt: AT,
       version: 1,
-      hours: 12,
+      meter: 12,
       houseRules: {},
     },
     owner: { id: other(7), name: 'o', version: 1 },
@@ -261,8 +261,8 @@ describe('a bench as a job file', () => {
       cylinders: ['1', '2'],
     },
     books: [
-      { id: other(11), engineId: other(9), rank: 2, source: 'second', version: 1 },
-      { id: other(10), engineId: other(9), rank: 1, source: 'first', version: 1 },
+      { id: other(10), source: 'first', version: 1 },
+      { id: other(11), source: 'second', version: 1 },
     ],
     tests: [
       { id: other(100), jobId: ID, kind: 'compression', conditions: { throttle: 'open' }, startedAt: AT, by: 'Ines' },

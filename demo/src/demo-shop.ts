@@ -82,33 +82,29 @@ export function demoShop(now: Date): DemoShop {
   };
 }
 
-function engineRow({ key, name, engine }: FleetItem): EngineRecord & { hidden?: Virtual } {
+function engineRow({ key, name, engine, model, books }: FleetItem): EngineRecord & { hidden?: Virtual } {
   const hidden = HIDDEN[key];
   return {
     id: stableId(`engine/${key}`),
     machineId: stableId(`machine/${key}`),
     name,
+    ...(model === undefined ? {} : { model }),
     ...engine,
+    bookIds: books.map((_, i) => stableId(`book/${key}/${i}`)),
     ...(hidden ? { hidden } : {}),
     version: 1,
   };
 }
 
 function bookRows({ key, books }: FleetItem): BookRecord[] {
-  return books.map((book, i) => ({
-    id: stableId(`book/${key}/${i}`),
-    engineId: stableId(`engine/${key}`),
-    rank: i + 1,
-    ...book,
-    version: 1,
-  }));
+  return books.map((book, i) => ({ id: stableId(`book/${key}/${i}`), ...book, version: 1 }));
 }
 
 function jobRows(demo: DemoJob, now: Date, by: string) {
   const opened = now.getTime() - demo.daysAgo * DAY_MS;
   const at = (minutes: number) => new Date(opened + minutes * 60_000).toISOString();
   const id = stableId(`job/${demo.number}`);
-  const { number, complaint, alreadyDone, symptoms, hours } = demo;
+  const { number, complaint, alreadyDone, symptoms, meter, purpose } = demo;
   const job: ByPerson<JobRecord, 'openedBy'> = {
     id,
     number,
@@ -122,7 +118,8 @@ function jobRows(demo: DemoJob, now: Date, by: string) {
     version: 1,
     ...(alreadyDone === undefined ? {} : { alreadyDone }),
     ...(symptoms === undefined ? {} : { symptoms }),
-    ...(hours === undefined ? {} : { hours }),
+    ...(meter === undefined ? {} : { meter }),
+    ...(purpose === undefined ? {} : { purpose }),
     ...(demo.closed ? { closedAt: at(180) } : {}),
   };
   const tests = demo.tests.map(({ conditions }, t): ByPerson<TestRecord, 'startedBy'> => ({

@@ -1,4 +1,4 @@
-import type { ConditionsOf, FiguresOf, State, Symptom, TestKind } from '@rugged/core';
+import type { ConditionsOf, FiguresOf, Purpose, State, Symptom, TestKind } from '@rugged/core';
 
 type Conditions = ConditionsOf<'compression'>;
 /** Cylinder, strokes as far as they were noted, peak. psi. */
@@ -13,7 +13,9 @@ export interface DemoJob {
   complaint: string;
   alreadyDone?: string;
   symptoms?: Symptom[];
-  hours?: number;
+  /** In the engine's own unit. */
+  meter?: number;
+  purpose?: Purpose;
   closed?: boolean;
   altitudeM?: number;
   tests: { conditions: Conditions; readings: DemoReading[] }[];
@@ -63,7 +65,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'orrin',
     daysAgo: 610,
     complaint: 'spring baseline',
-    hours: 410,
+    meter: 410,
     closed: true,
     tests: [
       {
@@ -80,7 +82,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'halden',
     daysAgo: 588,
     complaint: 'before the season',
-    hours: 31200,
+    meter: 31200,
     closed: true,
     tests: [
       {
@@ -99,7 +101,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'orrin',
     daysAgo: 244,
     complaint: 'second season check',
-    hours: 530,
+    meter: 530,
     closed: true,
     tests: [
       {
@@ -116,7 +118,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'halden',
     daysAgo: 226,
     complaint: 'a little smoke',
-    hours: 36900,
+    meter: 36900,
     closed: true,
     tests: [
       {
@@ -140,7 +142,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'corrie',
     daysAgo: 61,
     complaint: 'routine, fire season',
-    hours: 88,
+    meter: 88,
     closed: true,
     tests: [{ conditions: warm, readings: [['1', [78, 104], 118]] }],
   },
@@ -150,7 +152,7 @@ export const JOBS: readonly DemoJob[] = [
     daysAgo: 3,
     complaint: 'hard start',
     alreadyDone: 'New plugs, carburettor cleaned',
-    hours: 640,
+    meter: 640,
     altitudeM: 210,
     tests: [
       {
@@ -189,7 +191,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'pellow',
     daysAgo: 2.6,
     complaint: 'before buying',
-    hours: 780,
+    meter: 780,
     tests: [
       {
         conditions: warm,
@@ -209,7 +211,7 @@ export const JOBS: readonly DemoJob[] = [
     daysAgo: 2.1,
     complaint: 'uneven idle, smokes on the overrun',
     symptoms: ['rough-idle', 'blue-smoke'],
-    hours: 41200,
+    meter: 41200,
     tests: [
       {
         conditions: warm,
@@ -255,7 +257,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'skarn',
     daysAgo: 1.5,
     complaint: 'condemned elsewhere, shakes',
-    hours: 1260,
+    meter: 1260,
     tests: [
       {
         conditions: cold,
@@ -271,7 +273,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'merrow',
     daysAgo: 1.2,
     complaint: 'baseline before a long trip',
-    hours: 52400,
+    meter: 52400,
     tests: [
       {
         conditions: warm,
@@ -311,7 +313,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'thole',
     daysAgo: 0.7,
     complaint: 'before buying the boat',
-    hours: 3100,
+    meter: 3100,
     tests: [
       {
         conditions: { ...cold, crankingRpm: 210, tester: diesel },
@@ -328,7 +330,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'kell',
     daysAgo: 0.5,
     complaint: 'no power, bogs',
-    hours: 210,
+    meter: 210,
     altitudeM: 640,
     tests: [
       {
@@ -364,7 +366,7 @@ export const JOBS: readonly DemoJob[] = [
     fleet: 'tamsin',
     daysAgo: 0.15,
     complaint: 'slow on hills',
-    hours: 18400,
+    meter: 18400,
     tests: [{ conditions: warm, readings: [['1', [92, 126], 138]] }],
   },
 ];

@@ -14,8 +14,8 @@ export async function loadDemo({ sequelize, models }: Store, now: Date): Promise
     await models.testers.bulkCreate(inShop(demo.testers), { transaction });
     await models.owners.bulkCreate(inShop(demo.owners), { transaction });
     await models.machines.bulkCreate(inShop(demo.machines), { transaction });
-    await models.engines.bulkCreate(inShop(demo.engines), { transaction });
     await models.books.bulkCreate(inShop(demo.books.map((book) => asRow('books', book))), { transaction });
+    await models.engines.bulkCreate(inShop(demo.engines), { transaction });
     await models.jobs.bulkCreate(inShop(demo.jobs), { transaction });
     await models.tests.bulkCreate(inShop(demo.tests), { transaction });
     await models.readings.bulkCreate(inShop(demo.readings), { transaction });

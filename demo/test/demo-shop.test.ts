@@ -24,7 +24,7 @@ const benches = demo.jobs.map((job): Bench => {
     machine,
     owner,
     tests,
-    books: demo.books.filter((book) => book.engineId === engine.id),
+    books: (engine.bookIds ?? []).flatMap((id) => demo.books.find((book) => book.id === id) ?? []),
     ...nothingAdded(),
     readings: demo.readings.filter((reading) => tests.some((test) => test.id === reading.testId)),
   };

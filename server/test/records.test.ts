@@ -114,13 +114,7 @@ describe('bad input is answered at the field, never with a 5xx', () => {
     [
       'minimum above maximum',
       'books',
-      () => ({
-        id: randomUUID(),
-        engineId: ids.engine,
-        rank: 1,
-        source: 'b',
-        compression: { unit: 'psi', min: 160, max: 150 },
-      }),
+      () => ({ id: randomUUID(), engineId: ids.engine, source: 'b', compression: { unit: 'psi', min: 160, max: 150 } }),
       'compression.min',
       /above the maximum/,
     ],

@@ -97,13 +97,7 @@ export async function bench(agent: Agent) {
     .expect(201);
   await agent
     .post('/api/books')
-    .send({
-      id: ids.book,
-      engineId: ids.engine,
-      rank: 1,
-      source: 'Handbook',
-      compression: { unit: 'psi', min: 120, max: 150 },
-    })
+    .send({ id: ids.book, engineId: ids.engine, source: 'Handbook', compression: { unit: 'psi', min: 120, max: 150 } })
     .expect(201);
   await agent
     .post('/api/jobs')

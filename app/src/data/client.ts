@@ -1,11 +1,12 @@
-import type { Bench, Page } from '@rugged/contract';
+import type { Bench, EngineListItem, Page } from '@rugged/contract';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { type InfiniteData, QueryClient } from '@tanstack/react-query';
 import type { PersistedClient } from '@tanstack/react-query-persist-client';
 import { openDB } from 'idb';
 import { NoSignal, Refused } from './api';
 import { Outbox } from './outbox/outbox';
-import { applied, newBenchOf } from './outbox/pending';
+import { isOfSheet, onSheet } from './outbox/on-sheet';
+import { applied, concerns, newBenchOf } from './outbox/pending';
 import { upgradedBench } from './outbox/upgrade';
 
 const DAY_MS = 24 * 3600 * 1000;
@@ -29,6 +30,8 @@ export const keys = {
   jobs: (status: string, search: string) => ['jobs', status, search] as const,
   bench: (jobId: string) => ['bench', jobId] as const,
   engines: (search: string) => ['engines', search] as const,
+  engine: (engineId: string) => ['engine', engineId] as const,
+  books: (search: string, retired: boolean) => ['books', search, retired] as const,
   history: (engineId: string) => ['history', engineId] as const,
   track: ['track'] as const,
 };
@@ -79,30 +82,33 @@ export const persister = createAsyncStoragePersister({
   },
 });
 
-/** The one outbox of this tab. Each answer goes into the cached benches before its entry leaves. */
+/** The one outbox of this tab. Each answer goes into all that is cached before its entry leaves. */
 export const outbox = new Outbox({
   onSent: (entry, row) => {
-    queryClient.setQueryData<Bench>(keys.bench(entry.jobId), (bench) => {
-      const base = bench ?? newBenchOf(entry);
-      return base ? applied(base, entry.path, row) : base;
-    });
+    const { jobId, path, brings } = entry;
+    const lay = (bench: Bench): Bench => (concerns(entry, bench) ? applied(bench, path, row, brings) : bench);
+    if (jobId !== undefined && entry.newBench)
+      queryClient.setQueryData<Bench>(keys.bench(jobId), (bench) => bench ?? newBenchOf(entry));
+    queryClient.setQueriesData<Bench>({ queryKey: ['bench'] }, (bench) => bench && lay(bench));
     queryClient.setQueriesData<InfiniteData<Page<Bench>>>(
       { queryKey: ['jobs'] },
-      (data) =>
-        data && {
-          ...data,
-          pages: data.pages.map((page) => ({
-            ...page,
-            items: page.items.map((bench) => (bench.job.id === entry.jobId ? applied(bench, entry.path, row) : bench)),
-          })),
-        },
+      (data) => data && { ...data, pages: data.pages.map((page) => ({ ...page, items: page.items.map(lay) })) },
+    );
+    queryClient.setQueriesData<EngineListItem>(
+      { queryKey: ['engine'] },
+      (item) => item && (isOfSheet(item, path, row) ? onSheet(item, path, row, brings) : item),
     );
     // An answer that was on its way already does not know of this row: it is asked for again, not laid over it.
-    for (const queryKey of [keys.bench(entry.jobId), ['jobs']])
+    for (const queryKey of [jobId === undefined ? ['bench'] : keys.bench(jobId), ['jobs'], ['engine']])
       if (queryClient.isFetching({ queryKey }) > 0) void queryClient.invalidateQueries({ queryKey });
-    if (entry.path === '/jobs') {
-      void queryClient.invalidateQueries({ queryKey: ['jobs'] });
-      void queryClient.invalidateQueries({ queryKey: ['engines'] });
-    }
+    for (const queryKey of outdatedBy(path)) void queryClient.invalidateQueries({ queryKey });
   },
 });
+
+/** Lists that an entry changes and that are not laid over: they are asked for again. */
+function outdatedBy(path: string): readonly (readonly string[])[] {
+  if (path === '/jobs') return [['jobs'], ['engines'], ['engine'], ['history']];
+  if (path.startsWith('/engines')) return [['engines'], ['history']];
+  if (path.startsWith('/books')) return [['books'], ['engines']];
+  return path === '/repairs' ? [['history']] : [];
+}

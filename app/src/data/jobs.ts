@@ -103,7 +103,12 @@ export function useVerdict(bench: Bench): Verdict {
 /** Changes a job: on this device at once, at the server when there is signal. */
 export function changeJob(
   bench: Bench,
-  change: Partial<Pick<Bench['job'], 'complaint' | 'hours' | 'site' | 'houseRules' | 'status'>>,
+  change: Partial<
+    Pick<
+      Bench['job'],
+      'complaint' | 'symptoms' | 'purpose' | 'otherSaid' | 'meter' | 'usedBefore' | 'site' | 'houseRules' | 'status'
+    >
+  >,
   what: string,
 ): Promise<void> {
   return outbox.keep([

@@ -3,6 +3,7 @@ export { BenchScreen } from './bench/bench-screen';
 export { CompressionScreen } from './compression/compression-screen';
 export { CrankcaseScreen } from './crankcase/crankcase-screen';
 export { EngineScreen } from './engines/engine-screen';
+export { EngineSheetScreen } from './engine-sheet/engine-sheet-screen';
 export { EnginesScreen } from './engines/engines-screen';
 export { FindingsScreen } from './findings/findings-screen';
 export { HouseRulesScreen } from './house-rules/house-rules-screen';

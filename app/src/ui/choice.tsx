@@ -26,7 +26,7 @@ export function Choice<T extends string>({
       {hideLabel ? null : <Label>{label}</Label>}
       <View style={styles.row}>
         {options.map(({ value, word }) => (
-          <View key={value} style={styles.option}>
+          <View key={value} style={options.length > FEW ? null : styles.option}>
             <Button
               kind={value === chosen ? (ground ? 'main' : 'chosen') : ground ? 'ground' : 'plain'}
               tall={false}
@@ -42,6 +42,9 @@ export function Choice<T extends string>({
     </View>
   );
 }
+
+/** More than these stand as chips of their own width: none is stretched alone over a row. */
+const FEW = 3;
 
 const styles = StyleSheet.create({
   group: { gap: 4 },

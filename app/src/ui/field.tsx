@@ -10,6 +10,8 @@ interface Props {
   onChange(text: string): void;
   error?: string | undefined;
   hint?: string;
+  /** In grey until something is typed: what is usual, never what is known. */
+  placeholder?: string;
   keyboard?: KeyboardTypeOptions;
   figures?: boolean;
   secret?: boolean;
@@ -28,6 +30,7 @@ export function Field({
   onChange,
   error,
   hint,
+  placeholder,
   keyboard,
   figures = false,
   secret = false,
@@ -59,6 +62,7 @@ export function Field({
         autoCapitalize={autoComplete === 'email' || secret ? 'none' : 'sentences'}
         {...(keyboard ? { inputMode: keyboard === 'decimal-pad' ? ('decimal' as const) : ('text' as const) } : {})}
         {...(onSubmit ? { onSubmitEditing: onSubmit } : {})}
+        {...(placeholder ? { placeholder } : {})}
         placeholderTextColor={c.dim}
         style={[
           styles.input,

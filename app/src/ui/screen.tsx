@@ -19,10 +19,12 @@ interface ScreenProps {
   /** The screen lays itself out to the height and does not scroll. */
   fixed?: boolean;
   wide?: boolean;
+  /** Under the scrolling body, always in reach of the thumb. */
+  foot?: ReactNode;
 }
 
 /** Head and body of a place. */
-export function Screen({ title, under, onBack, action, children, fixed = false, wide = false }: ScreenProps) {
+export function Screen({ title, under, onBack, action, children, fixed = false, wide = false, foot }: ScreenProps) {
   useEffect(() => {
     document.title = `${title} · Rugged Gauge`;
   }, [title]);
@@ -54,6 +56,7 @@ export function Screen({ title, under, onBack, action, children, fixed = false, 
           {children}
         </ScrollView>
       )}
+      {foot ? <View style={[styles.foot, width]}>{foot}</View> : null}
     </View>
   );
 }
@@ -108,6 +111,7 @@ const styles = StyleSheet.create({
     minHeight: 66,
   },
   names: { flex: 1 },
+  foot: { paddingHorizontal: 12, paddingVertical: 8, gap: 8 },
   place: { fontSize: SIZE.place, lineHeight: 27 },
   inner: { fontSize: 20, lineHeight: 23 },
   under: { fontSize: SIZE.small, lineHeight: 19 },

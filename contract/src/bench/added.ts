@@ -1,6 +1,7 @@
 import type { Note } from '../records/note';
 import type { Outcome } from '../records/outcome';
 import type { Overrule } from '../records/overrule';
+import type { Repair } from '../records/repair';
 import type { Signature, TickRecord } from '../records/tick';
 
 /**
@@ -13,6 +14,7 @@ export interface AddedRecords {
   signatures: Signature;
   notes: Note;
   outcomes: Outcome;
+  repairs: Repair;
 }
 export type AddedName = keyof AddedRecords;
 export type AddedOnBench = { [N in AddedName]: AddedRecords[N][] };
@@ -20,5 +22,12 @@ export type AddedOnBench = { [N in AddedName]: AddedRecords[N][] };
 export type NewAdded<N extends AddedName> = Omit<AddedRecords[N], 'by'>;
 
 /** Nothing added yet. A name that is missing here does not compile. */
-export const nothingAdded = (): AddedOnBench => ({ overrules: [], ticks: [], signatures: [], notes: [], outcomes: [] });
+export const nothingAdded = (): AddedOnBench => ({
+  overrules: [],
+  ticks: [],
+  signatures: [],
+  notes: [],
+  outcomes: [],
+  repairs: [],
+});
 export const ADDED_NAMES = Object.keys(nothingAdded()) as AddedName[];

@@ -65,20 +65,35 @@ export function toJobFile(bench: Bench): JobFile {
     name: _name,
     version: _version,
     simulated: _simulated,
+    model: _model,
+    bookIds: _books,
+    dueEveryUse: _use,
+    dueEveryMonths: _months,
     ...engine
   } = bench.engine;
   return {
     format: JOB_FILE_FORMAT,
     version: JOB_FILE_VERSION,
-    engine: { ...engine, ...(job.hours === undefined ? {} : { hours: job.hours }) },
-    books: [...bench.books].sort((a, b) => a.rank - b.rank).map(({ id, engineId, rank, version, ...book }) => book),
+    engine: { ...engine, ...hoursOf(job, engine) },
+    books: bench.books.map(({ id, version, model, page, retired, ...book }) => book),
     houseRules: job.houseRules,
     site: job.site,
     ...(job.symptoms ? { symptoms: job.symptoms } : {}),
+    ...(job.purpose ? { purpose: job.purpose } : {}),
     tests: [...bench.tests]
       .sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt))
       .map((test) => toTest(test, counting)),
   };
+}
+
+/** Use up to this job, in the engine's unit: the meter, and what was run before it was fitted. */
+export const usageOf = ({ meter, usedBefore = 0 }: Pick<JobRecord, 'meter' | 'usedBefore'>): number | undefined =>
+  meter === undefined ? undefined : meter + usedBefore;
+
+/** Hours are hours: what a meter counts in kilometres is none. */
+function hoursOf(job: JobRecord, { meterUnit = 'h' }: Pick<EngineRecord, 'meterUnit'>): { hours?: number } {
+  const use = usageOf(job);
+  return use === undefined || meterUnit !== 'h' ? {} : { hours: use };
 }
 
 /** A test of a job file from its record and its counting readings, in order. */

@@ -1,3 +1,4 @@
 export * from './added';
 export * from './bench';
+export * from './changed-engine';
 export * from './plug-looks';

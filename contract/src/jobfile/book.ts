@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { figure, mm, percent, positive, rangeMm, temperature, unit, vacuumUnit } from './fields';
 
 export const bookFields = {
-  source: Joi.string().min(1).max(120),
+  source: Joi.string().trim().min(1).max(120),
   engineTemperature: temperature(),
   conditions: Joi.string().max(400),
   compression: Joi.object({

@@ -1,12 +1,31 @@
-import { COOLINGS, CYCLES, type Engine, FAMILIES, FUELS, LAYOUTS, RELEASES, VALVE_GEARS } from '@rugged/core';
+import {
+  COOLINGS,
+  CYCLES,
+  type Engine,
+  ENGINE_RANGES,
+  FAMILIES,
+  FUEL_SYSTEMS,
+  FUELS,
+  KIND_NAMES,
+  LAYOUTS,
+  METER_UNITS,
+  type RangedFigure,
+  RELEASES,
+  STARTINGS,
+  VALVE_GEARS,
+} from '@rugged/core';
 import Joi from 'joi';
-import { cylinder, positive } from './fields';
+import { between, cylinder, positive } from './fields';
 
 export const plugSchema = Joi.object({
   threadMm: positive(60).required(),
   pitchMm: positive(6).required(),
   reachMm: positive(100).required(),
 });
+
+const ranged = Object.fromEntries(
+  Object.entries(ENGINE_RANGES).map(([field, [least, most]]) => [field, between(least, most)]),
+) as Readonly<Record<RangedFigure, Joi.NumberSchema>>;
 
 export const engineFields = {
   cycle: Joi.string()
@@ -27,16 +46,20 @@ export const engineFields = {
   rotation: Joi.string().valid('clockwise', 'anticlockwise'),
   distributor: Joi.string().valid('clockwise', 'anticlockwise'),
   plug: plugSchema,
-  boreMm: positive(500),
-  strokeMm: positive(500),
-  conrodMm: positive(1000),
-  compressionRatio: Joi.number().min(1.01).max(30),
+  kind: Joi.string().valid(...KIND_NAMES),
+  ...ranged,
   ratioBasis: Joi.string().valid('geometric', 'port-closing'),
   compressionRelease: Joi.string().valid(...RELEASES),
   cooling: Joi.string().valid(...COOLINGS),
   headless: Joi.boolean(),
   valveGear: Joi.string().valid(...VALVE_GEARS),
+  starting: Joi.string().valid(...STARTINGS),
+  fuelSystem: Joi.string().valid(...FUEL_SYSTEMS),
+  bankAhead: Joi.string().valid('left', 'right'),
+  firstAt: Joi.string().valid('flywheel', 'free-end'),
+  meterUnit: Joi.string().valid(...METER_UNITS),
   hours: Joi.number().min(0).max(1_000_000),
+  runs: Joi.boolean(),
   cranks: Joi.boolean(),
 };
 export const engineSchema = Joi.object<Engine>(engineFields);

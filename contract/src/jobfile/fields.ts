@@ -10,6 +10,7 @@ const notTiny: Joi.CustomValidator<number> = (value, helpers) =>
   value > 0 && value < SMALLEST ? helpers.error('number.min', { limit: SMALLEST }) : value;
 export const figure = () => Joi.number().min(0).max(LARGEST).custom(notTiny);
 export const positive = (most = LARGEST) => Joi.number().positive().max(most).custom(notTiny);
+export const between = (least: number, most: number) => Joi.number().min(least).max(most);
 export const percent = () => figure().max(100);
 export const unit = () => Joi.string().valid(...PRESSURE_UNITS);
 export const temperature = () => Joi.string().valid('cold', 'warm');

@@ -3,6 +3,7 @@ import {
   JOB_FILE_FORMAT,
   JOB_FILE_VERSION,
   type JobFile,
+  PURPOSES,
   listOf,
   VIRTUAL_TEST_FAULTS,
   VIRTUAL_TESTS,
@@ -42,6 +43,7 @@ export const jobFileSchema = Joi.object<JobFile>({
   site: siteSchema,
   tests: Joi.array().items(test).max(500),
   symptoms: Joi.array().items(Joi.string().max(60)).max(40),
+  purpose: Joi.string().valid(...PURPOSES),
   equipment: Joi.array().items(Joi.string().max(60)).max(40),
   virtual: Joi.object({
     seed: Joi.number().integer().min(0).max(4294967295).required(),

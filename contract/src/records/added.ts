@@ -3,6 +3,7 @@ import type { AddedName, NewAdded } from '../bench/added';
 import { newNoteSchema } from './note';
 import { newOutcomeSchema } from './outcome';
 import { newOverruleSchema } from './overrule';
+import { newRepairSchema } from './repair';
 import { newSignatureSchema, newTickSchema } from './tick';
 
 /** How each added record is checked at the door. */
@@ -12,4 +13,5 @@ export const ADDED_SCHEMAS: { readonly [N in AddedName]: Joi.ObjectSchema<NewAdd
   signatures: newSignatureSchema,
   notes: newNoteSchema,
   outcomes: newOutcomeSchema,
+  repairs: newRepairSchema,
 };

@@ -9,6 +9,7 @@ export * from './outcome';
 export * from './overrule';
 export * from './owner';
 export * from './record';
+export * from './repair';
 export * from './shop';
 export * from './test';
 export * from './tester';

@@ -1,4 +1,4 @@
-import { type HouseRules, type Site, type Symptom, SYMPTOMS } from '@rugged/core';
+import { type HouseRules, type Purpose, PURPOSES, type Site, type Symptom, SYMPTOMS } from '@rugged/core';
 import Joi from 'joi';
 import { houseRulesSchema } from '../jobfile/book';
 import { siteSchema } from '../jobfile/fields';
@@ -15,7 +15,14 @@ export interface JobRecord {
   alreadyDone?: string;
   /** What of the complaint has a name here: it moves the odds of the causes. */
   symptoms?: Symptom[];
-  hours?: number;
+  /** Why anybody tests: it shapes what is next and what is written at the end. */
+  purpose?: Purpose;
+  /** What another shop said of it. */
+  otherSaid?: string;
+  /** What the meter shows, in the engine's own unit. */
+  meter?: number;
+  /** Use before this meter was fitted. */
+  usedBefore?: number;
   site: Site;
   /** The shop's school as it was when the job was opened: what the shop settles later moves no verdict by itself. */
   houseRules: Partial<HouseRules>;
@@ -35,7 +42,9 @@ const symptoms = () =>
     .items(Joi.string().valid(...SYMPTOMS))
     .unique()
     .max(SYMPTOMS.length);
-const hours = () => Joi.number().min(0).max(1_000_000);
+const use = () => Joi.number().min(0).max(9_999_999);
+const purpose = () => Joi.string().valid(...PURPOSES);
+const otherSaid = () => Joi.string().trim().max(400);
 
 export const newJobSchema = Joi.object<NewJob>({
   id: id().required(),
@@ -43,21 +52,39 @@ export const newJobSchema = Joi.object<NewJob>({
   complaint: complaint().required(),
   alreadyDone: Joi.string().max(1000),
   symptoms: symptoms(),
-  hours: hours(),
+  purpose: purpose(),
+  otherSaid: otherSaid(),
+  meter: use(),
+  usedBefore: use(),
   site: siteSchema.required(),
   houseRules: houseRulesSchema,
   openedAt: instant().required(),
 });
 
 export type JobChange = Partial<
-  Pick<JobRecord, 'complaint' | 'alreadyDone' | 'symptoms' | 'hours' | 'site' | 'houseRules' | 'status'>
+  Pick<
+    JobRecord,
+    | 'complaint'
+    | 'alreadyDone'
+    | 'symptoms'
+    | 'purpose'
+    | 'otherSaid'
+    | 'meter'
+    | 'usedBefore'
+    | 'site'
+    | 'houseRules'
+    | 'status'
+  >
 > & { version: number };
 export const jobChangeSchema = Joi.object<JobChange>({
   version: version().required(),
   complaint: complaint(),
   alreadyDone: Joi.string().max(1000).allow(''),
   symptoms: symptoms(),
-  hours: hours(),
+  purpose: purpose(),
+  otherSaid: otherSaid().allow(''),
+  meter: use(),
+  usedBefore: use(),
   site: siteSchema,
   houseRules: houseRulesSchema,
   status: Joi.string().valid('open', 'closed'),

@@ -34,7 +34,30 @@ export interface EngineListItem {
   books: BookRecord[];
   jobs: number;
   lastJobAt?: string;
+  /** What its meter showed then, and what was run before that meter. */
+  lastMeter?: number;
+  usedBefore?: number;
 }
+
+/** A book of the library, with how many engines go by it. */
+export interface BookListItem {
+  book: BookRecord;
+  engines: number;
+}
+
+export interface BooksQuery {
+  search?: string;
+  after?: string;
+  limit: number;
+  /** Retired ones as well. */
+  retired: boolean;
+}
+export const booksQuerySchema = Joi.object<BooksQuery>({
+  search: Joi.string().max(100).allow(''),
+  after: Joi.string().max(200),
+  limit: Joi.number().integer().min(1).max(100).default(50),
+  retired: Joi.boolean().default(false),
+});
 
 export interface EnginesQuery {
   search?: string;

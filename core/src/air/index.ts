@@ -1,2 +1,3 @@
 export * from './atmosphere';
 export * from './cranking-pressure';
+export * from './expected-for';

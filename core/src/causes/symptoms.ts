@@ -2,8 +2,16 @@ import type { CylinderCause } from './cylinder-cause';
 
 /** Complaints that move the odds, as they are kept. */
 export const SYMPTOMS = [
+  'will-not-start',
+  'hard-cold',
+  'hard-hot',
+  'low-power',
+  'misfires',
   'burns-oil',
   'blue-smoke',
+  'white-smoke',
+  'black-smoke',
+  'smokes-on-slopes',
   'overheats',
   'loses-coolant',
   'water-in-oil',
@@ -15,6 +23,8 @@ export const SYMPTOMS = [
   'runs-lean',
   'idles-high',
   'rebuilt',
+  'stood-for-years',
+  'condemned',
 ] as const;
 export type Symptom = (typeof SYMPTOMS)[number];
 
@@ -28,6 +38,11 @@ const LIKELIER: Readonly<Partial<Record<Symptom, Partial<Record<CylinderCause, n
   'seized-once': { 'piston-damage': 4, 'rings-or-bore': 2 },
   'rough-idle': { 'exhaust-valve': 1.5, 'valve-train': 2 },
   backfires: { 'intake-valve': 2, 'exhaust-valve': 1.5 },
+  'hard-hot': { 'exhaust-valve': 1.5, 'intake-valve': 1.5 },
+  misfires: { 'exhaust-valve': 1.2, 'valve-train': 1.2 },
+  'white-smoke': { 'head-gasket-coolant': 3 },
+  'smokes-on-slopes': { 'head-gasket-external': 2, 'rings-or-bore': 1.5 },
+  'stood-for-years': { 'rings-or-bore': 1.5, 'valve-train': 2, 'intake-valve': 1.5, 'exhaust-valve': 1.5 },
   knocks: { carbon: 3, 'piston-damage': 1.5 },
   ticking: { 'valve-train': 3 },
 };

@@ -1,4 +1,5 @@
 import { InputError } from '../quantity/input-error';
+import type { KindName } from './kinds';
 
 export type Cycle = 'two-stroke' | 'four-stroke';
 export type Fuel = 'petrol' | 'diesel';
@@ -7,7 +8,12 @@ export type Family =
 export type Layout = 'single' | 'inline' | 'vee' | 'flat';
 export type CompressionRelease = 'none' | 'automatic' | 'lever';
 export type Cooling = 'air' | 'liquid';
-export type ValveGear = 'overhead' | 'side-valve';
+/** How the gas gets in and out: by valves, or through ports. `overhead` is all that some job files say. */
+export type ValveGear = 'overhead' | 'push-rod' | 'overhead-cam' | 'side-valve' | 'piston-port' | 'reed' | 'rotary';
+export type Starting = 'electric' | 'recoil' | 'kick';
+export type FuelSystem = 'carburettor' | 'injection';
+/** What its meter counts. */
+export type MeterUnit = 'h' | 'km' | 'mi';
 
 export const CYCLES: readonly Cycle[] = ['two-stroke', 'four-stroke'];
 export const FUELS: readonly Fuel[] = ['petrol', 'diesel'];
@@ -23,7 +29,22 @@ export const FAMILIES: readonly Family[] = [
 ];
 export const LAYOUTS: readonly Layout[] = ['single', 'inline', 'vee', 'flat'];
 export const RELEASES: readonly CompressionRelease[] = ['none', 'automatic', 'lever'];
-export const VALVE_GEARS: readonly ValveGear[] = ['overhead', 'side-valve'];
+export const VALVE_GEARS: readonly ValveGear[] = [
+  'overhead',
+  'push-rod',
+  'overhead-cam',
+  'side-valve',
+  'piston-port',
+  'reed',
+  'rotary',
+];
+/** Gears that take valves; the others are ports. */
+const WITH_VALVES: ReadonlySet<ValveGear> = new Set(['overhead', 'push-rod', 'overhead-cam', 'side-valve']);
+export const gearsOf = (cycle: Cycle): ValveGear[] =>
+  VALVE_GEARS.filter((gear) => WITH_VALVES.has(gear) === (cycle === 'four-stroke'));
+export const STARTINGS: readonly Starting[] = ['electric', 'recoil', 'kick'];
+export const FUEL_SYSTEMS: readonly FuelSystem[] = ['carburettor', 'injection'];
+export const METER_UNITS: readonly MeterUnit[] = ['h', 'km', 'mi'];
 export const COOLINGS: readonly Cooling[] = ['air', 'liquid'];
 
 /** Thread and reach of a spark plug or its hole, mm. */
@@ -53,9 +74,15 @@ export interface Engine {
   /** Which way the distributor's finger turns, looking down on its cap. */
   distributor?: 'clockwise' | 'anticlockwise';
   plug?: Plug;
+  /** What it is like: figures that are missing are taken from it, as a range. */
+  kind?: KindName;
+  /** All cylinders together, cm³. */
+  displacementCm3?: number;
   boreMm?: number;
   strokeMm?: number;
   conrodMm?: number;
+  /** Of one cylinder at its top, measured, cm³. */
+  chamberCm3?: number;
   compressionRatio?: number;
   ratioBasis?: 'geometric' | 'port-closing';
   compressionRelease?: CompressionRelease;
@@ -63,7 +90,18 @@ export interface Engine {
   /** Head and barrel in one piece: there is no head gasket. */
   headless?: boolean;
   valveGear?: ValveGear;
+  starting?: Starting;
+  fuelSystem?: FuelSystem;
+  /** Between the banks of a vee. */
+  bankAngleDegrees?: number;
+  /** Which bank stands nearer the flywheel, looking at the flywheel from behind it. */
+  bankAhead?: 'left' | 'right';
+  /** At which end number one stands. */
+  firstAt?: 'flywheel' | 'free-end';
+  meterUnit?: MeterUnit;
   hours?: number;
+  /** Whether it runs, and whether it can be cranked at all. */
+  runs?: boolean;
   cranks?: boolean;
 }
 
@@ -75,43 +113,4 @@ export function cycleDegrees(cycle: Cycle): 360 | 720 {
 /** The layout when the job does not say: one pot is a single, several stand in line. */
 export function layoutOf(engine: Pick<Engine, 'layout' | 'cylinders'>): Layout {
   return engine.layout ?? (engine.cylinders.length === 1 ? 'single' : 'inline');
-}
-
-/** Refuses an engine whose parts contradict each other: unknown neighbours, a firing order that misses a cylinder. */
-export function checkEngine(engine: Engine): void {
-  const { cylinders } = engine;
-  const known = new Set(cylinders);
-  if (cylinders.length === 0) throw new InputError('cylinders', 'no-cylinder');
-  cylinders.forEach((id, i) => {
-    if (cylinders.indexOf(id) !== i) throw new InputError(`cylinders[${i}]`, 'cylinder-named-twice', { cylinder: id });
-  });
-  if (engine.layout === 'single' && cylinders.length > 1) throw new InputError('layout', 'single-of-several');
-  engine.neighbours?.forEach((pair, i) => {
-    pair.forEach((id, j) => {
-      if (!known.has(id)) throw new InputError(`neighbours[${i}][${j}]`, 'no-such-cylinder', { cylinder: id });
-    });
-    if (pair[0] === pair[1]) throw new InputError(`neighbours[${i}]`, 'its-own-neighbour', { cylinder: pair[0] });
-  });
-  checkPermutation(engine.firingOrder, cylinders, 'firingOrder');
-  checkPermutation(engine.banks?.flat(), cylinders, 'banks');
-  const { firingIntervals } = engine;
-  if (firingIntervals) {
-    if (firingIntervals.length !== cylinders.length) {
-      throw new InputError('firingIntervals', 'intervals-missing', { needed: cylinders.length });
-    }
-    const sum = firingIntervals.reduce((a, b) => a + b, 0);
-    const whole = cycleDegrees(engine.cycle);
-    if (Math.abs(sum - whole) > 0.5) throw new InputError('firingIntervals', 'intervals-do-not-add-up', { whole, sum });
-  }
-}
-
-function checkPermutation(order: string[] | undefined, cylinders: string[], field: string): void {
-  if (!order) return;
-  order.forEach((id, i) => {
-    if (!cylinders.includes(id)) throw new InputError(field, 'no-such-cylinder', { cylinder: id });
-    if (order.indexOf(id) !== i) throw new InputError(field, 'cylinder-named-twice', { cylinder: id });
-  });
-  if (order.length !== cylinders.length) {
-    throw new InputError(field, 'cylinder-left-out', { cylinder: cylinders.find((id) => !order.includes(id)) ?? '' });
-  }
 }

@@ -1,5 +1,6 @@
 import { neighboursOfCylinder } from './banks';
 import type { Engine } from './engine';
+import { coolingOf } from './usual-of';
 
 /** What can be wrong with an engine: the causes that a judgement may name and a virtual engine may have. */
 export const FAULT_CAUSES = [
@@ -24,7 +25,7 @@ const NEEDS: Readonly<Partial<Record<FaultCause, (engine: Engine) => boolean>>> 
   'exhaust-valve': hasValves,
   'valve-train': hasValves,
   'head-gasket-external': ({ headless }) => headless !== true,
-  'head-gasket-coolant': ({ headless, cooling }) => headless !== true && cooling !== 'air',
+  'head-gasket-coolant': (engine) => engine.headless !== true && coolingOf(engine) !== 'air',
   'head-gasket-between': (engine) =>
     engine.headless !== true && engine.cylinders.some((id) => neighboursOfCylinder(engine, id).length > 0),
   'crank-seal': ({ cycle }) => cycle === 'two-stroke',

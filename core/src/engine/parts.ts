@@ -1,4 +1,5 @@
 import type { Engine } from './engine';
+import { coolingOf } from './usual-of';
 
 /** Which parts an engine has, as far as what is said of it depends on them. */
 export interface Parts {
@@ -14,13 +15,16 @@ export interface Parts {
 }
 
 export const parts = (
-  engine: Pick<Engine, 'cycle' | 'fuel' | 'family' | 'cylinders' | 'headless' | 'cooling' | 'compressionRelease'>,
+  engine: Pick<
+    Engine,
+    'cycle' | 'fuel' | 'family' | 'kind' | 'cylinders' | 'headless' | 'cooling' | 'compressionRelease'
+  >,
 ): Parts => ({
   valves: engine.cycle === 'four-stroke',
   sparked: engine.fuel === 'petrol',
   several: engine.cylinders.length > 1,
   headGasket: engine.headless !== true,
-  coolant: engine.cooling !== 'air' && engine.headless !== true,
+  coolant: coolingOf(engine) !== 'air' && engine.headless !== true,
   release: engine.compressionRelease === 'automatic' || engine.compressionRelease === 'lever',
   crankcase: engine.cycle === 'two-stroke',
 });

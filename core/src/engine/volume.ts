@@ -1,5 +1,5 @@
 import { InputError } from '../quantity/input-error';
-import type { Engine, Family } from './engine';
+import type { Engine } from './engine';
 
 /** Swept volume of one cylinder, cm³. Bore and stroke in mm, above 0. */
 export function sweptCm3(boreMm: number, strokeMm: number): number {
@@ -17,51 +17,46 @@ export function chamberCm3(swept: number, compressionRatio: number): number {
   return swept / (compressionRatio - 1);
 }
 
+/** What of an engine its volumes follow from. */
+export type Sized = Pick<
+  Engine,
+  | 'cycle'
+  | 'family'
+  | 'fuel'
+  | 'cylinders'
+  | 'kind'
+  | 'boreMm'
+  | 'strokeMm'
+  | 'conrodMm'
+  | 'displacementCm3'
+  | 'chamberCm3'
+  | 'compressionRatio'
+  | 'ratioBasis'
+>;
+
+/** Swept volume of one cylinder, cm³, from bore and stroke, else from the displacement; nothing when neither is known. */
+export function sweptOf(
+  engine: Pick<Sized, 'boreMm' | 'strokeMm' | 'displacementCm3' | 'cylinders'>,
+): number | undefined {
+  const { boreMm, strokeMm, displacementCm3, cylinders } = engine;
+  if (boreMm && strokeMm) return sweptCm3(boreMm, strokeMm);
+  return displacementCm3 === undefined ? undefined : displacementCm3 / cylinders.length;
+}
+
 /**
  * Both volumes when the engine's data allow, else nothing. A ratio from port closing says nothing about the full
  * stroke.
  */
 export function volumesOf(
-  engine: Pick<Engine, 'boreMm' | 'strokeMm' | 'compressionRatio' | 'ratioBasis'>,
+  engine: Pick<
+    Sized,
+    'boreMm' | 'strokeMm' | 'displacementCm3' | 'cylinders' | 'chamberCm3' | 'compressionRatio' | 'ratioBasis'
+  >,
 ): { sweptCm3: number; chamberCm3: number } | undefined {
-  const { boreMm, strokeMm, compressionRatio, ratioBasis } = engine;
-  if (!boreMm || !strokeMm || !compressionRatio || ratioBasis === 'port-closing') return undefined;
-  const swept = sweptCm3(boreMm, strokeMm);
+  const swept = sweptOf(engine);
+  const { chamberCm3: measured, compressionRatio, ratioBasis } = engine;
+  if (swept === undefined) return undefined;
+  if (measured !== undefined) return { sweptCm3: swept, chamberCm3: measured };
+  if (!compressionRatio || ratioBasis === 'port-closing') return undefined;
   return { sweptCm3: swept, chamberCm3: chamberCm3(swept, compressionRatio) };
-}
-
-/** What of an engine its chamber follows from. */
-type Sized = Pick<Engine, 'cycle' | 'family' | 'fuel' | 'boreMm' | 'strokeMm' | 'compressionRatio' | 'ratioBasis'>;
-/** What would settle a volume that is only bounded. */
-export type MissingSize = 'bore-and-stroke' | 'ratio' | 'bore-stroke-and-ratio';
-
-/** The smallest cylinder of each family that comes to a bench, cm³, and the highest ratio. Source: trade usage. */
-const SMALLEST_CM3: Readonly<Record<Family, number>> = {
-  handheld: 20,
-  'small-engine': 75,
-  generator: 50,
-  outboard: 40,
-  inboard: 150,
-  motorcycle: 49,
-  scooter: 49,
-  powersports: 49,
-};
-const HIGHEST_RATIO = { diesel: 24, 'four-stroke': 14, 'two-stroke': 13 } as const;
-
-/** The chamber where it is known, else the smallest that it can be by what is known, cm³. */
-export function leastChamberOf(
-  engine: Sized,
-): { known: true; cm3: number } | { known: false; cm3: number; missing: MissingSize } {
-  const volumes = volumesOf(engine);
-  if (volumes) return { known: true, cm3: volumes.chamberCm3 };
-  const { boreMm, strokeMm, compressionRatio, ratioBasis } = engine;
-  const sized = boreMm !== undefined && strokeMm !== undefined;
-  const swept = sized ? sweptCm3(boreMm, strokeMm) : SMALLEST_CM3[engine.family];
-  const rated = compressionRatio !== undefined && ratioBasis !== 'port-closing';
-  const ratio = rated ? compressionRatio : HIGHEST_RATIO[engine.fuel === 'diesel' ? 'diesel' : engine.cycle];
-  return {
-    known: false,
-    cm3: chamberCm3(swept, ratio),
-    missing: sized ? 'ratio' : rated ? 'bore-and-stroke' : 'bore-stroke-and-ratio',
-  };
 }

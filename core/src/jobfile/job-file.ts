@@ -2,6 +2,7 @@ import type { Site } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
 import type { Book } from './book';
 import type { HouseRules } from './house-rules';
+import type { Purpose } from './purpose';
 import type { Test } from './tests';
 import type { Virtual } from './virtual';
 
@@ -19,6 +20,7 @@ export interface JobFile {
   tests?: Test[];
   /** What the owner says is wrong; known words move the odds of the causes. */
   symptoms?: string[];
+  purpose?: Purpose;
   /** What the shop has; absent means everything. */
   equipment?: string[];
   virtual?: Virtual;

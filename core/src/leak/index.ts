@@ -1,3 +1,4 @@
+export * from './air-on-crank';
 export * from './crank-turned';
 export * from './holding';
 export * from './orifice';

@@ -1,3 +1,4 @@
+export * from './check-book';
 export * from './hold-limits';
 export * from './house-rules';
 export * from './limits';

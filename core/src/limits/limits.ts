@@ -1,7 +1,6 @@
 import { limitHere } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
 import { defined } from '../quantity/defined';
-import { InputError } from '../quantity/input-error';
 import { toKPa } from '../quantity/pressure';
 import { ruleOfThumb } from './rules-of-thumb';
 import { bookSource, type LimitSource } from './source';
@@ -26,21 +25,6 @@ export interface CompressionLimits {
   watchBand?: string;
   /** False: the figure is for a release held off, so that a released reading cannot be held against it. */
   releaseActing: boolean;
-}
-
-/** Refuses a book that contradicts itself. */
-export function checkBook(book: Book): void {
-  const { compression } = book;
-  if (!compression) return;
-  const { min, max, bands } = compression;
-  if (min !== undefined && max !== undefined && min > max) {
-    throw new InputError('compression.min', 'minimum-above-maximum', { min, max });
-  }
-  bands?.forEach((band, i) => {
-    if (bands.some((other, j) => j < i && other.from === band.from)) {
-      throw new InputError(`compression.bands[${i}].from`, 'bands-start-alike', { from: band.from });
-    }
-  });
 }
 
 /**

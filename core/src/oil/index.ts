@@ -1,2 +1,3 @@
+export * from './dose-for';
 export * from './oil';
 export * from './sealing-rise';

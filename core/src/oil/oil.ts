@@ -7,7 +7,7 @@ const LOCK_SHARE = 0.5;
 /** A dose lifts the needle by this much through its own volume, and no more than this is ever poured. */
 const DOSE_RISE = 0.05;
 const MOST_DOSE_ML = 15;
-const DROPS_PER_ML = 20;
+export const DROPS_PER_ML = 20;
 
 /** Both volumes of a cylinder, cm³: swept, and chamber at top dead centre. */
 export interface Volumes {

@@ -1,8 +1,8 @@
-import { type Engine, type Cycle } from '../engine/engine';
-import { volumesOf } from '../engine/volume';
+import { cycleDegrees, type Engine } from '../engine/engine';
+import { coolingOf, fuelSystemOf, startingOf } from '../engine/usual-of';
 import { houseRulesFor } from '../limits/house-rules';
 import { formatPressure, toKPa } from '../quantity/pressure';
-import { recommendedDose } from '../oil/oil';
+import { doseFor, doseInWords } from '../oil/dose-for';
 import type { When } from '../step/step';
 import type { Book } from '../jobfile/book';
 import type { HouseRules } from '../jobfile/house-rules';
@@ -24,17 +24,15 @@ export interface ProcedureContext {
 
 const AFLOAT: ReadonlySet<Engine['family']> = new Set(['outboard', 'inboard']);
 const ROAD: ReadonlySet<Engine['family']> = new Set(['motorcycle', 'scooter', 'powersports']);
-const RECOIL: ReadonlySet<Engine['family']> = new Set(['handheld', 'small-engine']);
 
 /** The conditions that steps ask for, from the engine, its tester and the shop's school. */
 export function factsOf({ engine, houseRules, tester }: ProcedureContext): Required<When> {
   const rules = houseRulesFor(engine, houseRules);
-  const recoil = RECOIL.has(engine.family);
   return {
     cycle: engine.cycle,
     fuel: engine.fuel,
-    starting: engine.cranks === false ? 'none' : recoil ? 'recoil' : 'electric',
-    cooling: engine.cooling ?? (AFLOAT.has(engine.family) ? 'liquid' : 'air'),
+    starting: engine.cranks === false ? 'none' : startingOf(engine),
+    cooling: coolingOf(engine) ?? 'air',
     afloat: AFLOAT.has(engine.family),
     road: ROAD.has(engine.family),
     blade: engine.family === 'small-engine',
@@ -43,12 +41,13 @@ export function factsOf({ engine, houseRules, tester }: ProcedureContext): Requi
     release: engine.compressionRelease ?? 'none',
     distributor: engine.distributor !== undefined,
     sideValve: engine.valveGear === 'side-valve',
-    warmSchool: rules.temperatureSchool === 'warm' && engine.cranks !== false,
+    warmSchool: rules.temperatureSchool === 'warm' && engine.cranks !== false && engine.runs !== false,
     plugsAllOut: rules.plugSchool === 'all-out',
     untilItStops: rules.strokeSchool === 'until-it-stops',
     honeSchool: rules.rebuildSchool === 'hone-and-ring',
     engineEndValve: tester?.valveAtEngineEnd !== false,
-    injection: engine.fuel === 'diesel' || (ROAD.has(engine.family) && engine.cycle === 'four-stroke'),
+    injection: fuelSystemOf(engine) === 'injection',
+    electric: startingOf(engine) === 'electric',
   };
 }
 
@@ -64,25 +63,30 @@ export function figuresOf({
   const rules = houseRulesFor(engine, houseRules);
   const inWords = (kPa: number) => `${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`;
   const crankcase = books.find((book) => book.crankcase)?.crankcase;
-  const volumes = volumesOf(engine);
-  const dose =
-    volumes && dryKPa !== undefined && dryKPa > 0 ? recommendedDose(dryKPa, volumes, atmosphereKPa) : undefined;
   return {
     pulls: engine.cycle === 'four-stroke' ? '8 to 20' : '5 to 10',
-    turn: String(turnDegrees(engine.cycle, engine.cylinders.length)),
+    turn: turnInWords(engine),
     supply: inWords(rules.leakSupplyKPa),
     case: crankcase ? inWords(toKPa(crankcase.pressure, crankcase.unit)) : inWords(toKPa(5, 'psi')),
     caseLimit:
       crankcase?.maximum !== undefined ? inWords(toKPa(crankcase.maximum, crankcase.unit)) : inWords(toKPa(8, 'psi')),
     hold: crankcase ? minutes(crankcase.holdSeconds) : '3 minutes',
-    dose: dose ? `${dose.ml.toFixed(1)} ml, ${dose.drops} drops` : 'a few drops',
+    dose: dryKPa !== undefined && dryKPa > 0 ? doseInWords(doseFor(engine, dryKPa, atmosphereKPa)) : 'a few drops',
     // An order that nobody gave is never made up.
     order: engine.firingOrder ? `firing order ${engine.firingOrder.join(', ')}` : 'the firing order',
     finger: engine.distributor ?? 'as the cap is stamped',
   };
 }
 
-const turnDegrees = (cycle: Cycle, cylinders: number) => Math.round((cycle === 'four-stroke' ? 720 : 360) / cylinders);
+/** How far to the next cylinder: a figure only where it was given, or where one engine cannot differ from another. */
+function turnInWords({ cycle, cylinders, firingIntervals }: Engine): string {
+  const even = Math.round(cycleDegrees(cycle) / cylinders.length);
+  if (!firingIntervals) return `to the next in the firing order, ${even} degrees where it fires evenly`;
+  const alike = firingIntervals.every((one) => Math.abs(one - even) < 1);
+  return alike
+    ? `${even} degrees to the next in the firing order`
+    : `${firingIntervals.join(', ')} degrees in turn, in the firing order`;
+}
 
 const minutes = (seconds: number) =>
   seconds % 60 === 0 ? `${seconds / 60} ${seconds === 60 ? 'minute' : 'minutes'}` : `${seconds} seconds`;

@@ -17,6 +17,7 @@ export const REFUSALS = {
   'must-not-be-negative': () => 'must not be negative',
   'must-be-above': ({ limit }: { limit: number }) => `must be above ${limit}`,
   'must-not-be-above': ({ limit }: { limit: number }) => `must not be above ${limit}`,
+  'must-be-between': ({ least, most }: { least: number; most: number }) => `must be between ${least} and ${most}`,
   'must-not-be-above-field': ({ field }: { field: string }) => `must not be above ${field}`,
   'out-of-proportion': () => 'one of them is out of all proportion to the rest',
   /** A shape that the format does not have: the validator's own words. */
@@ -27,12 +28,20 @@ export const REFUSALS = {
   'no-such-cylinder': ({ cylinder }: { cylinder: string }) => `there is no cylinder ${cylinder} on this engine`,
   'cylinder-named-twice': ({ cylinder }: { cylinder: string }) => `names cylinder ${cylinder} twice`,
   'cylinder-left-out': ({ cylinder }: { cylinder: string }) => `leaves out cylinder ${cylinder}`,
+  'cylinder-was-read': ({ cylinder }: { cylinder: string }) =>
+    `leaves out cylinder ${cylinder}, on which something was read`,
   'its-own-neighbour': ({ cylinder }: { cylinder: string }) => `cylinder ${cylinder} cannot be its own neighbour`,
   'no-such-neighbour': ({ cylinder }: { cylinder: string }) => `cylinder ${cylinder} has no such neighbour`,
   'single-of-several': () => 'a single has one cylinder',
   'intervals-missing': ({ needed }: { needed: number }) => `needs ${needed} intervals, one a cylinder`,
   'intervals-do-not-add-up': ({ whole, sum }: { whole: number; sum: number }) =>
     `must add up to ${whole} degrees, not ${sum}`,
+  'gear-of-another-cycle': ({ cycle }: { cycle: string }) => `is not of a ${cycle}`,
+  'diesel-injects': () => 'must be injection: a diesel has no carburettor',
+  'not-by-bore-and-stroke': ({ cm3 }: { cm3: number }) => `does not fit: by bore and stroke it is ${fixed(cm3, 0)} cm³`,
+  'not-by-the-ratio': ({ ratio }: { ratio: number }) =>
+    `does not fit the ratio: with it the ratio is ${fixed(ratio, 1)}`,
+  'chamber-above-swept': ({ cm3 }: { cm3: number }) => `must be less than the ${fixed(cm3, 0)} cm³ that are swept`,
   'rod-too-short': () => 'must be longer than half the stroke',
   'must-exceed-the-chamber': () => 'must be more than the chamber',
   'four-stroke-case': () => 'is of a two-stroke: a four-stroke breathes through its own crankcase',

@@ -275,6 +275,16 @@ const WHY_NOTED: Readonly<Record<NotedFact, string>> = {
 };
 
 export const SYMPTOM_NAME: Readonly<Record<Symptom, string>> = {
+  'will-not-start': 'Will not start',
+  'hard-cold': 'Hard to start cold',
+  'hard-hot': 'Hard to start hot',
+  'low-power': 'Low power',
+  misfires: 'Misfires',
+  'white-smoke': 'White smoke',
+  'black-smoke': 'Black smoke',
+  'smokes-on-slopes': 'Smokes on slopes',
+  'stood-for-years': 'Stood for years',
+  condemned: 'Another shop condemned it',
   'burns-oil': 'Burns oil',
   'blue-smoke': 'Blue smoke',
   overheats: 'Overheats',

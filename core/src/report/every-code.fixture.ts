@@ -352,6 +352,7 @@ export const CAUTIONS: [Caution, RegExp][] = [
     { caution: 'wet-too-little-oil', cylinder: '2', oilMl: 0.1, doseMl: 0.74 },
     /^Cyl 2: 0.1 ml is little for this chamber \(about 0.7 ml\)/,
   ],
+  [{ caution: 'wet-too-much-oil', cylinder: '2', oilMl: 4, doseMl: 1.5 }, /more than the dose \(1.5 ml\)/],
   [{ caution: 'wet-on-nothing', cylinder: '2' }, /Go to leak-down/],
   [{ caution: 'wet-volume-unknown', cylinder: '1' }, /lifted by itself/],
 ];

@@ -179,6 +179,7 @@ const CAUTION_CODES = {
   'wet-volume-unknown': true,
   'wet-rises-alike': true,
   'wet-too-little-oil': true,
+  'wet-too-much-oil': true,
   'wet-on-nothing': true,
   'needle-fell': true,
   'not-all-measured': true,

@@ -38,10 +38,7 @@ export const READY: readonly StepData[] = [
     why: 'An open secondary ruins coils, and a spark lights what comes out of the plug holes.',
     when: { fuel: 'petrol' },
     changes: 'ignition-off',
-    caution: {
-      text: 'Kill switch off, leads grounded. A remote starter is used from beside, not from in front.',
-      hand: 'ignition',
-    },
+    caution: { text: 'Kill switch off, leads grounded. Nobody stands in front of it.', hand: 'ignition' },
   },
   {
     id: 'stop',

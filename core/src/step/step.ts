@@ -77,7 +77,7 @@ export interface Procedure {
 export interface When {
   cycle?: 'two-stroke' | 'four-stroke';
   fuel?: 'petrol' | 'diesel';
-  starting?: 'recoil' | 'electric' | 'none';
+  starting?: 'recoil' | 'kick' | 'electric' | 'none';
   cooling?: 'air' | 'liquid';
   afloat?: boolean;
   road?: boolean;
@@ -93,6 +93,8 @@ export interface When {
   engineEndValve?: boolean;
   honeSchool?: boolean;
   injection?: boolean;
+  /** It has a battery and a starter, whether it can be cranked or not. */
+  electric?: boolean;
 }
 
 /** A step as the data has it: with when it applies, and {places} for figures. */

@@ -1,9 +1,9 @@
 import { siteAtmosphere } from '../air/atmosphere';
-import { checkEngine } from '../engine/engine';
+import { checkEngine } from '../engine/check-engine';
 import type { JobFile } from '../jobfile/job-file';
 import { listOf, readingsOf, type Test, type TestKind, type TestOf } from '../jobfile/tests';
 import { checkHouseRules, houseRulesFor } from '../limits/house-rules';
-import { checkBook } from '../limits/limits';
+import { checkBook } from '../limits/check-book';
 import { InputError, within } from '../quantity/input-error';
 import { KINDS } from './registry';
 

@@ -99,53 +99,53 @@ describe('one condition', () => {
 });
 
 describe('trend', () => {
-  const falling = [0, 100, 200, 300, 400, 500].map((hours) => ({ hours, kPa: psi(150 - hours / 50) }));
-  test('hours until the minimum, with an interval', () => {
+  const falling = [0, 100, 200, 300, 400, 500].map((use) => ({ use, kPa: psi(150 - use / 50) }));
+  test('use until the minimum, with an interval', () => {
     const found = trend(falling, [], psi(120));
     expect(found).toMatchObject({
       kind: 'line',
       wear: 'visible',
-      hoursToMinimum: {
+      useToMinimum: {
         likely: expect.closeTo(1000, 6),
         earliest: expect.closeTo(1000, 6),
         latest: expect.closeTo(1000, 6),
       },
     });
   });
-  test('scatter widens the interval round the likely hours', () => {
-    const rough = falling.map(({ hours, kPa }, i) => ({ hours, kPa: kPa + (i % 2 ? 6 : -6) }));
+  test('scatter widens the interval round the likely use', () => {
+    const rough = falling.map(({ use, kPa }, i) => ({ use, kPa: kPa + (i % 2 ? 6 : -6) }));
     const found = trend(rough, [], psi(120));
-    if (found.kind !== 'line' || !found.hoursToMinimum) throw new Error('a line is expected');
-    expect(found.hoursToMinimum.earliest).toBeLessThan(found.hoursToMinimum.likely);
-    expect(found.hoursToMinimum.latest).toBeGreaterThan(found.hoursToMinimum.likely);
+    if (found.kind !== 'line' || !found.useToMinimum) throw new Error('a line is expected');
+    expect(found.useToMinimum.earliest).toBeLessThan(found.useToMinimum.likely);
+    expect(found.useToMinimum.latest).toBeGreaterThan(found.useToMinimum.likely);
   });
-  test('no wear visible: no hours are promised', () => {
+  test('no wear visible: no use are promised', () => {
     expect(
       trend(
-        falling.map(({ hours }, i) => ({ hours, kPa: psi(150 + (i % 2)) })),
+        falling.map(({ use }, i) => ({ use, kPa: psi(150 + (i % 2)) })),
         [],
         psi(120),
       ),
     ).toMatchObject({ kind: 'line', wear: 'not-visible' });
     expect(
       trend(
-        falling.map(({ hours }, i) => ({ hours, kPa: psi(150 + (i % 2)) })),
+        falling.map(({ use }, i) => ({ use, kPa: psi(150 + (i % 2)) })),
         [],
         psi(120),
       ),
-    ).not.toHaveProperty('hoursToMinimum');
+    ).not.toHaveProperty('useToMinimum');
   });
   test('past the minimum nothing is left', () => {
-    expect(trend(falling, [], psi(200))).toMatchObject({ hoursToMinimum: { likely: 0 } });
+    expect(trend(falling, [], psi(200))).toMatchObject({ useToMinimum: { likely: 0 } });
   });
   test('a repair starts a new line', () => {
-    const repaired = trend([...falling, { hours: 501, kPa: psi(155) }], [500.5]);
+    const repaired = trend([...falling, { use: 501, kPa: psi(155) }], [500.5]);
     expect(repaired).toMatchObject({ kind: 'too-few', needed: 2 });
     expect(repaired.points).toHaveLength(1);
   });
   test('the reading that led to a repair belongs to the old line, its proof to the new one', () => {
-    const led = { hours: 500, kPa: psi(118) };
-    const proof = { hours: 500, kPa: psi(152), afterRepair: true };
+    const led = { use: 500, kPa: psi(118) };
+    const proof = { use: 500, kPa: psi(152), afterRepair: true };
     expect(trend([...falling.slice(0, 5), led], [500]).points).toEqual([]);
     expect(trend([...falling.slice(0, 5), led, proof]).points).toEqual([proof]);
   });
@@ -160,13 +160,9 @@ describe('trend', () => {
           const random = seeded(seed * 7919 + n);
           const draw = () => random.normal();
           const slope = -psi(1) / 50;
-          const hours = Array.from({ length: n }, (_, i) => 60 * i + 20 * random.uniform());
+          const use = Array.from({ length: n }, (_, i) => 60 * i + 20 * random.uniform());
           const points = (per: number) =>
-            hours.map((at) => ({
-              hours: at,
-              kPa: psi(140) + per * at + 15 * draw(),
-              ...(known ? { doubtKPa: 15 } : {}),
-            }));
+            use.map((at) => ({ use: at, kPa: psi(140) + per * at + 15 * draw(), ...(known ? { doubtKPa: 15 } : {}) }));
           const still = trend(points(0));
           const worn = trend(points(slope));
           if (still.kind === 'line' && still.wear === 'visible') visible += 1;
@@ -186,16 +182,16 @@ describe('trend', () => {
   });
   test('readings that do not change show no wear and run out of nothing', () => {
     const level = trend(
-      [0, 50, 100, 150].map((hours) => ({ hours, kPa: 900 })),
+      [0, 50, 100, 150].map((use) => ({ use, kPa: 900 })),
       [],
       800,
     );
     expect(level).toMatchObject({ kind: 'line', wear: 'not-visible' });
-    expect(level).not.toHaveProperty('hoursToMinimum');
+    expect(level).not.toHaveProperty('useToMinimum');
   });
   test('the order of the visits does not matter', () => {
     const line = trend([...falling].reverse());
-    expect(line).toMatchObject({ kind: 'line', slopePerHour: expect.closeTo(-psi(1) / 50, 9) });
+    expect(line).toMatchObject({ kind: 'line', slopePerUse: expect.closeTo(-psi(1) / 50, 9) });
     expect(line.kind === 'line' && line.at(250)).toBeCloseTo(psi(145), 6);
   });
 });

@@ -10,7 +10,7 @@ import type { Tester } from '../jobfile/tester';
 
 /** A reading as it was taken, kPa gauge, with what it takes to compare it with others. */
 export interface Dated {
-  hours: number;
+  use: number;
   kPa: number;
   atmosphereKPa: number;
   engineTemperature?: Temperature;
@@ -23,7 +23,7 @@ export interface Dated {
  * @returns kPa gauge
  */
 export function standardReading(
-  { kPa, atmosphereKPa, engineTemperature, tester }: Omit<Dated, 'hours'>,
+  { kPa, atmosphereKPa, engineTemperature, tester }: Omit<Dated, 'use'>,
   volumes?: Volumes,
 ): number {
   const atSeaLevel = kPa * (STANDARD_ATMOSPHERE_KPA / limitHere(STANDARD_ATMOSPHERE_KPA, atmosphereKPa));
@@ -33,7 +33,7 @@ export function standardReading(
 }
 
 export interface TrendPoint {
-  hours: number;
+  use: number;
   kPa: number;
   /** Standard deviation of what the gauge may be out by, kPa. */
   doubtKPa?: number;
@@ -47,16 +47,16 @@ export type Trend =
   | {
       kind: 'line';
       points: TrendPoint[];
-      slopePerHour: number;
+      slopePerUse: number;
       slopeFrom: number;
       slopeTo: number;
-      at(hours: number): number;
+      at(use: number): number;
       wear: 'visible' | 'not-visible';
-      hoursToMinimum?: HoursToMinimum;
+      useToMinimum?: UseToMinimum;
     };
 
-/** Hours left from the latest reading. `latest` is missing when the gentlest slope never gets there. */
-export interface HoursToMinimum {
+/** Use left from the latest reading. `latest` is missing when the gentlest slope never gets there. */
+export interface UseToMinimum {
   likely: number;
   earliest: number;
   latest?: number;
@@ -66,38 +66,34 @@ export interface HoursToMinimum {
 const FEWEST = 3;
 
 /**
- * The wear of one cylinder over the hours it ran, as far back as the latest repair.
+ * The wear of one cylinder over its use, as far back as the latest repair.
  *
- * @param points brought to one condition, in any order; hours 0 or more
- * @param repairedAtHours each starts a new line: what was read later belongs to it. A reading of the very hour led to
+ * @param points brought to one condition, in any order; use (hours, km or miles: the unit of its meter) 0 or more
+ * @param repairedAt each starts a new line: what was read later belongs to it. A reading of the very hour led to
  *   the repair and belongs to the old one, unless it was read as its proof
  * @param minimumKPa the book's, at sea level, warm; without it there is nothing to run out of
  */
-export function trend(
-  points: readonly TrendPoint[],
-  repairedAtHours: readonly number[] = [],
-  minimumKPa?: number,
-): Trend {
-  const proofs = points.flatMap(({ hours, afterRepair }) => (afterRepair ? [hours] : []));
-  const latestRepair = Math.max(-Infinity, ...repairedAtHours, ...proofs);
+export function trend(points: readonly TrendPoint[], repairedAt: readonly number[] = [], minimumKPa?: number): Trend {
+  const proofs = points.flatMap(({ use, afterRepair }) => (afterRepair ? [use] : []));
+  const latestRepair = Math.max(-Infinity, ...repairedAt, ...proofs);
   const since = points
-    .filter(({ hours, afterRepair }) => hours > latestRepair || (hours === latestRepair && afterRepair === true))
-    .sort((a, b) => a.hours - b.hours);
-  const different = new Set(since.map(({ hours }) => hours)).size;
+    .filter(({ use, afterRepair }) => use > latestRepair || (use === latestRepair && afterRepair === true))
+    .sort((a, b) => a.use - b.use);
+  const different = new Set(since.map(({ use }) => use)).size;
   if (different < FEWEST) return { kind: 'too-few', points: since, needed: FEWEST - different };
   const doubts = since.flatMap(({ doubtKPa }) => doubtKPa ?? []);
   const { slope, intercept, slopeFrom, slopeTo } = theilSen(
-    since.map(({ hours, kPa }) => ({ x: hours, y: kPa })),
+    since.map(({ use, kPa }) => ({ x: use, y: kPa })),
     doubts.length === since.length ? median(doubts) : undefined,
   );
-  const at = (hours: number) => intercept + slope * hours;
+  const at = (use: number) => intercept + slope * use;
   const wear = slopeTo < 0 ? ('visible' as const) : ('not-visible' as const);
-  const line = { kind: 'line' as const, points: since, slopePerHour: slope, slopeFrom, slopeTo, at, wear };
+  const line = { kind: 'line' as const, points: since, slopePerUse: slope, slopeFrom, slopeTo, at, wear };
   if (wear === 'not-visible' || minimumKPa === undefined) return line;
   const last = since[since.length - 1] as TrendPoint;
-  const margin = Math.max(0, at(last.hours) - minimumKPa);
+  const margin = Math.max(0, at(last.use) - minimumKPa);
   return {
     ...line,
-    hoursToMinimum: { likely: margin / -slope, earliest: margin / -slopeFrom, latest: margin / -slopeTo },
+    useToMinimum: { likely: margin / -slope, earliest: margin / -slopeFrom, latest: margin / -slopeTo },
   };
 }

@@ -1,6 +1,6 @@
 import { neighboursOfCylinder } from '../engine/banks';
 import type { Engine } from '../engine/engine';
-import { leastChamberOf } from '../engine/volume';
+import { leastChamberOf } from '../engine/least-chamber';
 import { InputError } from '../quantity/input-error';
 import type { JobFile } from '../jobfile/job-file';
 import { compressionGauge, crankcaseGauge, type Gauge, leakdownGauge } from '../reading/gauge';

@@ -1,11 +1,31 @@
-import { newBookSchema } from '@rugged/contract';
+import { bookChangeSchema, booksQuerySchema, newBookSchema } from '@rugged/contract';
+import { InputError } from '@rugged/core';
 import { Router } from 'express';
+import { booksPage, putOnEngine } from '../store/book-query';
 import type { Store } from '../store/store';
-import { created, route } from './route';
+import { changed, created, route } from './route';
 
-/** `/api/books`: manuals' figures, an engine at a time. */
+/** `/api/books`: the shop's library of manuals' figures. */
 export const bookRoutes = (store: Store): Router =>
-  Router().post(
-    '/',
-    route(store, 'signed-in', newBookSchema, async (shop, book) => created(await shop.create('books', book))),
-  );
+  Router()
+    .get(
+      '/',
+      route(store, 'signed-in', booksQuerySchema, async (shop, query) => ({ json: await booksPage(shop, query) })),
+    )
+    .post(
+      '/',
+      route(store, 'signed-in', newBookSchema, async (shop, { engineId, ...book }) => {
+        if (engineId !== undefined && !(await shop.find('engines', engineId)))
+          throw new InputError('engineId', 'not-known-here');
+        const answer = created(await shop.create('books', book));
+        if (engineId === undefined || !('json' in answer)) return answer;
+        await putOnEngine(shop, book.id, engineId);
+        return { ...answer, json: { ...(answer.json as object), engineId } };
+      }),
+    )
+    .patch(
+      '/:id',
+      route(store, 'signed-in', bookChangeSchema, async (shop, change, { id }) =>
+        changed(await shop.changeWhole('books', id('book'), change), 'book'),
+      ),
+    );

@@ -13,6 +13,12 @@ const bench = async (shop: ShopScope, id: string): Promise<string> => {
   if (json === undefined) throw refuse.missing('job');
   return json;
 };
+/** A closed job keeps the engine and the books it was judged by, whatever is written on the sheet later. */
+async function closedNow(shop: ShopScope, id: string) {
+  const { engine, books } = JSON.parse(await bench(shop, id)) as Bench;
+  return { closedAt: new Date(), sheet: { engine, books } };
+}
+const REOPENED = { closedAt: null, sheet: null };
 const jobFile = async (shop: ShopScope, id: string) => toJobFile(JSON.parse(await bench(shop, id)) as Bench);
 
 /** `/api/jobs`: the Bay (a page of benches), one bench, its job file and what the readings prove. */
@@ -33,9 +39,9 @@ export const jobRoutes = (store: Store): Router =>
     .patch(
       '/:id',
       route(store, 'signed-in', jobChangeSchema, async (shop, change, { id }) => {
-        const closedAt =
-          change.status === undefined ? {} : { closedAt: change.status === 'closed' ? new Date() : null };
-        return changed(await shop.change('jobs', id('job'), { ...change, ...closedAt }), 'job');
+        const { status } = change;
+        const closing = status === undefined ? {} : status === 'closed' ? await closedNow(shop, id('job')) : REOPENED;
+        return changed(await shop.change('jobs', id('job'), { ...change, ...closing }), 'job');
       }),
     )
     .get(

@@ -1,5 +1,5 @@
 import { ADDED_NAMES, type AddedName, type JobsQuery } from '@rugged/contract';
-import { asJson, list } from './json-sql';
+import { asJson, BOOKS, list } from './json-sql';
 import type { ShopScope } from './scope';
 
 /** What people added to a job, each with who it was. */
@@ -13,8 +13,8 @@ const BENCH = `json_strip_nulls(json_build_object(
   'job', ${asJson('jobs', 'j')},
   'owner', ${asJson('owners', 'o')},
   'machine', ${asJson('machines', 'm')},
-  'engine', ${asJson('engines', 'e')},
-  'books', ${list(asJson('books', 'b'), 'books b WHERE b.engine_id = e.id')},
+  'engine', coalesce(j.sheet->'engine', ${asJson('engines', 'e')}::jsonb),
+  'books', coalesce(j.sheet->'books', ${BOOKS}::jsonb),
   'tests', ${list(asJson('tests', 't', ", 'by', p.name"), TESTS)},
   'readings', ${list(asJson('readings', 'r'), 'readings r JOIN tests t ON t.id = r.test_id WHERE t.job_id = j.id')},
   ${ADDED_NAMES.map((name) => `'${name}', ${made(name)}`).join(',\n  ')},

@@ -14,3 +14,6 @@ export function asJson(table: Table, alias: string, extra = ''): string {
 const snake = (field: string) => field.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
 /** A subselect as a JSON list, empty when there is none. */
 export const list = (json: string, from: string) => `(SELECT coalesce(json_agg(${json}), '[]'::json) FROM ${from})`;
+/** The books of engine `e` in its own order. */
+export const BOOKS = `(SELECT coalesce(json_agg(${asJson('books', 'b')} ORDER BY p.place), '[]'::json)
+  FROM unnest(e.book_ids) WITH ORDINALITY p(id, place) JOIN books b ON b.id = p.id AND b.shop_id = e.shop_id)`;

@@ -6,6 +6,7 @@ import { up as everyTest } from './migrations/002-every-test';
 import { up as opinionsAndSymptoms } from './migrations/003-opinions-and-symptoms';
 import { up as guidedWork } from './migrations/004-guided-work';
 import { up as oneShape } from './migrations/005-one-shape';
+import { up as engineSheet } from './migrations/006-engine-sheet';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -14,6 +15,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '003-opinions-and-symptoms': opinionsAndSymptoms,
   '004-guided-work': guidedWork,
   '005-one-shape': oneShape,
+  '006-engine-sheet': engineSheet,
 };
 
 const ADVISORY_LOCK = 727_001;

@@ -3,6 +3,7 @@ import type {
   Engine,
   HouseRules,
   PressureUnit,
+  Purpose,
   Site,
   State,
   Symptom,
@@ -21,6 +22,7 @@ export interface ShopRow {
   site: Site;
   houseRules: Partial<HouseRules>;
   nextJobNumber: number;
+  feedSecret: string | null;
   version: number;
 }
 export interface PersonRow {
@@ -40,17 +42,15 @@ export type MachineRow = { id: string; shopId: string; ownerId: string; name: st
   note: string;
 }>;
 export type EngineRow = { id: string; shopId: string; machineId: string; name: string; version: number } & Nullable<
-  Required<Engine> & { hidden: Virtual; simulated: boolean }
->;
-export type BookRow = {
-  id: string;
-  shopId: string;
-  engineId: string;
-  rank: number;
-  source: string;
-  figures: object;
-  version: number;
-} & Nullable<{ engineTemperature: string; conditions: string }>;
+  Required<Engine> & { hidden: Virtual; simulated: boolean; model: string; dueEveryUse: number; dueEveryMonths: number }
+> & { bookIds: string[] };
+export type BookRow = { id: string; shopId: string; source: string; figures: object; version: number } & Nullable<{
+  engineTemperature: string;
+  conditions: string;
+  model: string;
+  page: string;
+  retired: boolean;
+}>;
 export type JobRow = {
   id: string;
   shopId: string;
@@ -63,7 +63,17 @@ export type JobRow = {
   openedAt: Date;
   openedBy: string;
   version: number;
-} & Nullable<{ alreadyDone: string; symptoms: Symptom[]; hours: number; closedAt: Date }>;
+} & Nullable<{
+  alreadyDone: string;
+  symptoms: Symptom[];
+  purpose: Purpose;
+  otherSaid: string;
+  meter: number;
+  usedBefore: number;
+  closedAt: Date;
+  /** Engine and books as they were when the job was closed. */
+  sheet: object;
+}>;
 export type TestRow = {
   id: string;
   shopId: string;
@@ -114,6 +124,12 @@ export type NoteRow = Made & { about: string } & Nullable<{
     supersedes: string;
     withdrawn: boolean;
   }>;
+export type RepairRow = Made & { what: string } & Nullable<{
+    parts: string;
+    cost: number;
+    meter: number;
+    cylinders: string[];
+  }>;
 export type OutcomeRow = Made & { cylinder: string; found: CauseName } & Nullable<{
     predicted: CauseName;
     probability: number;
@@ -139,16 +155,26 @@ export interface Models {
   photos: Stored<PhotoRow>;
   notes: Stored<NoteRow>;
   outcomes: Stored<OutcomeRow>;
+  repairs: Stored<RepairRow>;
 }
 
-const { UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE, DATEONLY, BLOB } = DataTypes;
+const { ARRAY, UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE, DATEONLY, BLOB } = DataTypes;
 const id = { type: UUID, primaryKey: true };
 const version = { type: INTEGER, defaultValue: 1 };
 const made = { id, shopId: UUID, jobId: UUID, madeAt: DATE, madeBy: UUID };
 
 /** Column types by table. Names are the wire's; the database's are the same in snake case. */
 const TABLES = {
-  shops: { id, name: TEXT, unit: TEXT, site: JSONB, houseRules: JSONB, nextJobNumber: INTEGER, version },
+  shops: {
+    id,
+    name: TEXT,
+    unit: TEXT,
+    site: JSONB,
+    houseRules: JSONB,
+    nextJobNumber: INTEGER,
+    feedSecret: TEXT,
+    version,
+  },
   people: { id, shopId: UUID, name: TEXT, email: TEXT, passwordHash: TEXT },
   owners: { id, shopId: UUID, name: TEXT, phone: TEXT, email: TEXT, note: TEXT, version },
   machines: { id, shopId: UUID, ownerId: UUID, name: TEXT, serial: TEXT, note: TEXT, version },
@@ -167,17 +193,31 @@ const TABLES = {
     firingOrder: JSONB,
     firingIntervals: JSONB,
     rotation: TEXT,
+    kind: TEXT,
+    model: TEXT,
+    displacementCm3: DOUBLE,
     boreMm: DOUBLE,
     strokeMm: DOUBLE,
     conrodMm: DOUBLE,
+    chamberCm3: DOUBLE,
     compressionRatio: DOUBLE,
     ratioBasis: TEXT,
     compressionRelease: TEXT,
     cooling: TEXT,
     headless: BOOLEAN,
     valveGear: TEXT,
+    starting: TEXT,
+    fuelSystem: TEXT,
+    bankAngleDegrees: DOUBLE,
+    bankAhead: TEXT,
+    firstAt: TEXT,
+    meterUnit: TEXT,
     hours: DOUBLE,
+    runs: BOOLEAN,
     cranks: BOOLEAN,
+    dueEveryUse: DOUBLE,
+    dueEveryMonths: INTEGER,
+    bookIds: { type: ARRAY(UUID), defaultValue: [] },
     distributor: TEXT,
     plug: JSONB,
     hidden: JSONB,
@@ -187,9 +227,10 @@ const TABLES = {
   books: {
     id,
     shopId: UUID,
-    engineId: UUID,
-    rank: INTEGER,
     source: TEXT,
+    model: TEXT,
+    page: TEXT,
+    retired: BOOLEAN,
     engineTemperature: TEXT,
     conditions: TEXT,
     figures: JSONB,
@@ -203,7 +244,11 @@ const TABLES = {
     complaint: TEXT,
     alreadyDone: TEXT,
     symptoms: JSONB,
-    hours: DOUBLE,
+    purpose: TEXT,
+    otherSaid: TEXT,
+    meter: DOUBLE,
+    usedBefore: DOUBLE,
+    sheet: JSONB,
     site: JSONB,
     houseRules: JSONB,
     status: { type: TEXT, defaultValue: 'open' },
@@ -262,6 +307,7 @@ const TABLES = {
     supersedes: UUID,
     withdrawn: BOOLEAN,
   },
+  repairs: { ...made, what: TEXT, parts: TEXT, cost: DOUBLE, meter: DOUBLE, cylinders: JSONB },
   outcomes: { ...made, cylinder: TEXT, found: TEXT, predicted: TEXT, probability: DOUBLE, note: TEXT },
 } satisfies Record<keyof Models, ModelAttributes>;
 
@@ -271,6 +317,8 @@ export type Table = keyof Models;
 const INSIDE = new Set([
   'shopId',
   'nextJobNumber',
+  'feedSecret',
+  'sheet',
   'passwordHash',
   'openedBy',
   'startedBy',
@@ -300,6 +348,14 @@ export function asRow<T extends { id: string }>(table: Table, wire: T): Record<s
     id: string;
   };
 }
+
+/** Every field that comes over the wire, taken off. */
+export const emptied = (table: Table): Record<string, null> =>
+  Object.fromEntries(
+    wireFields(table)
+      .filter((field) => field !== 'id' && field !== 'version')
+      .map((field) => [field, null]),
+  );
 
 export function defineModels(sequelize: Sequelize): Models {
   return Object.fromEntries(

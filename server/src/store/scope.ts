@@ -1,6 +1,6 @@
 import type { Client } from 'pg';
 import { type Model, type ModelStatic, QueryTypes, type Transaction } from 'sequelize';
-import { asRow, present, type Table } from './models';
+import { asRow, emptied, present, type Table } from './models';
 import { type Changed, changeVersion, type Created, createOnce, type Store } from './store';
 
 /** Who asks, and the shop every row of the answer must belong to. */
@@ -39,6 +39,12 @@ export class ShopScope {
   /** Changes a row from the version it was read at. */
   change<T extends { version: number }>(table: Table, id: string, change: T): Promise<Changed> {
     return changeVersion(this.model(table), table === 'shops' ? { id } : { id, shopId: this.shopId }, { ...change });
+  }
+
+  /** The same for a row that is sent whole: what is not sent any more is gone. */
+  changeWhole(table: Table, id: string, { version, ...row }: { version: number } & object): Promise<Changed> {
+    const { id: _id, ...columns } = asRow(table, { id, ...row });
+    return this.change(table, id, { ...emptied(table), ...columns, version });
   }
 
   /** A row as the wire has it, or nothing. */

@@ -1,13 +1,31 @@
-import type { JobChange, NewReading, NewTest } from '@rugged/contract';
+import type { BookRecord, JobChange, NewReading, NewTest } from '@rugged/contract';
 import { ADDED_NAMES, type AddedName, type Bench } from '@rugged/contract/bench';
 import type { Entry } from './entry';
+import { isOfSheet, onSheet, type WithSheet } from './on-sheet';
 
 /** A bench as the person left it: what the server sent, with what still waits on this device laid over it. */
 export function withPending(bench: Bench, entries: readonly Entry[]): Bench {
   return entries
-    .filter((entry) => entry.jobId === bench.job.id && !entry.newBench)
-    .reduce((state, entry) => applied(state, entry.path, afterwards(entry)), bench);
+    .filter((entry) => !entry.newBench)
+    .reduce(
+      (state, entry) => (concerns(entry, state) ? applied(state, entry.path, afterwards(entry), entry.brings) : state),
+      bench,
+    );
 }
+
+/** Whether an entry belongs on a bench: it is of its job, or of the sheet that an open job is judged by. */
+export const concerns = ({ jobId, path, body }: Pick<Entry, 'jobId' | 'path' | 'body'>, bench: Bench): boolean =>
+  jobId === bench.job.id || (bench.job.status === 'open' && isOfSheet(bench, path, body));
+
+/** The sheet of an engine with what still waits on this device laid over it. */
+export const sheetWithPending = <T extends WithSheet>(sheet: T, entries: readonly Entry[]): T =>
+  entries
+    .filter((entry) => !entry.newBench)
+    .reduce(
+      (state, entry) =>
+        isOfSheet(state, entry.path, entry.body) ? onSheet(state, entry.path, afterwards(entry), entry.brings) : state,
+      sheet,
+    );
 
 /** What the record will be once the entry is through: the next change must start from the version it will then have. */
 function afterwards({ method, body }: Entry): Record<string, unknown> {
@@ -23,7 +41,13 @@ export function pendingBenches(entries: readonly Entry[]): Bench[] {
 }
 
 /** One entry, or the server's answer to it, laid over a bench. A row already there is replaced. */
-export function applied(bench: Bench, path: string, row: Record<string, unknown>): Bench {
+export function applied(
+  bench: Bench,
+  path: string,
+  row: Record<string, unknown>,
+  brings?: readonly BookRecord[],
+): Bench {
+  if (isOfSheet(bench, path, row)) return onSheet(bench, path, row, brings);
   const name = ADDED_NAMES.find((one) => path === `/${one}`);
   if (name) return { ...bench, [name]: replaced(bench[name] as Row[], row as unknown as Row) };
   switch (path) {

@@ -21,6 +21,11 @@ function gathered(row: Flat, meta: ReadonlySet<string>, under: 'conditions' | 'f
 const test = (row: Flat) => gathered(row, META_OF_TEST, 'conditions');
 const reading = (row: Flat) => gathered(row, META_OF_READING, 'figures');
 
+/** A book used to stand at a place of one engine. */
+const libraryBook = ({ engineId, rank, ...book }: Flat): Flat => book;
+/** What the meter showed used to be called hours, kilometres too. */
+const metered = ({ hours, ...job }: Flat): Flat => (hours === undefined ? job : { meter: hours, ...job });
+
 /** A bench that was kept on this device. */
 export function upgradedBench(kept: object): Bench {
   const {
@@ -30,10 +35,12 @@ export function upgradedBench(kept: object): Bench {
     readings,
     ...rest
   } = kept as Flat & { job: Flat; tests?: Flat[]; readings?: Flat[] };
+  const books = (rest as { books?: Flat[] }).books ?? [];
   return {
     ...nothingAdded(),
     ...rest,
-    job: { houseRules, ...job },
+    books: [...books].sort((a, b) => Number(a['rank'] ?? 0) - Number(b['rank'] ?? 0)).map(libraryBook),
+    job: { houseRules, ...metered(job) },
     tests: (tests ?? []).map(test),
     readings: (readings ?? []).map(reading),
   } as unknown as Bench;
@@ -41,7 +48,13 @@ export function upgradedBench(kept: object): Bench {
 
 /** An entry that still waits to be sent. */
 export function upgradedEntry(entry: Entry): Entry {
-  const body =
-    entry.path === '/tests' ? test(entry.body) : entry.path === '/readings' ? reading(entry.body) : entry.body;
+  const body = upgradedBody(entry.path, entry.body);
   return { ...entry, body, ...(entry.newBench ? { newBench: upgradedBench(entry.newBench) } : {}) };
+}
+
+function upgradedBody(path: string, body: Flat): Flat {
+  if (path === '/tests') return test(body);
+  if (path === '/readings') return reading(body);
+  if (path === '/books' && 'rank' in body) return (({ rank, ...book }) => book)(body);
+  return path === '/jobs' || path.startsWith('/jobs/') ? metered(body) : body;
 }

@@ -57,9 +57,7 @@ function benchWith(readings: Dry[], engine: Partial<Bench['engine']> = {}): Benc
   return aBench({
     engine: { boreMm: 62, strokeMm: 58, compressionRatio: 7.2, ...engine },
     readings,
-    books: [
-      { id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } },
-    ],
+    books: [{ id: 'b', source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }],
     tests:
       readings.length > 0
         ? [

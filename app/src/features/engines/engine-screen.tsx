@@ -8,6 +8,7 @@ import { useSignedIn } from '@/data/session';
 import { shownStates } from '@/bench/shown-state';
 import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
+import { meterInWords } from '@/bench/meter-words';
 import { day } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Empty, Screen, Waiting } from '@/ui/screen';
@@ -15,7 +16,6 @@ import { StateMark } from '@/ui/state-mark';
 import { useColours } from '@/ui/theme';
 import { Figure, Label, Strong, Words } from '@/ui/words';
 import { HistoryChart } from '@/bench/history-chart';
-import { PlugPlate } from './plug-plate';
 import { type Visit, visitOf } from '@/bench/visit';
 import { tellWear, wearOf } from './wear';
 
@@ -73,7 +73,9 @@ export function EngineScreen() {
           <VisitRow key={visit.bench.job.id} visit={visit} />
         ))}
       </Plate>
-      <PlugPlate key={latest.engine.version} engine={latest.engine} />
+      <Button icon="pencil-outline" kind="ground" onPress={() => router.push(`/engines/${engineId}/sheet`)}>
+        Engine sheet and books
+      </Button>
       <Books bench={latest} />
     </Screen>
   );
@@ -85,10 +87,10 @@ function Wear({ visits }: { visits: readonly Visit[] }) {
   } = useSignedIn();
   const wear = useMemo(() => wearOf(visits), [visits]);
   return (
-    <Plate label="Wear over the hours">
-      <Label>Wear over the hours</Label>
+    <Plate label="Wear over its use">
+      <Label>Wear over its use</Label>
       {wear.map((one) => (
-        <Words key={one.cylinder}>{tellWear(one, unit)}</Words>
+        <Words key={one.cylinder}>{tellWear(one, unit, visits[0]?.bench.engine.meterUnit ?? 'h')}</Words>
       ))}
       <Words colour="dim" style={styles.small}>
         Readings brought to sea level and a warm engine. The line is the median of all slopes, so that one stray reading
@@ -112,7 +114,7 @@ function VisitRow({ visit: { bench, judgement } }: { visit: Visit }) {
         <Words
           colour="dim"
           style={styles.small}
-        >{`${day(job.openedAt)}${job.hours === undefined ? '' : ` · ${job.hours.toLocaleString()} h`}`}</Words>
+        >{`${day(job.openedAt)}${job.meter === undefined ? '' : ` · ${meterInWords(job.meter, bench.engine.meterUnit)}`}`}</Words>
         <View style={styles.figures}>
           <StateMark state={shownStates(bench, judgement).engine} size={14} />
           <Figure>

@@ -8,16 +8,14 @@ function visit(hours: number | undefined, peak: number, n: number, engineTempera
   const at = `2026-0${n}-01T10:00:00Z`;
   const bench = aBench({
     engine,
-    job: { status: 'closed', openedAt: at, ...(hours === undefined ? {} : { hours }) },
-    books: [
-      { id: 'b', engineId: 'e', rank: 1, source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } },
-    ],
+    job: { status: 'closed', openedAt: at, ...(hours === undefined ? {} : { meter: hours }) },
+    books: [{ id: 'b', source: 'Handbook', version: 1, compression: { unit: 'psi', min: 120 } }],
     tests: [aTest('compression', { engineTemperature, throttle: 'open' }, { startedAt: at })],
     readings: [aReading('compression', { cylinder: '1', unit: 'psi', peak })],
   });
   return visitOf(bench, 'psi');
 }
-const told = (visits: ReturnType<typeof visit>[]) => wearOf(visits).map((one) => tellWear(one, 'psi'));
+const told = (visits: ReturnType<typeof visit>[]) => wearOf(visits).map((one) => tellWear(one, 'psi', 'h'));
 
 test('hours to the minimum come with their interval', () => {
   expect(told([visit(100, 170, 1), visit(200, 160, 2), visit(300, 150, 3), visit(400, 140, 4)])).toEqual([
@@ -36,7 +34,7 @@ test('a cold visit is brought to warm, not read as wear', () => {
 });
 test('visits without hours draw no line', () => {
   expect(told([visit(100, 150, 1), visit(undefined, 148, 2), visit(300, 146, 3)])).toEqual([
-    'Cyl 1: 1 more visit with hours noted before a line can be drawn.',
+    'Cyl 1: 1 more visit with the meter noted before a line can be drawn.',
   ]);
 });
 test('at the minimum nothing is left', () => {
@@ -45,12 +43,16 @@ test('at the minimum nothing is left', () => {
   );
 });
 test('a loss that rounds to nothing in 100 h is told over more hours', () => {
-  const points = [0, 5000, 10_000, 15_000].map((hours) => ({ hours, kPa: toKPa(160 - hours / 500, 'psi') }));
-  expect(tellWear({ cylinder: '2', trend: trend(points) }, 'psi')).toBe('Cyl 2: loses 2 psi in 1,000 h.');
+  const points = [0, 5000, 10_000, 15_000].map((hours) => ({ use: hours, kPa: toKPa(160 - hours / 500, 'psi') }));
+  expect(tellWear({ cylinder: '2', trend: trend(points) }, 'psi', 'h')).toBe('Cyl 2: loses 2 psi in 1,000 h.');
+});
+test('kilometres are kilometres', () => {
+  const points = [0, 5000, 10_000, 15_000].map((use) => ({ use, kPa: toKPa(160 - use / 500, 'psi') }));
+  expect(tellWear({ cylinder: '2', trend: trend(points) }, 'psi', 'km')).toBe('Cyl 2: loses 2 psi in 1,000 km.');
 });
 test('without a minimum only the loss is told', () => {
-  const points = [0, 100, 200, 300].map((hours) => ({ hours, kPa: toKPa(150 - hours / 50, 'psi') }));
-  expect(tellWear({ cylinder: '2', trend: trend(points) }, 'psi')).toBe('Cyl 2: loses 2 psi in 100 h.');
+  const points = [0, 100, 200, 300].map((hours) => ({ use: hours, kPa: toKPa(150 - hours / 50, 'psi') }));
+  expect(tellWear({ cylinder: '2', trend: trend(points) }, 'psi', 'h')).toBe('Cyl 2: loses 2 psi in 100 h.');
 });
 test('no visit, no wear', () => {
   expect(wearOf([])).toEqual([]);

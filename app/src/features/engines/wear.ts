@@ -1,6 +1,7 @@
 import {
   COVERAGE,
   formatPressure,
+  type MeterUnit,
   type PressureUnit,
   siteAtmosphere,
   standardReading,
@@ -10,7 +11,7 @@ import {
   UNIT_SIGN,
   volumesOf,
 } from '@rugged/core';
-import { countingReadings, readingsOfKind } from '@rugged/contract/bench';
+import { countingReadings, readingsOfKind, usageOf } from '@rugged/contract/bench';
 import type { Visit } from '@/bench/visit';
 
 export interface CylinderWear {
@@ -18,7 +19,7 @@ export interface CylinderWear {
   trend: Trend;
 }
 
-/** How each cylinder wore over the engine's hours, its readings brought to sea level, warm, and one kind of tester. */
+/** How each cylinder wore over the engine's use, its readings brought to sea level, warm, and one kind of tester. */
 export function wearOf(visits: readonly Visit[]): CylinderWear[] {
   const engine = visits[0]?.bench.engine;
   if (!engine) return [];
@@ -29,17 +30,18 @@ export function wearOf(visits: readonly Visit[]): CylinderWear[] {
     cylinder,
     trend: trend(
       visits.flatMap(({ bench, judgement }) => {
-        const { hours, site } = bench.job;
+        const { site } = bench.job;
+        const use = usageOf(bench.job);
         const dry = readingsOfKind(countingReadings(bench.readings), 'compression').findLast(
           ({ figures }) => figures.cylinder === cylinder && !figures.wet,
         );
         const test = bench.tests.find(({ id }) => id === dry?.testId);
-        if (hours === undefined || !dry || test?.kind !== 'compression') return [];
+        if (use === undefined || !dry || test?.kind !== 'compression') return [];
         const { engineTemperature, tester } = test.conditions;
         const read = judgement?.cylinders.find(({ id }) => id === cylinder)?.compression;
         return [
           {
-            hours,
+            use,
             kPa: standardReading(
               {
                 kPa: toKPa(dry.figures.peak, dry.figures.unit),
@@ -60,32 +62,36 @@ export function wearOf(visits: readonly Visit[]): CylinderWear[] {
   }));
 }
 
-const hundreds = (hours: number) =>
-  (hours < 1000 ? Math.round(hours / 10) * 10 : Math.round(hours / 100) * 100).toLocaleString();
-
-/** Over so many hours that it is more than nothing. */
-function lostIn(slopePerHour: number, unit: PressureUnit): string {
-  const shown = (hours: number) => formatPressure(-hours * slopePerHour, unit);
-  const over = [100, 1000].find((hours) => Number(shown(hours)) > 0) ?? 10_000;
-  return `${shown(over)} ${UNIT_SIGN[unit]} in ${over.toLocaleString()} h`;
+const SIGN: Readonly<Record<MeterUnit, string>> = { h: 'h', km: 'km', mi: 'miles' };
+/** In figures of two digits or so: a line through a few readings promises no more. */
+function roughly(use: number): string {
+  const step = 10 ** Math.max(1, Math.floor(Math.log10(Math.max(1, use))) - 1);
+  return (Math.round(use / step) * step).toLocaleString();
 }
 
-/** One sentence a cylinder. Hours are never promised without their interval. */
-export function tellWear({ cylinder, trend: found }: CylinderWear, unit: PressureUnit): string {
+/** Over so much use that it is more than nothing. */
+function lostIn(slopePerUse: number, unit: PressureUnit, meter: MeterUnit): string {
+  const shown = (use: number) => formatPressure(-use * slopePerUse, unit);
+  const over = [100, 1000, 10_000].find((use) => Number(shown(use)) > 0) ?? 100_000;
+  return `${shown(over)} ${UNIT_SIGN[unit]} in ${over.toLocaleString()} ${SIGN[meter]}`;
+}
+
+/** One sentence a cylinder. What is left is never promised without its interval. */
+export function tellWear({ cylinder, trend: found }: CylinderWear, unit: PressureUnit, meter: MeterUnit): string {
   const name = `Cyl ${cylinder}`;
   if (found.kind === 'too-few')
     return (
-      `${name}: ${found.needed} more ${found.needed === 1 ? 'visit' : 'visits'} with hours noted before a line can ` +
-      'be drawn.'
+      `${name}: ${found.needed} more ${found.needed === 1 ? 'visit' : 'visits'} with the meter noted before a line ` +
+      'can be drawn.'
     );
-  const lost = lostIn(found.slopePerHour, unit);
+  const lost = lostIn(found.slopePerUse, unit, meter);
   if (found.wear === 'not-visible')
     return `${name}: no wear visible beyond the scatter of ${found.points.length} readings.`;
-  if (!found.hoursToMinimum) return `${name}: loses ${lost}.`;
-  const { earliest, likely, latest } = found.hoursToMinimum;
+  if (!found.useToMinimum) return `${name}: loses ${lost}.`;
+  const { earliest, likely, latest } = found.useToMinimum;
   if (likely <= 0) return `${name}: loses ${lost} and stands at its minimum now.`;
   return (
-    `${name}: loses ${lost}; about ${hundreds(likely)} h to its minimum (${hundreds(earliest)} to ` +
-    `${latest === undefined ? 'never' : hundreds(latest)}).`
+    `${name}: loses ${lost}; about ${roughly(likely)} ${SIGN[meter]} to its minimum (${roughly(earliest)} to ` +
+    `${latest === undefined ? 'never' : roughly(latest)}).`
   );
 }

@@ -3,14 +3,12 @@ import type { Bench } from '@rugged/contract/bench';
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Path, Text as SvgText } from 'react-native-svg';
-import { Refused } from '@/data/api';
-import { useChangeEngine } from '@/data/engines';
+import { changeEngine } from '@/data/engines';
 import { BenchGate } from '@/bench/bench-gate';
 import { KeptBadge } from '@/bench/kept-badge';
 import { useProcedure } from '@/bench/use-procedure';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
-import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { SvgFigure } from '@/ui/svg-figure';
@@ -31,24 +29,11 @@ const WAYS = [
  */
 function LeadsOf({ bench }: { bench: Bench }) {
   const router = useRouter();
-  const tell = useNotice();
   const { engine, job } = bench;
   const order = engine.firingOrder;
   const steps = useProcedure(bench, 'lead-map');
-  const change = useChangeEngine(engine);
   const setWay = (distributor: 'clockwise' | 'anticlockwise') =>
-    change.mutate(
-      { distributor },
-      {
-        onError: (error) =>
-          tell({
-            text:
-              error instanceof Refused
-                ? `${error.message}.`
-                : 'There is no signal. What is known of an engine is changed at the server.',
-          }),
-      },
-    );
+    void changeEngine(engine, { distributor }, 'Distributor');
   const back = steps.procedure.steps.find(({ id }) => id === 'back');
   const trace = steps.procedure.steps.find(({ id }) => id === 'trace' || id === 'coils');
   return (
@@ -59,9 +44,19 @@ function LeadsOf({ bench }: { bench: Bench }) {
           {order ? (
             <Figure style={styles.order}>{order.join('-')}</Figure>
           ) : (
-            <Words colour="dim">
-              Nobody has given it. Note it, or photograph the leads, before the first one comes off.
-            </Words>
+            <>
+              <Words colour="dim">
+                Nobody has given it. Note it, or photograph the leads, before the first one comes off.
+              </Words>
+              <View style={styles.check}>
+                <Button icon="pencil-outline" onPress={() => router.push(`/engines/${engine.id}/sheet`)}>
+                  Tap it in
+                </Button>
+                <Button icon="camera-outline" onPress={() => router.push(`/jobs/${job.id}/notes`)}>
+                  Photograph them
+                </Button>
+              </View>
+            </>
           )}
           <Choice label="Distributor turns" options={WAYS} chosen={engine.distributor} onChoose={setWay} />
           {order ? <Cap order={order} way={engine.distributor} /> : null}

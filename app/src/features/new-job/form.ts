@@ -9,7 +9,9 @@ import type {
   NewOwner,
   Shop,
 } from '@rugged/contract';
-import type { CompressionRelease, Cycle, Family, Fuel, Layout, Symptom } from '@rugged/core';
+import { type Purpose, PURPOSE_NAME, type Symptom, SYMPTOM_NAME } from '@rugged/core';
+import { asRunState, type RunState, runStateOf } from '@/bench/sheet/run-state';
+import type { Written } from '@/bench/sheet/sheet';
 import type { NewEntry } from '@/data/outbox/entry';
 import { newId } from '@/data/new-id';
 import { contract } from '@/data/validating';
@@ -18,19 +20,17 @@ import { typedNumber } from '@/ui/format';
 
 /** What is typed, as text: a slip stays on screen until it is mended. */
 export interface NewJobForm {
+  purpose: Purpose | undefined;
   complaint: string;
   symptoms: Symptom[];
-  hours: string;
+  otherSaid: string;
+  meter: string;
+  /** The meter shows less than last time because it is another one. */
+  meterChanged: boolean;
+  state: RunState | undefined;
   alreadyDone: string;
   owner: string;
   machine: string;
-  engine: string;
-  family: Family;
-  cycle: Cycle;
-  fuel: Fuel;
-  layout: Layout;
-  cylinders: string;
-  release: CompressionRelease;
   bookSource: string;
   bookMin: string;
   bookMax: string;
@@ -38,43 +38,45 @@ export interface NewJobForm {
 }
 
 /** The fields that are typed. */
-export type TextField = Exclude<keyof NewJobForm, 'symptoms'>;
+export type TextField = Exclude<keyof NewJobForm, 'symptoms' | 'purpose' | 'meterChanged' | 'state'>;
 
 export const BLANK: NewJobForm = {
+  purpose: undefined,
   complaint: '',
   symptoms: [],
-  hours: '',
+  otherSaid: '',
+  meter: '',
+  meterChanged: false,
+  state: undefined,
   alreadyDone: '',
   owner: '',
   machine: '',
-  engine: '',
-  family: 'small-engine',
-  cycle: 'four-stroke',
-  fuel: 'petrol',
-  layout: 'single',
-  cylinders: '1',
-  release: 'none',
   bookSource: '',
   bookMin: '',
   bookMax: '',
   spreadLimit: '',
 };
 
+/** An engine that nothing is known of: the smallest that can be opened. */
+export const UNKNOWN_ENGINE: Written = {
+  name: '',
+  cycle: 'four-stroke',
+  fuel: 'petrol',
+  family: 'small-engine',
+  layout: 'single',
+  cylinders: ['1'],
+};
+
 /** Where the job's engine comes from: it has been here, it is one more of a kind that was, or it is new to the shop. */
 export type EngineSource =
   { from: 'known'; item: EngineListItem } | { from: 'like'; item: EngineListItem } | { from: 'new' };
 
-/** What a family usually is: a start, to be changed where it does not fit. */
-export const USUAL: Readonly<Record<Family, Pick<NewJobForm, 'cycle' | 'fuel' | 'layout' | 'cylinders'>>> = {
-  handheld: { cycle: 'two-stroke', fuel: 'petrol', layout: 'single', cylinders: '1' },
-  'small-engine': { cycle: 'four-stroke', fuel: 'petrol', layout: 'single', cylinders: '1' },
-  generator: { cycle: 'four-stroke', fuel: 'petrol', layout: 'single', cylinders: '1' },
-  outboard: { cycle: 'two-stroke', fuel: 'petrol', layout: 'inline', cylinders: '2' },
-  inboard: { cycle: 'four-stroke', fuel: 'diesel', layout: 'inline', cylinders: '3' },
-  motorcycle: { cycle: 'four-stroke', fuel: 'petrol', layout: 'inline', cylinders: '2' },
-  scooter: { cycle: 'four-stroke', fuel: 'petrol', layout: 'single', cylinders: '1' },
-  powersports: { cycle: 'two-stroke', fuel: 'petrol', layout: 'inline', cylinders: '2' },
-};
+/** The sheet that an engine begins with: of one like it everything but what is its own. */
+export function startOf(source: EngineSource): Written {
+  if (source.from === 'new') return UNKNOWN_ENGINE;
+  const { id, machineId, version, simulated, hours, name, bookIds, runs, cranks, ...kind } = source.item.engine;
+  return { ...kind, name: '' };
+}
 
 export interface BuiltJob {
   bench: Bench;
@@ -85,12 +87,14 @@ export type Built = { ok: true; job: BuiltJob } | { ok: false; errors: Partial<R
 interface Context {
   shop: Shop;
   source: EngineSource;
+  /** The sheet of an engine that is new here. */
+  written: Written;
   knownOwners: readonly { id: string; name: string; version: number }[];
   now: Date;
 }
 
 /** The form as records, or what is wrong with which field. */
-export async function buildJob(form: NewJobForm, { shop, source, knownOwners, now }: Context): Promise<Built> {
+export async function buildJob(form: NewJobForm, { shop, source, written, knownOwners, now }: Context): Promise<Built> {
   const { check, newBookSchema, newEngineSchema, newJobSchema, newMachineSchema, newOwnerSchema } = await contract();
   const errors: Partial<Record<keyof NewJobForm, string>> = {};
   const note = (found: readonly FieldError[], fields: Readonly<Record<string, keyof NewJobForm>>) => {
@@ -105,17 +109,30 @@ export async function buildJob(form: NewJobForm, { shop, source, knownOwners, no
   const sameOwner = knownOwners.find((owner) => owner.name.toLowerCase() === ownerName.toLowerCase());
   const owner: NewOwner = known?.owner ?? sameOwner ?? { id: newId(), name: ownerName };
   const machine: NewMachine = known?.machine ?? { id: newId(), ownerId: owner.id, name: form.machine.trim() };
-  const engine: NewEngine = known?.engine ?? engineOf(form, source, machine.id);
-  const books: NewBook[] = known?.books ?? booksOf(form, source, engine.id, shop);
-  const hours = typedNumber(form.hours);
+  const books: NewBook[] = known?.books ?? (source.from === 'like' ? source.item.books : bookTyped(form, shop));
+  const state = form.state === undefined ? {} : asRunState(form.state);
+  const engine: NewEngine = {
+    ...(known?.engine ?? {
+      ...written,
+      id: newId(),
+      machineId: machine.id,
+      name: written.name.trim() || (source.from === 'like' ? source.item.engine.name : form.machine.trim()),
+      bookIds: books.map(({ id }) => id),
+    }),
+    ...state,
+  };
+  const meter = typedNumber(form.meter);
   const job: NewJob = {
     id: newId(),
     engineId: engine.id,
-    complaint: form.complaint.trim(),
+    complaint: form.complaint.trim() || complaintOf(form),
     site: shop.site,
     houseRules: shop.houseRules,
     openedAt: now.toISOString(),
-    ...(hours === undefined ? {} : { hours: hours as number }),
+    ...(meter === undefined ? {} : { meter: meter as number }),
+    ...usedBefore(form, source, meter),
+    ...(form.purpose === undefined ? {} : { purpose: form.purpose }),
+    ...(form.otherSaid.trim() === '' ? {} : { otherSaid: form.otherSaid.trim() }),
     ...(form.symptoms.length === 0 ? {} : { symptoms: form.symptoms }),
     ...(form.alreadyDone.trim() === '' ? {} : { alreadyDone: form.alreadyDone.trim() }),
   };
@@ -124,20 +141,23 @@ export async function buildJob(form: NewJobForm, { shop, source, knownOwners, no
     const checked = check(schema, value);
     return checked.ok ? [] : checked.errors;
   };
-  note(problems(newJobSchema, job), { complaint: 'complaint', hours: 'hours', alreadyDone: 'alreadyDone' });
+  note(problems(newJobSchema, job), {
+    complaint: 'complaint',
+    meter: 'meter',
+    otherSaid: 'otherSaid',
+    alreadyDone: 'alreadyDone',
+  });
   if (!known) {
     if (!sameOwner) note(problems(newOwnerSchema, owner), { name: 'owner' });
     note(problems(newMachineSchema, machine), { name: 'machine' });
-    note(problems(newEngineSchema, engine), { name: 'engine', cylinders: 'cylinders', layout: 'layout' });
-    for (const book of books)
+    note(problems(newEngineSchema, engine), { name: 'machine' });
+    for (const book of source.from === 'new' ? books : [])
       note(problems(newBookSchema, book), {
         source: 'bookSource',
         'compression.min': 'bookMin',
         'compression.max': 'bookMax',
         'spread.limitPercent': 'spreadLimit',
       });
-    if (source.from === 'new' && countOf(form.cylinders) === undefined)
-      errors.cylinders ??= 'must be a whole number from 1 to 24';
   }
   if (Object.keys(errors).length > 0) return { ok: false, errors };
 
@@ -148,12 +168,19 @@ export async function buildJob(form: NewJobForm, { shop, source, knownOwners, no
     jobId: job.id,
     what,
   });
+  const patch = (path: string, body: object, what: string): NewEntry => ({
+    method: 'PATCH',
+    path,
+    body: { ...body },
+    what,
+  });
+  const restated = known !== undefined && form.state !== undefined && runStateOf(known.engine) !== form.state;
   const bench: Bench = {
     job: { ...job, houseRules: shop.houseRules, status: 'open', version: 1 },
     owner: { ...owner, version: 1 },
     machine: { ...machine, version: 1 },
-    engine: { ...engine, version: 1 },
-    books: books.map((book) => ({ ...book, version: 1 })),
+    engine: { ...engine, version: known ? known.engine.version + (restated ? 1 : 0) : 1 },
+    books: books.map((book) => ({ version: 1, ...book })),
     tests: [],
     readings: [],
     ...nothingAdded(),
@@ -168,39 +195,45 @@ export async function buildJob(form: NewJobForm, { shop, source, knownOwners, no
           ? []
           : [
               post('/machines', machine, `Machine ${machine.name}`),
+              ...(source.from === 'new' ? books.map((book) => post('/books', book, `Book of ${engine.name}`)) : []),
               post('/engines', engine, `Engine ${engine.name}`),
-              ...books.map((book) => post('/books', book, `Book of ${engine.name}`)),
             ]),
+        ...(known && restated
+          ? [patch(`/engines/${engine.id}`, { ...state, version: known.engine.version }, `Sheet, ${engine.name}`)]
+          : []),
         { ...post('/jobs', job, `New job, ${engine.name}`), newBench: bench },
       ],
     },
   };
 }
 
-function engineOf(form: NewJobForm, source: EngineSource, machineId: string): NewEngine {
-  const name = form.engine.trim() || (source.from === 'like' ? source.item.engine.name : form.machine.trim());
-  if (source.from === 'like') {
-    // What the server sets and what is this one engine's own stays behind.
-    const { id, machineId: _of, name: _called, version, simulated, hours, ...kind } = source.item.engine;
-    return { id: newId(), machineId, name, ...kind };
-  }
-  const count = countOf(form.cylinders) ?? 1;
-  return {
-    id: newId(),
-    machineId,
-    name,
-    cycle: form.cycle,
-    fuel: form.fuel,
-    family: form.family,
-    layout: count === 1 ? 'single' : form.layout === 'single' ? 'inline' : form.layout,
-    cylinders: Array.from({ length: count }, (_, i) => String(i + 1)),
-    compressionRelease: form.release,
-  };
+/** A complaint in words where only what it does was tapped. */
+const complaintOf = ({ symptoms, purpose }: NewJobForm): string =>
+  symptoms.length > 0
+    ? symptoms.map((symptom) => SYMPTOM_NAME[symptom]).join(', ')
+    : purpose === undefined || purpose === 'fault'
+      ? ''
+      : PURPOSE_NAME[purpose];
+
+/** What was run before the meter that is on it now. */
+function usedBefore(
+  { meterChanged }: NewJobForm,
+  source: EngineSource,
+  meter: number | string | undefined,
+): { usedBefore?: number } {
+  if (source.from !== 'known' || typeof meter !== 'number') return {};
+  const { lastMeter = 0, usedBefore: earlier = 0 } = source.item;
+  const use = meterChanged && meter < lastMeter ? earlier + lastMeter : earlier;
+  return use === 0 ? {} : { usedBefore: use };
 }
 
-function booksOf(form: NewJobForm, source: EngineSource, engineId: string, shop: Shop): NewBook[] {
-  if (source.from === 'like')
-    return source.item.books.map(({ version, ...book }) => ({ ...book, id: newId(), engineId }));
+/** The meter shows less than when it was here last: it was changed, or misread. */
+export const runsBackwards = ({ meter }: Pick<NewJobForm, 'meter'>, source: EngineSource): boolean => {
+  const figure = typedNumber(meter);
+  return source.from === 'known' && typeof figure === 'number' && figure < (source.item.lastMeter ?? 0);
+};
+
+function bookTyped(form: NewJobForm, shop: Shop): NewBook[] {
   const min = typedNumber(form.bookMin);
   const max = typedNumber(form.bookMax);
   const limitPercent = typedNumber(form.spreadLimit);
@@ -208,8 +241,6 @@ function booksOf(form: NewJobForm, source: EngineSource, engineId: string, shop:
   return [
     {
       id: newId(),
-      engineId,
-      rank: 1,
       source: form.bookSource.trim() || 'The book',
       ...(min === undefined && max === undefined
         ? {}
@@ -225,9 +256,4 @@ function booksOf(form: NewJobForm, source: EngineSource, engineId: string, shop:
         : { spread: { method: 'lowest-vs-highest' as const, limitPercent: limitPercent as number } }),
     },
   ];
-}
-
-function countOf(text: string): number | undefined {
-  const count = Number(text);
-  return Number.isInteger(count) && count >= 1 && count <= 24 ? count : undefined;
 }

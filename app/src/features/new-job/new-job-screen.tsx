@@ -1,10 +1,13 @@
 import type { Shop } from '@rugged/contract';
-import { FAMILIES, type Family, type Symptom, SYMPTOM_NAME, SYMPTOMS, UNIT_SIGN } from '@rugged/core';
+import { METER_UNITS, PURPOSE_NAME, PURPOSES, type Symptom, SYMPTOM_NAME, SYMPTOMS, UNIT_SIGN } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { type Control, type FieldErrors, useController, useForm, useWatch } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
-import { FAMILY_WORD } from '@/bench/family-words';
+import { METER_WORD, meterInWords } from '@/bench/meter-words';
+import { RUN_STATES, runStateOf } from '@/bench/sheet/run-state';
+import { KindPlate, SheetPlates } from '@/bench/sheet/sheet-form';
+import { type Sheet, useSheet } from '@/bench/sheet/use-sheet';
 import { forgetDraft, readDraft, writeDraft } from '@/data/draft';
 import { outbox } from '@/data/client';
 import { useEngines } from '@/data/engines';
@@ -17,7 +20,16 @@ import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Label, Strong, Words } from '@/ui/words';
 import { EnginePicker } from './engine-picker';
-import { BLANK, buildJob, type EngineSource, type NewJobForm, type TextField, USUAL } from './form';
+import {
+  BLANK,
+  buildJob,
+  type EngineSource,
+  type NewJobForm,
+  runsBackwards,
+  startOf,
+  type TextField,
+  UNKNOWN_ENGINE,
+} from './form';
 
 /** Under which a half-filled form is kept on this device. */
 const DRAFT = 'new-job';
@@ -30,6 +42,8 @@ export function NewJobScreen() {
   const known = useMemo(() => (engines.data?.pages ?? []).flatMap((page) => page.items), [engines.data]);
   const owners = useMemo(() => [...new Map(known.map(({ owner }) => [owner.id, owner])).values()], [known]);
   const [source, setSource] = useState<EngineSource>();
+  const start = useMemo(() => (source ? startOf(source) : UNKNOWN_ENGINE), [source]);
+  const sheet = useSheet(start, 'new-job.sheet');
   const {
     control,
     handleSubmit,
@@ -43,15 +57,23 @@ export function NewJobScreen() {
     writeDraft(DRAFT, values);
   }, [values]);
 
+  const choose = (next: EngineSource | undefined) => {
+    // Of one like another nothing is left of what was tapped for a third.
+    if (next?.from === 'like') sheet.reset();
+    setSource(next);
+  };
+  const wrong = source?.from === 'known' ? {} : sheet.read.errors;
   const open = handleSubmit(async (form) => {
-    if (!source) return;
-    const built = await buildJob(form, { shop, source, knownOwners: owners, now: new Date() });
+    if (!source || Object.keys(wrong).some((field) => field !== 'name')) return;
+    const written = sheet.read.engine;
+    const built = await buildJob(form, { shop, source, written, knownOwners: owners, now: new Date() });
     if (!built.ok) {
       for (const [field, message] of Object.entries(built.errors)) setError(field as keyof NewJobForm, { message });
       return;
     }
     await outbox.keep(built.job.entries);
     forgetDraft(DRAFT);
+    sheet.reset();
     router.replace(`/jobs/${built.job.bench.job.id}`);
   });
   const submit = () => {
@@ -62,41 +84,109 @@ export function NewJobScreen() {
   return (
     <Screen
       title="New job"
-      under="Owner, machine, complaint"
+      under="Why, which engine, what is wrong"
       onBack={() => router.navigate('/')}
       action={<KeptBadge />}
+      foot={
+        source ? (
+          <>
+            {Object.keys(wrong).some((field) => field !== 'name') ? (
+              <Words colour="onGround">Something on the sheet does not fit yet: see the field in red.</Words>
+            ) : null}
+            <Button kind="main" busy={isSubmitting} onPress={submit}>
+              Open job
+            </Button>
+          </>
+        ) : null
+      }
     >
-      <EnginePicker known={known} loading={engines.isLoading} source={source} onChoose={setSource} />
+      <Why control={control} />
+      <EnginePicker known={known} loading={engines.isLoading} source={source} onChoose={choose} />
       {source && source.from !== 'known' ? (
         <NewMachine
-          {...{ control, errors, source, shop }}
+          {...{ control, errors, source, shop, sheet }}
           owners={owners.map(({ name }) => name)}
           onOwner={(name) => setValue('owner', name)}
-          onFamily={(family) => {
-            for (const [key, value] of Object.entries(USUAL[family])) setValue(key as keyof NewJobForm, value);
-          }}
         />
       ) : null}
-      {source ? (
-        <Plate label="The job" style={styles.plate}>
-          <FormField
-            control={control}
-            errors={errors}
-            name="complaint"
-            label="Complaint"
-            hint="In the owner's words."
-          />
-          <Symptoms control={control} />
-          <View style={styles.row}>
-            <FormField control={control} errors={errors} name="hours" label="Hours or odometer" figures />
-            <FormField control={control} errors={errors} name="alreadyDone" label="Already done" />
-          </View>
-          <Button kind="main" busy={isSubmitting} onPress={submit}>
-            Open job
-          </Button>
-        </Plate>
-      ) : null}
+      {source ? <TheJob {...{ control, errors, source, sheet }} /> : null}
     </Screen>
+  );
+}
+
+const PURPOSE_OPTIONS = PURPOSES.map((value) => ({ value, word: PURPOSE_NAME[value] }));
+
+/** Why anybody tests it: one tap, and it may be left. */
+function Why({ control }: { control: Control<NewJobForm> }) {
+  const { field } = useController({ control, name: 'purpose' });
+  return (
+    <Plate label="Why" style={styles.plate}>
+      <Choice
+        label="Why"
+        options={PURPOSE_OPTIONS}
+        chosen={field.value}
+        onChoose={(value) => field.onChange(value === field.value ? undefined : value)}
+      />
+    </Plate>
+  );
+}
+
+interface TheJobProps {
+  control: Control<NewJobForm>;
+  errors: FieldErrors<NewJobForm>;
+  source: EngineSource;
+  sheet: Sheet;
+}
+
+function TheJob({ control, errors, source, sheet }: TheJobProps) {
+  const { field: state } = useController({ control, name: 'state' });
+  const { field: changed } = useController({ control, name: 'meterChanged' });
+  const [purpose, meter] = useWatch({ control, name: ['purpose', 'meter'] });
+  const known = source.from === 'known' ? source.item : undefined;
+  const unit = known?.engine.meterUnit ?? sheet.read.engine.meterUnit;
+  return (
+    <Plate label="The job" style={styles.plate}>
+      <FormField control={control} errors={errors} name="complaint" label="Complaint" hint="In the owner's words." />
+      <Symptoms control={control} />
+      {purpose === 'second-opinion' ? (
+        <FormField control={control} errors={errors} name="otherSaid" label="What the other shop said" />
+      ) : null}
+      <Choice
+        label="It"
+        options={RUN_STATES}
+        chosen={state.value ?? (known ? runStateOf(known.engine) : undefined)}
+        onChoose={(value) => state.onChange(value)}
+      />
+      <View style={styles.row}>
+        <FormField
+          control={control}
+          errors={errors}
+          name="meter"
+          label={unit ? `Meter, ${METER_WORD[unit].toLowerCase()}` : 'Meter'}
+          figures
+        />
+        <FormField control={control} errors={errors} name="alreadyDone" label="Already done" />
+      </View>
+      {known?.engine.meterUnit || meter === '' ? null : known ? null : (
+        <Choice
+          label="The meter counts"
+          options={METER_UNITS.map((value) => ({ value, word: METER_WORD[value] }))}
+          chosen={unit}
+          onChoose={(meterUnit) => sheet.set({ meterUnit })}
+        />
+      )}
+      {runsBackwards({ meter }, source) ? (
+        <Choice
+          label={`It showed ${meterInWords(known?.lastMeter ?? 0, unit)} last time`}
+          options={[
+            { value: 'changed', word: 'The meter was changed' },
+            { value: 'as-typed', word: 'It stands as typed' },
+          ]}
+          chosen={changed.value ? 'changed' : 'as-typed'}
+          onChoose={(value) => changed.onChange(value === 'changed')}
+        />
+      ) : null}
+    </Plate>
   );
 }
 
@@ -157,10 +247,11 @@ interface NewMachineProps {
   shop: Shop;
   owners: readonly string[];
   onOwner(name: string): void;
-  onFamily(family: Family): void;
+  sheet: Sheet;
 }
 
-function NewMachine({ control, errors, source, shop, owners, onOwner, onFamily }: NewMachineProps) {
+function NewMachine({ control, errors, source, shop, sheet, owners, onOwner }: NewMachineProps) {
+  const [whole, setWhole] = useState(false);
   const { field: owner } = useController({ control, name: 'owner' });
   const matches =
     owner.value.trim() === ''
@@ -169,101 +260,38 @@ function NewMachine({ control, errors, source, shop, owners, onOwner, onFamily }
           .filter((name) => name !== owner.value && name.toLowerCase().includes(owner.value.trim().toLowerCase()))
           .slice(0, 3);
   return (
-    <Plate label="New machine" style={styles.plate}>
-      <FormField control={control} errors={errors} name="owner" label="Owner" />
-      {matches.length > 0 ? (
-        <View style={styles.row}>
-          {matches.map((name) => (
-            <Button key={name} onPress={() => onOwner(name)}>
-              {name}
-            </Button>
-          ))}
-        </View>
-      ) : null}
-      <View style={styles.row}>
-        <FormField control={control} errors={errors} name="machine" label="Machine" />
-        <FormField
-          control={control}
-          errors={errors}
-          name="engine"
-          label="Engine"
-          hint="Empty: named like the machine."
-        />
-      </View>
-      {source.from === 'like' ? (
-        <Words colour="dim">{`Layout and book like ${source.item.engine.name}.`}</Words>
-      ) : (
-        <>
-          <Kind control={control} errors={errors} onFamily={onFamily} />
-          <BookFigures control={control} errors={errors} shop={shop} />
-        </>
-      )}
-    </Plate>
-  );
-}
-
-const FAMILY_OPTIONS = FAMILIES.map((value) => ({ value, word: FAMILY_WORD[value] }));
-const CYCLE_OPTIONS = [
-  { value: 'two-stroke', word: 'Two-stroke' },
-  { value: 'four-stroke', word: 'Four-stroke' },
-] as const;
-const FUEL_OPTIONS = [
-  { value: 'petrol', word: 'Petrol' },
-  { value: 'diesel', word: 'Diesel' },
-] as const;
-const LAYOUT_OPTIONS = [
-  { value: 'inline', word: 'In line' },
-  { value: 'vee', word: 'Vee' },
-  { value: 'flat', word: 'Flat' },
-] as const;
-const RELEASE_OPTIONS = [
-  { value: 'none', word: 'None' },
-  { value: 'automatic', word: 'Automatic' },
-  { value: 'lever', word: 'Lever' },
-] as const;
-const COUNT_OPTIONS = ['1', '2', '3', '4', '5', '6', '8'].map((value) => ({ value, word: value }));
-
-function Kind({ control, errors, onFamily }: Pick<NewMachineProps, 'control' | 'errors' | 'onFamily'>) {
-  const { field: family } = useController({ control, name: 'family' });
-  const { field: cycle } = useController({ control, name: 'cycle' });
-  const { field: fuel } = useController({ control, name: 'fuel' });
-  const { field: layout } = useController({ control, name: 'layout' });
-  const { field: cylinders } = useController({ control, name: 'cylinders' });
-  const { field: release } = useController({ control, name: 'release' });
-  return (
     <>
-      <Choice
-        label="Kind"
-        options={FAMILY_OPTIONS}
-        chosen={family.value}
-        onChoose={(value) => {
-          family.onChange(value);
-          onFamily(value);
-        }}
-      />
-      <Choice
-        label="Cylinders"
-        options={COUNT_OPTIONS}
-        chosen={cylinders.value}
-        onChoose={(value) => cylinders.onChange(value)}
-      />
-      {errors.cylinders ? <Words colour="rust">{`Cylinders ${errors.cylinders.message}`}</Words> : null}
-      {cylinders.value === '1' ? null : (
-        <Choice
-          label="Layout"
-          options={LAYOUT_OPTIONS}
-          chosen={layout.value === 'single' ? 'inline' : layout.value}
-          onChoose={(value) => layout.onChange(value)}
-        />
-      )}
-      <Choice label="Cycle" options={CYCLE_OPTIONS} chosen={cycle.value} onChoose={(value) => cycle.onChange(value)} />
-      <Choice label="Fuel" options={FUEL_OPTIONS} chosen={fuel.value} onChoose={(value) => fuel.onChange(value)} />
-      <Choice
-        label="Compression release"
-        options={RELEASE_OPTIONS}
-        chosen={release.value}
-        onChoose={(value) => release.onChange(value)}
-      />
+      {source.from === 'like' ? null : <KindPlate sheet={sheet} />}
+      <Plate label="New machine" style={styles.plate}>
+        <FormField control={control} errors={errors} name="owner" label="Owner" />
+        {matches.length > 0 ? (
+          <View style={styles.row}>
+            {matches.map((name) => (
+              <Button key={name} onPress={() => onOwner(name)}>
+                {name}
+              </Button>
+            ))}
+          </View>
+        ) : null}
+        <View style={styles.row}>
+          <FormField control={control} errors={errors} name="machine" label="Machine" />
+          <Field
+            label="Engine"
+            hint="Empty: named like the machine."
+            value={sheet.read.engine.name}
+            onChange={(name) => sheet.set({ name })}
+          />
+        </View>
+        {source.from === 'like' ? (
+          <Words colour="dim">{`Sheet and books like ${source.item.engine.name}.`}</Words>
+        ) : (
+          <BookFigures control={control} errors={errors} shop={shop} />
+        )}
+        <Button icon={whole ? 'chevron-up' : 'chevron-down'} onPress={() => setWhole(!whole)}>
+          {whole ? 'Fold the sheet' : 'The whole sheet, now or later'}
+        </Button>
+      </Plate>
+      {whole ? <SheetPlates sheet={sheet} unit={shop.unit} /> : null}
     </>
   );
 }

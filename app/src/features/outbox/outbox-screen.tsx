@@ -7,7 +7,8 @@ import { useOutbox } from '@/data/use-outbox';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { Empty, Screen } from '@/ui/screen';
-import { Label, Strong, Title, Words } from '@/ui/words';
+import { Strong, Title, Words } from '@/ui/words';
+import { SidesOf } from '@/bench/sheet/conflict';
 
 const SIGNAL_WORDS = {
   on: 'Everything is sent as soon as it is entered.',
@@ -75,22 +76,7 @@ function RefusedEntry({ entry }: { entry: Entry }) {
       {problem?.errors?.map((error) => (
         <Words key={error.field} colour="rust">{`${error.field} ${error.reason}`}</Words>
       ))}
-      {conflict
-        ? Object.keys(entry.body)
-            .filter((field) => field !== 'version')
-            .map((field) => (
-              <View key={field} style={styles.sides}>
-                <View style={styles.side}>
-                  <Label>{`${field}, yours`}</Label>
-                  <Words>{shown(entry.body[field])}</Words>
-                </View>
-                <View style={styles.side}>
-                  <Label>{`${field}, theirs`}</Label>
-                  <Words>{shown(conflict[field])}</Words>
-                </View>
-              </View>
-            ))
-        : null}
+      {conflict ? <SidesOf body={entry.body} theirs={conflict} /> : null}
       <View style={styles.buttons}>
         {conflict ? (
           <Button onPress={takeOver} style={styles.grow}>
@@ -109,15 +95,10 @@ function RefusedEntry({ entry }: { entry: Entry }) {
   );
 }
 
-const shown = (value: unknown) =>
-  value === undefined ? 'nothing' : typeof value === 'string' ? value : JSON.stringify(value);
-
 const styles = StyleSheet.create({
   list: { gap: 8, marginTop: 8 },
   button: { marginTop: 12 },
   refused: { gap: 4, paddingVertical: 8 },
-  sides: { flexDirection: 'row', gap: 12 },
-  side: { flex: 1 },
   buttons: { flexDirection: 'row', gap: 8, marginTop: 6 },
   grow: { flex: 1 },
 });

@@ -198,7 +198,7 @@ test('a dose that is recommended never locks, and is never more than 15 ml', () 
       fc.double({ min: 5, max: 23, noNaN: true }),
       fc.integer({ min: 50, max: 3000 }),
       (boreMm, strokeMm, compressionRatio, dryKPa) => {
-        const volumes = volumesOf({ boreMm, strokeMm, compressionRatio });
+        const volumes = volumesOf({ cylinders: ['1'], boreMm, strokeMm, compressionRatio });
         if (!volumes) return;
         const { ml } = recommendedDose(dryKPa, volumes, 101.325);
         expect(ml).toBeLessThanOrEqual(15);

@@ -1,5 +1,5 @@
 import type { Engine, Fuel } from '../../engine/engine';
-import { leastChamberOf } from '../../engine/volume';
+import { leastChamberOf } from '../../engine/least-chamber';
 import { InputError } from '../../quantity/input-error';
 import { toKPa } from '../../quantity/pressure';
 import { lockingDoseMl, refuseLockingDose } from '../../oil/oil';

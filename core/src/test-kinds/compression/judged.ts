@@ -34,6 +34,8 @@ export interface JudgedWet extends SealingRise {
   wetKPa: number;
   dryKPa: number;
   oilMl?: number;
+  /** What the oil fills is reckoned with the usual chamber of the kind, as a range. */
+  byUsualChamber?: true;
   /** The shop's school, which the response follows, and the schools that would say otherwise. */
   school: SchoolOf<'wetRiseSchool'>;
   others: { school: SchoolOf<'wetRiseSchool'>; response: RingResponse }[];
@@ -123,4 +125,5 @@ export type WetCaution =
   | { caution: 'wet-volume-unknown'; cylinder: string }
   | { caution: 'wet-rises-alike' }
   | { caution: 'wet-too-little-oil'; cylinder: string; oilMl: number; doseMl: number }
+  | { caution: 'wet-too-much-oil'; cylinder: string; oilMl: number; doseMl: number }
   | { caution: 'wet-on-nothing'; cylinder: string };

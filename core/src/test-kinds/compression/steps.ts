@@ -38,7 +38,7 @@ export const COMPRESSION: readonly StepData[] = [
   {
     id: 'battery',
     what: 'Battery full, or a booster on.',
-    why: 'A tired battery reads as a tired engine, all cylinders alike.',
+    why: 'A tired battery reads as a tired engine.',
     when: { starting: 'electric' },
     changes: 'battery-boosted',
     caution: { text: 'A battery that charges makes gas. Last clamp away from it, no spark near.', hand: 'battery' },
@@ -67,7 +67,8 @@ export const COMPRESSION: readonly StepData[] = [
   {
     id: 'throttle',
     what: 'Throttle and choke wide open, and held there.',
-    why: 'A shut throttle makes all cylinders low together.',
+    why: 'A shut throttle starves the engine, and it reads low for nothing.',
+    when: { fuel: 'petrol' },
     changes: 'throttle-tied',
   },
   {
@@ -90,6 +91,13 @@ export const COMPRESSION: readonly StepData[] = [
     why: 'A slow pull reads low. Count the pulses by ear.',
     when: { starting: 'recoil' },
     caution: { text: 'Stand so that a kickback takes the handle, not the hand.', hand: 'flywheel' },
+  },
+  {
+    id: 'kick',
+    what: 'Kick it {pulls} times, right through, until the needle stops rising.',
+    why: 'Half a kick reads half a stroke. Count the pulses by ear.',
+    when: { starting: 'kick' },
+    caution: { text: 'A kickback breaks an ankle: foot flat, knee bent, machine on its stand.', hand: 'flywheel' },
   },
   {
     id: 'no-crank',

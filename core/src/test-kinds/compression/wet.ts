@@ -1,11 +1,10 @@
-import { volumesOf } from '../../engine/volume';
 import { layoutOf } from '../../engine/engine';
 import type { JobFile } from '../../jobfile/job-file';
 import { type SchoolOf, SCHOOLS } from '../../jobfile/schools';
 import { within } from '../../quantity/input-error';
 import { toKPa } from '../../quantity/pressure';
 import { compressionGauge, trueKPa } from '../../reading/gauge';
-import { displacementRise, recommendedDose } from '../../oil/oil';
+import { displacementOn, doseFor } from '../../oil/dose-for';
 import { type RingResponse, sealingRise } from '../../oil/sealing-rise';
 import { type DryMeasure, measureOf } from './measure';
 import type { CompressionReading, CompressionTest } from '../../jobfile/tests';
@@ -57,14 +56,11 @@ export function judgeWet(
   const before = dryBefore(job, dry.cylinder, test, reading);
   if (!before || before.counted.kPa < NOTHING_KPA) return undefined;
   const dryKPa = before.counted.kPa;
-  const volumes = volumesOf(job.engine);
   const { oilMl } = reading;
   const displacement =
-    volumes && oilMl !== undefined
-      ? within(field, () => displacementRise(dryKPa, volumes, oilMl, atmosphereKPa))
-      : undefined;
+    oilMl === undefined ? undefined : within(field, () => displacementOn(job.engine, dryKPa, oilMl, atmosphereKPa));
   const wetKPa = trueKPa(toKPa(reading.peak, reading.unit), compressionGauge(test.tester, job.engine.fuel));
-  const found = sealingRise(dryKPa, wetKPa, displacement);
+  const found = sealingRise(dryKPa, wetKPa, displacement?.share);
   const others = row.filter(({ cylinder }) => cylinder !== dry.cylinder).map(({ counted }) => counted.kPa);
   const by: Readonly<Record<SchoolOf<'wetRiseSchool'>, RingResponse>> = {
     sealing: found.response,
@@ -78,6 +74,7 @@ export function judgeWet(
     dryKPa,
     ...(oilMl === undefined ? {} : { oilMl }),
     ...found,
+    ...(displacement?.known === false ? { byUsualChamber: true as const } : {}),
     response: by[school],
     school,
     others: otherwise,
@@ -126,12 +123,17 @@ export function wetCautions(
     Math.max(...rises) - Math.min(...rises) < ALIKE_RISE
   )
     cautions.push({ caution: 'wet-rises-alike' });
-  const volumes = volumesOf(job.engine);
   for (const [cylinder, { from, response, oilMl, dryKPa }] of wet) {
     if (from === undefined) cautions.push({ caution: 'wet-volume-unknown', cylinder });
-    if (!volumes || oilMl === undefined || response === 'shown') continue;
-    const doseMl = recommendedDose(dryKPa, volumes, atmosphereKPa).ml;
-    if (oilMl < LITTLE * doseMl) cautions.push({ caution: 'wet-too-little-oil', cylinder, oilMl, doseMl });
+    if (oilMl === undefined) continue;
+    const { fromMl, toMl } = doseFor(job.engine, dryKPa, atmosphereKPa);
+    if (fromMl === undefined || toMl === undefined) continue;
+    // Doses are told to a tenth: what was told is not too much.
+    const most = Math.ceil(10 * toMl - 1e-6) / 10;
+    if (oilMl > most) cautions.push({ caution: 'wet-too-much-oil', cylinder, oilMl, doseMl: most });
+    const doseMl = fromMl;
+    if (response !== 'shown' && oilMl < LITTLE * doseMl)
+      cautions.push({ caution: 'wet-too-little-oil', cylinder, oilMl, doseMl });
   }
   return cautions;
 }

@@ -82,7 +82,7 @@ export const LEAKDOWN: readonly StepData[] = [
   },
   {
     id: 'next',
-    what: 'Air off; turn {turn} degrees to the next in the firing order; zero again.',
+    what: 'Air off; turn {turn}; zero again.',
     why: 'The same supply for every cylinder.',
     when: { several: true },
   },

@@ -1,0 +1,30 @@
+import Joi from 'joi';
+import { id, instant } from './record';
+
+/** What was repaired: only added. It ends the line of readings before it and asks for the test after. */
+export interface Repair {
+  id: string;
+  jobId: string;
+  what: string;
+  parts?: string;
+  /** In the shop's money. */
+  cost?: number;
+  /** The meter when it was done, in the engine's unit. */
+  meter?: number;
+  /** Missing: the engine as a whole. */
+  cylinders?: string[];
+  madeAt: string;
+  by?: string;
+}
+export type NewRepair = Omit<Repair, 'by'>;
+
+export const newRepairSchema = Joi.object<NewRepair>({
+  id: id().required(),
+  jobId: id().required(),
+  what: Joi.string().trim().min(1).max(400).required(),
+  parts: Joi.string().trim().max(1000),
+  cost: Joi.number().min(0).max(10_000_000),
+  meter: Joi.number().min(0).max(9_999_999),
+  cylinders: Joi.array().items(Joi.string().min(1).max(12)).unique().min(1).max(24),
+  madeAt: instant().required(),
+});
