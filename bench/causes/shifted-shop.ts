@@ -84,6 +84,7 @@ function potOf(engine: Engine, id: string, world: World, random: Random): Pot {
   const preset = presetOf(engine);
   const bore = engine.boreMm ?? preset.boreMm;
   const sized = volumesOf({
+    cylinders: [id],
     boreMm: bore,
     strokeMm: engine.strokeMm ?? preset.strokeMm,
     compressionRatio: engine.compressionRatio ?? preset.compressionRatio,

@@ -1,5 +1,5 @@
 import { type Bench, toJobFile } from '@rugged/contract/bench';
-import { PROCEDURE_TITLE, toKPa } from '@rugged/core';
+import { hasStood, PROCEDURE_TITLE, toKPa } from '@rugged/core';
 import {
   leaveAsFound,
   marksOf,
@@ -81,6 +81,7 @@ export function procedureOf(
     books,
     houseRules,
     unit,
+    stood: hasStood(job),
     ...(tester ? { tester } : {}),
     ...(dry ? { dryKPa: toKPa(dry.peak, dry.unit) } : {}),
     ...(job.site.barometerKPa === undefined ? {} : { atmosphereKPa: job.site.barometerKPa }),

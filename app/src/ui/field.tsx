@@ -70,7 +70,8 @@ export function Field({
             color: c.ink,
             backgroundColor: c.plate,
             borderColor: edge,
-            fontFamily: figures ? FACE.instrument : FACE.strong,
+            // The instrument face gives a point the room of a digit: figures with one stand in the word face.
+            fontFamily: !figures ? FACE.strong : /[.,]/.test(value) ? FACE.heavy : FACE.instrument,
             borderWidth: focused ? LINE + 1 : LINE,
           },
           multiline && styles.multiline,

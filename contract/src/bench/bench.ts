@@ -80,6 +80,9 @@ export function toJobFile(bench: Bench): JobFile {
     site: job.site,
     ...(job.symptoms ? { symptoms: job.symptoms } : {}),
     ...(job.purpose ? { purpose: job.purpose } : {}),
+    ...(bench.signatures.length > 0
+      ? { signed: [...new Set(bench.signatures.map(({ procedure }) => procedure))].sort() }
+      : {}),
     tests: [...bench.tests]
       .sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt))
       .map((test) => toTest(test, counting)),

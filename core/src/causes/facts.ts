@@ -150,6 +150,7 @@ const HEARD_FACT: Readonly<Record<Exclude<HeardAt, 'intake'>, HeardFact>> = {
   coolant: 'heard-coolant',
   neighbour: 'heard-neighbour',
   'head-joint': 'heard-head-joint',
+  'push-rod-tunnel': 'heard-head-joint',
   adapter: 'heard-adapter',
 };
 

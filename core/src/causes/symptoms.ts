@@ -1,3 +1,4 @@
+import type { Parts } from '../engine/parts';
 import type { CylinderCause } from './cylinder-cause';
 
 /** Complaints that move the odds, as they are kept. */
@@ -46,6 +47,20 @@ const LIKELIER: Readonly<Partial<Record<Symptom, Partial<Record<CylinderCause, n
   knocks: { carbon: 3, 'piston-damage': 1.5 },
   ticking: { 'valve-train': 3 },
 };
+
+/** Complaints that only some engines can have. */
+const ONLY: Readonly<Partial<Record<Symptom, (has: Parts) => boolean>>> = {
+  'burns-oil': ({ valves }) => valves,
+  'water-in-oil': ({ valves, coolant }) => valves && coolant,
+  ticking: ({ valves }) => valves,
+  'loses-coolant': ({ coolant }) => coolant,
+  'smokes-on-slopes': ({ valves }) => valves,
+  misfires: ({ sparked }) => sparked,
+  backfires: ({ sparked }) => sparked,
+  'runs-lean': ({ sparked }) => sparked,
+};
+/** What can be said of an engine with these parts. */
+export const symptomsOf = (has: Parts): Symptom[] => SYMPTOMS.filter((symptom) => ONLY[symptom]?.(has) ?? true);
 
 /** 1 for a word that nobody knows here. */
 export const likelierBy = (symptom: string, cause: CylinderCause): number => LIKELIER[symptom as Symptom]?.[cause] ?? 1;

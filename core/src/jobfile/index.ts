@@ -5,6 +5,7 @@ export * from './purpose';
 export * from './schools';
 export * from './since-repair';
 export * from './state';
+export * from './stood';
 export * from './tester';
 export * from './tests';
 export * from './virtual';

@@ -34,7 +34,8 @@ export interface CompressionTest {
   readings: CompressionReading[];
 }
 
-export type HeardAt = 'exhaust' | 'intake' | 'crankcase' | 'coolant' | 'neighbour' | 'head-joint' | 'adapter';
+export type HeardAt =
+  'exhaust' | 'intake' | 'crankcase' | 'coolant' | 'neighbour' | 'head-joint' | 'push-rod-tunnel' | 'adapter';
 export interface Heard {
   at: HeardAt;
   level: number;

@@ -5,6 +5,8 @@ export interface Turn {
   cylinder: string;
   /** From the stop before, in the engine's own direction; the first is where the work begins. */
   degrees: number;
+  /** Nobody gave the intervals: it is as far as this where the engine fires evenly. */
+  ifEven?: true;
 }
 
 /**
@@ -17,5 +19,11 @@ export function turningSchedule(
   const order = engine.firingOrder ?? (engine.cylinders.length === 1 ? engine.cylinders : undefined);
   if (!order) return undefined;
   const even = cycleDegrees(engine.cycle) / order.length;
-  return order.map((cylinder, i) => ({ cylinder, degrees: i === 0 ? 0 : (engine.firingIntervals?.[i - 1] ?? even) }));
+  const { firingIntervals } = engine;
+  const ifEven = firingIntervals || order.length === 1 ? {} : { ifEven: true as const };
+  return order.map((cylinder, i) => ({
+    cylinder,
+    degrees: i === 0 ? 0 : (firingIntervals?.[i - 1] ?? even),
+    ...ifEven,
+  }));
 }

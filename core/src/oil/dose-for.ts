@@ -65,9 +65,10 @@ export function displacementOn(
 /** `1.3 ml, 26 drops`; `1 to 1.5 ml, by the usual chamber of its kind`; `a few drops` where nothing is known. */
 export function doseInWords({ fromMl, toMl, known }: DoseAdvice): string {
   if (fromMl === undefined || toMl === undefined) return 'a few drops';
-  const [from, to] = [inMl(fromMl), inMl(toMl)];
+  const [from, to] = [mlInWords(fromMl), mlInWords(toMl)];
   if (known) return `${to} ml, ${Math.round(toMl * DROPS_PER_ML)} drops`;
   return `${from === to ? to : `${from} to ${to}`} ml, by the usual chamber of its kind`;
 }
 
-const inMl = (ml: number) => String(Number(ml.toFixed(ml < 0.1 ? 2 : 1)));
+/** To a tenth; under one so that something is left of it. */
+export const mlInWords = (ml: number): string => String(Number(ml.toFixed(ml < 1 ? 2 : 1)));

@@ -1,3 +1,4 @@
+import { hasStood } from '../jobfile/stood';
 import type { Standing } from './standing';
 import { COMPRESSION_SET_UP, MINUTES, type PlannedStep, step } from './step';
 
@@ -8,16 +9,20 @@ export function measureFirst(at: Standing): PlannedStep[] {
   const first = missing[0];
   if (first === undefined) return [];
   const none = missing.length === job.engine.cylinders.length;
+  const wake =
+    none && hasStood(job) && !job.signed?.includes('waking')
+      ? [step('quick-checks', null, { because: 'wake-first' })]
+      : [];
   const usual = usuallyFirst(at, missing, first, none);
   const school = job.houseRules?.firstTestSchool ?? 'planner';
-  if (!none || school === 'planner' || job.engine.cranks === false) return usual;
+  if (!none || school === 'planner' || job.engine.cranks === false) return [...wake, ...usual];
   const own = FIRST_BY_SCHOOL[school];
   // A school whose test this engine or this shop has not, or that was done, leaves the choice to the planner.
-  if (job.tests?.some(({ kind }) => kind === own) || !at.can(own)) return usual;
+  if (job.tests?.some(({ kind }) => kind === own) || !at.can(own)) return [...wake, ...usual];
   const steps = usual.filter(({ test }) => test !== own);
   const mine = usual.find(({ test }) => test === own);
   const cylinder = own === 'compression' || own === 'leakdown' ? first : null;
-  return [step(own, cylinder, { because: 'school-first', school }, mine?.minutes ?? MINUTES[own]), ...steps];
+  return [...wake, step(own, cylinder, { because: 'school-first', school }, mine?.minutes ?? MINUTES[own]), ...steps];
 }
 
 const FIRST_BY_SCHOOL = {

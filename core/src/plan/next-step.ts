@@ -214,6 +214,9 @@ function forCylinder(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
     return [step('leakdown', id, { because: 'crank-turned' })];
   if (cranks && dry <= MOST_READINGS && hasReason(cylinder, 'attempts-disagree'))
     return [again('compression', id, { because: 'attempts-disagree' })];
+  const freeing = cylinder.reasons.find((one) => one.rule === 'rings-freeing');
+  if (airs && fed <= MOST_READINGS && freeing?.rule === 'rings-freeing')
+    return [again('leakdown', id, { because: 'rings-free', from: freeing.from, to: freeing.to })];
   if (airs && fed <= MOST_READINGS && hasReason(cylinder, 'leak-attempts-disagree'))
     return [again('leakdown', id, { because: 'attempts-disagree' })];
   if (state === 'dead') {

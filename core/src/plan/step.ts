@@ -23,6 +23,10 @@ export type Again = 'compression' | 'leakdown' | 'crankcase';
 /** Why this step is next: a rule with its numbers, told elsewhere. */
 export type NextReason =
   | { because: 'nothing-measured' }
+  /** It stood: oil, turned by hand, oil pressure, before anything cranks it hard. */
+  | { because: 'wake-first' }
+  /** It read better each time: what was stuck frees itself. */
+  | { because: 'rings-free'; from: number; to: number }
   | { because: 'release-hides' }
   | { because: 'still-to-measure'; missing: string[] }
   | { because: 'read-once'; state: State }

@@ -20,6 +20,8 @@ export interface ProcedureContext {
   /** The latest dry reading of the cylinder in hand, kPa, for the dose of oil. */
   dryKPa?: number;
   atmosphereKPa?: number;
+  /** It stood, and may stand again. */
+  stood?: boolean;
 }
 
 const AFLOAT: ReadonlySet<Engine['family']> = new Set(['outboard', 'inboard']);
@@ -71,12 +73,15 @@ export function figuresOf({
     caseLimit:
       crankcase?.maximum !== undefined ? inWords(toKPa(crankcase.maximum, crankcase.unit)) : inWords(toKPa(8, 'psi')),
     hold: crankcase ? minutes(crankcase.holdSeconds) : '3 minutes',
-    dose: dryKPa !== undefined && dryKPa > 0 ? doseInWords(doseFor(engine, dryKPa, atmosphereKPa)) : 'a few drops',
+    dose: doseInWords(doseFor(engine, dryKPa !== undefined && dryKPa > 0 ? dryKPa : UNREAD_KPA, atmosphereKPa)),
     // An order that nobody gave is never made up.
     order: engine.firingOrder ? `firing order ${engine.firingOrder.join(', ')}` : 'the firing order',
     finger: engine.distributor ?? 'as the cap is stamped',
   };
 }
+
+/** What a cylinder that nobody read dry is taken to make: a dose hardly depends on it. */
+const UNREAD_KPA = 900;
 
 /** How far to the next cylinder: a figure only where it was given, or where one engine cannot differ from another. */
 function turnInWords({ cycle, cylinders, firingIntervals }: Engine): string {

@@ -38,8 +38,16 @@ export function leaveAsFound(
 ): Procedure {
   const done = changesMade(context, ticks, tests);
   const figures = figuresOf(context);
-  return { name: 'leave-as-found', steps: [...done].reverse().map((change) => told(restoring[change], figures)) };
+  const steps = [...done].reverse().map((change) => told(restoring[change], figures));
+  return { name: 'leave-as-found', steps: context.stood ? [...steps, FOG] : steps };
 }
+
+/** An engine that stood stands again before long. */
+const FOG: Step = {
+  id: 'fog',
+  what: 'If it stands again: fog the bores, plugs refitted, fuel drained or treated.',
+  why: 'What has freed itself rusts again in a season.',
+};
 
 /** Changes made in the order in which they were, each once. */
 function changesMade(context: ProcedureContext, ticks: readonly Tick[], tests: readonly Test[]): Change[] {

@@ -69,6 +69,11 @@ export function tellCaution(caution: Caution, unit: VacuumUnit, has: Parts = ANY
       return 'This engine has a decompression lever: make sure it is off.';
     case 'repeat-a-dead-reading':
       return `Cyl ${caution.cylinder} makes next to nothing. Check the adapter seals and read it again.`;
+    case 'rings-freed':
+      return (
+        `Cyl ${caution.cylinder} rose from ${p(caution.fromKPa)} to ${p(caution.toKPa)} between the ` +
+        'tests: what stuck has freed itself.'
+      );
     case 'leak-attempts-disagree':
       return (
         `Cyl ${caution.cylinder} leaked ${percent(caution.earlier)}, then ${percent(caution.latest)}. Zero the ` +

@@ -32,6 +32,10 @@ export const REASONS: [Reason | HoldReason, string][] = [
     'Readings disagree: 150 psi, then 110 psi. Nothing is proven until another agrees with one of them.',
   ],
   [
+    { rule: 'rings-freeing', from: 44, to: 29 },
+    'It lost 44 % at first and 29 % now: rings are freeing. The latest counts; read it again when it is warm.',
+  ],
+  [
     { rule: 'leak-attempts-disagree', earlier: 10, latest: 40 },
     'Readings disagree: 10 %, then 40 %. Nothing is proven until another agrees with one of them.',
   ],
@@ -343,6 +347,7 @@ export const CAUTIONS: [Caution, RegExp][] = [
   [{ caution: 'needle-fell', cylinder: '1', stroke: 3 }, /fell at stroke 3.*the peak still counts/],
   [{ caution: 'not-all-measured', missing: ['2', '5'] }, /^Not measured: cyl 2 and 5\.$/],
   [{ caution: 'spread-single-cylinder' }, /no other to compare/],
+  [{ caution: 'rings-freed', cylinder: '2', fromKPa: psi(121), toKPa: psi(129) }, /^Cyl 2 rose from 121 psi to 129/],
   [{ caution: 'leak-attempts-disagree', cylinder: '1', earlier: 10, latest: 40 }, /leaked 10 %, then 40 %/],
   [{ caution: 'adapter-leaks', cylinder: '1' }, /the test, not the engine/],
   [{ caution: 'wet-wets-one-side' }, /low side/],
@@ -375,6 +380,8 @@ export const NEXTS: [NextReason, RegExp][] = [
   [{ because: 'weak-battery' }, /./],
   [{ because: 'school-first', school: 'compression' }, /./],
 
+  [{ because: 'wake-first' }, /^It stood: oil in the bores/],
+  [{ because: 'rings-free', from: 44, to: 37 }, /^It lost 44 %, now 37 %: rings are freeing/],
   [{ because: 'nothing-measured' }, /^Nothing measured yet/],
   [{ because: 'release-hides' }, /honest test/],
   [{ because: 'still-to-measure', missing: ['1', '2', '3'] }, /cyl 1, 2 and 3/],

@@ -136,6 +136,7 @@ const RULES = {
   'leak-too-close': true,
   'crank-turned': true,
   'wrong-stroke-suspected': true,
+  'rings-freeing': true,
   'leak-attempts-disagree': true,
   'leak-attempts-scatter': true,
   'gasket-blows': true,
@@ -157,6 +158,7 @@ const RULES = {
   'rig-leaks-more': true,
 } satisfies Record<(Reason | HoldReason)['rule'], true>;
 const CAUTION_CODES = {
+  'rings-freed': true,
   'attempts-disagree': true,
   'attempts-scatter': true,
   'leak-attempts-disagree': true,
@@ -190,6 +192,8 @@ const BECAUSES = {
   'crank-turned': true,
   'test-likelier': true,
   'nothing-measured': true,
+  'wake-first': true,
+  'rings-free': true,
   'release-hides': true,
   'still-to-measure': true,
   'read-once': true,

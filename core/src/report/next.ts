@@ -45,6 +45,16 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       return has.several
         ? 'Nothing measured yet. Every cylinder, dry, the same number of strokes on each.'
         : 'Nothing measured yet. Dry, until the needle stops rising.';
+    case 'wake-first':
+      return (
+        'It stood: oil in the bores, turned by hand' +
+        `${has.valves ? ', oil pressure' : ''}, before anything cranks it hard.`
+      );
+    case 'rings-free':
+      return (
+        `It lost ${percent(reason.from)}, now ${percent(reason.to)}: rings are freeing. Turn it over a few times and ` +
+        'feed it again.'
+      );
     case 'release-hides':
       return 'The compression release makes a sound engine read low. Leak-down is the honest test here.';
     case 'still-to-measure':

@@ -151,6 +151,11 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts): st
         'Zero the ' +
         `tester. ${tellSettle(reason.settle)}`
       );
+    case 'rings-freeing':
+      return (
+        `It lost ${percent(reason.from)} at first and ${percent(reason.to)} now: rings are freeing. The latest ` +
+        'counts; read it again when it is warm.'
+      );
     case 'leak-attempts-disagree':
       return (
         `Readings disagree: ${percent(reason.earlier)}, then ${percent(reason.latest)}. Nothing is proven until ` +
@@ -266,7 +271,8 @@ function oilDid(rise: number, displacement: number | undefined): string {
 const GASKET_AT: Readonly<Partial<Record<HeardAt, string>>> = {
   coolant: 'Bubbles in the coolant mean a head gasket or a crack',
   neighbour: 'Air in the next cylinder means the gasket between them',
-  'head-joint': 'Air at the head joint or the push-rod tunnel means the head gasket',
+  'head-joint': 'Air at the head joint means the head gasket',
+  'push-rod-tunnel': 'Air in the push-rod tunnel means the head gasket, whatever the crankcase does',
 };
 
 const HEARD_SAYS: Readonly<Record<HeardAt, string>> = {
@@ -276,6 +282,7 @@ const HEARD_SAYS: Readonly<Record<HeardAt, string>> = {
   coolant: 'head gasket to coolant, or a crack',
   neighbour: 'head gasket between them',
   'head-joint': 'head gasket to outside',
+  'push-rod-tunnel': 'head gasket into the tunnel',
   adapter: 'the test, not the engine',
 };
 
@@ -287,7 +294,12 @@ const heardSays = (at: HeardAt, { valves }: Parts): string =>
       ? 'a port is open, or the piston lets it by'
       : 'past the piston, and out through the reed or the port';
 
-const heardAt = (at: HeardAt) => (at === 'neighbour' ? 'plug hole' : at === 'head-joint' ? 'head joint' : at);
+const HEARD_AT: Readonly<Partial<Record<HeardAt, string>>> = {
+  neighbour: 'plug hole',
+  'head-joint': 'head joint',
+  'push-rod-tunnel': 'push-rod tunnel',
+};
+const heardAt = (at: HeardAt) => HEARD_AT[at] ?? at;
 
 /** `34 % ± 3 leaks away, a 1.1 mm hole` */
 function leak(reason: { percent: number; doubt: number; holeMm?: number; holeDoubtMm?: number }, line: number): string {

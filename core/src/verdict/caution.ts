@@ -22,6 +22,8 @@ export type Caution =
   | { caution: 'question-the-test-first' }
   | { caution: 'lever-release' }
   | { caution: 'repeat-a-dead-reading'; cylinder: string }
+  /** It stood, and reads better in this test than in the one before. */
+  | { caution: 'rings-freed'; cylinder: string; fromKPa: number; toKPa: number }
   | { caution: 'leak-attempts-disagree'; cylinder: string; earlier: number; latest: number }
   | { caution: 'adapter-leaks'; cylinder: string }
   | WetCaution

@@ -1,11 +1,12 @@
 import { siteAtmosphere } from '../air/atmosphere';
 import type { JobFile } from '../jobfile/job-file';
+import { hasStood } from '../jobfile/stood';
 import type { CompressionTest } from '../jobfile/tests';
 import type { CompressionLimits } from '../limits/limits';
 import { toKPa } from '../quantity/pressure';
 import { scaleFit } from '../reading/gauge';
 import type { Pattern } from '../spread/pattern';
-import { type DryMeasure, mixedConditions } from '../test-kinds/compression/measure';
+import { type DryMeasure, measureOf, mixedConditions } from '../test-kinds/compression/measure';
 import type { Draft } from './states';
 import { testDoubts } from '../test-kinds/compression/test-doubt';
 import type { HouseRules } from '../jobfile/house-rules';
@@ -51,6 +52,7 @@ export function cautionsOf(
       }
     }
   }
+  if (hasStood(job)) cautions.push(...freed(job, row));
   for (const { cylinder, gauge, counted, latest } of row) {
     const side = scaleFit(counted.kPa, gauge);
     if (side !== 'good' && (gauge.fullScaleStated || side === 'above') && counted.kPa > 0) {
@@ -133,4 +135,21 @@ function unlikelyAir({ site }: JobFile): Caution | undefined {
   return Math.abs(site.barometerKPa - expectedKPa) > WEATHER_KPA
     ? { caution: 'barometer-against-altitude', barometerKPa: site.barometerKPa, altitudeM: site.altitudeM, expectedKPa }
     : undefined;
+}
+
+/** A rise from test to test that the marks of a gauge do not make: the gauge is the same, and so is what it is out by. */
+const FREED_SHARE = 0.04;
+
+/** Cylinders of an engine that stood, which read better than in an earlier test of this job. */
+function freed(job: JobFile, row: readonly DryMeasure[]): Caution[] {
+  return row.flatMap(({ cylinder, test, counted }): Caution[] => {
+    const earlier = (job.tests ?? [])
+      .slice(0, (job.tests ?? []).indexOf(test))
+      .flatMap((one) => (one.kind === 'compression' ? (measureOf(one, cylinder, job.engine) ?? []) : []))
+      .filter((measure) => measure.oiled.length === 0);
+    const lowest = Math.min(...earlier.map((measure) => measure.counted.kPa));
+    return lowest > 0 && counted.kPa > lowest * (1 + FREED_SHARE) && Number.isFinite(lowest)
+      ? [{ caution: 'rings-freed', cylinder, fromKPa: lowest, toKPa: counted.kPa }]
+      : [];
+  });
 }

@@ -1,6 +1,7 @@
 import { type Belief, infer } from '../causes/infer';
 import type { BeforeRepair, Verdict } from './verdict';
 import type { JobFile } from '../jobfile/job-file';
+import { hasStood } from '../jobfile/stood';
 import { sinceRepair } from '../jobfile/since-repair';
 import { believable } from '../test-kinds/check-job';
 import { siteAtmosphere } from '../air/atmosphere';
@@ -63,7 +64,7 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
   const leaks = new Map(
     engine.cylinders.flatMap((id): [string, LeakageFinding][] => {
       const found = latestLeakdown(job, id);
-      return found ? [[id, judgeLeakage(found, leakLimits(books, rules), atmosphereKPa)]] : [];
+      return found ? [[id, judgeLeakage(found, leakLimits(books, rules), atmosphereKPa, hasStood(job))]] : [];
     }),
   );
   const wet = new Map(

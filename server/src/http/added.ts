@@ -1,5 +1,5 @@
 import { ADDED_NAMES, ADDED_SCHEMAS, type AddedName, type Bench, type NewAdded, toJobFile } from '@rugged/contract';
-import { InputError } from '@rugged/core';
+import { hasStood, InputError } from '@rugged/core';
 import { leaveAsFound, marksOf, procedureFor, unreadHazards } from '@rugged/core/procedure';
 import { Router } from 'express';
 import { benchJson } from '../store/bench-query';
@@ -48,7 +48,13 @@ async function everyCautionRead(shop: ShopScope, signature: NewAdded<'signatures
   const json = await benchJson(shop, signature.jobId);
   const bench = JSON.parse(json ?? '{}') as Bench;
   const { engine, books, houseRules, tests } = toJobFile(bench);
-  const context = { engine, unit: 'kPa' as const, ...(books ? { books } : {}), ...(houseRules ? { houseRules } : {}) };
+  const context = {
+    engine,
+    unit: 'kPa' as const,
+    stood: hasStood(bench.job),
+    ...(books ? { books } : {}),
+    ...(houseRules ? { houseRules } : {}),
+  };
   const { procedure: name } = signature;
   const before = bench.signatures
     .filter(({ procedure, madeAt }) => procedure === name && Date.parse(madeAt) < Date.parse(signature.madeAt))

@@ -13,7 +13,8 @@ import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
 import { Label, Words } from '@/ui/words';
-import { isBanked, NAMES, namesOf } from './sheet';
+import { Folded } from './folded';
+import { isBanked, NAMES, namesOf, type Written } from './sheet';
 import { asRunState, RUN_STATES, runStateOf } from './run-state';
 import type { Sheet } from './use-sheet';
 
@@ -40,13 +41,62 @@ const RELEASES = [
   { value: 'automatic', word: 'Automatic' },
   { value: 'lever', word: 'Lever' },
 ] as const;
+type Chip = { word: string; known: boolean };
+const chip = (word: string | undefined, asked: string): Chip => ({
+  word: word ?? `${asked}?`,
+  known: word !== undefined,
+});
+const wordOf = <T extends string>(options: readonly { value: T; word: string }[], value: T | undefined) =>
+  options.find((one) => one.value === value)?.word;
+
+function buildChips(engine: Written, askState: boolean): Chip[] {
+  const { headless } = engine;
+  return [
+    chip(wordOf(CYCLES, engine.cycle), 'Cycle'),
+    chip(wordOf(FUELS, engine.fuel), 'Fuel'),
+    ...(askState ? [chip(wordOf(RUN_STATES, runStateOf(engine)), 'Runs')] : []),
+    chip(engine.cooling && `${wordOf(COOLINGS, engine.cooling)}-cooled`, 'Cooling'),
+    chip(engine.valveGear && VALVE_GEAR_NAME[engine.valveGear], engine.cycle === 'two-stroke' ? 'Intake' : 'Valves'),
+    chip(engine.starting && STARTING_NAME[engine.starting], 'Starting'),
+    ...(engine.fuel === 'petrol'
+      ? [chip(engine.fuelSystem && FUEL_SYSTEM_NAME[engine.fuelSystem], 'Fuel system')]
+      : []),
+    chip(headless === undefined ? undefined : headless ? 'Head in one piece' : 'Head comes off', 'Head'),
+    chip(RELEASE_CHIP[engine.compressionRelease ?? 'unsaid'], 'Release'),
+  ];
+}
+const RELEASE_CHIP: Readonly<Record<string, string>> = {
+  none: 'No release',
+  automatic: 'Automatic release',
+  lever: 'Release lever',
+};
+
+function cylinderChips(engine: Written): Chip[] {
+  const { plug, cylinders } = engine;
+  return [
+    chip(`${LAYOUT_WORD[layoutOf(engine)]}: ${cylinders.join(', ')}`, 'Layout'),
+    ...(cylinders.length > 1
+      ? [
+          chip(
+            engine.firstAt && `${cylinders[0]} at the ${wordOf(ENDS, engine.firstAt)?.toLowerCase()}`,
+            'Which end is first',
+          ),
+        ]
+      : []),
+    chip(engine.rotation && `Turns ${engine.rotation}`, 'Rotation'),
+    ...(engine.fuel === 'petrol'
+      ? [chip(plug && `Plug ${plug.threadMm} x ${plug.pitchMm}, reach ${plug.reachMm}`, 'Plug hole')]
+      : []),
+  ];
+}
+const LAYOUT_WORD = { single: 'Single', inline: 'In a row', vee: 'V', flat: 'Flat' } as const;
+
 /** How it is built, a tap each. */
-export function BuildPlate({ sheet }: { sheet: Sheet }) {
+export function BuildPlate({ sheet, askState }: { sheet: Sheet; askState: boolean }) {
   const { engine, errors } = sheet.read;
   const gears = gearsOf(engine.cycle).filter((gear) => gear !== 'overhead' || engine.valveGear === 'overhead');
   return (
-    <Plate label="How it is built" style={styles.plate}>
-      <Label>How it is built</Label>
+    <Folded label="How it is built" chips={buildChips(engine, askState)} wrong={errors['valveGear'] !== undefined}>
       <View style={styles.pair}>
         <Choice
           label="Cycle"
@@ -74,12 +124,14 @@ export function BuildPlate({ sheet }: { sheet: Sheet }) {
           }
         />
       </View>
-      <Choice
-        label="State"
-        options={RUN_STATES}
-        chosen={runStateOf(engine)}
-        onChoose={(state) => sheet.set(asRunState(state))}
-      />
+      {askState ? (
+        <Choice
+          label="State"
+          options={RUN_STATES}
+          chosen={runStateOf(engine)}
+          onChoose={(state) => sheet.set(asRunState(state))}
+        />
+      ) : null}
       <Choice
         label="Cooling"
         options={COOLINGS}
@@ -119,7 +171,7 @@ export function BuildPlate({ sheet }: { sheet: Sheet }) {
         chosen={engine.compressionRelease}
         onChoose={(compressionRelease) => sheet.set({ compressionRelease })}
       />
-    </Plate>
+    </Folded>
   );
 }
 
@@ -148,10 +200,10 @@ export function CylindersPlate({ sheet }: { sheet: Sheet }) {
   const layout = layoutOf(engine);
   const banked = isBanked({ layout });
   const names = namesOf({ ...engine, layout });
+  const plugWrong = Object.keys(errors).some((field) => field.startsWith('plug') || field === 'bankAngleDegrees');
   const wrong = errors['cylinders'] ?? errors['banks'] ?? errors['layout'];
   return (
-    <Plate label="Cylinders" style={styles.plate}>
-      <Label>Cylinders</Label>
+    <Folded label="Cylinders" chips={cylinderChips(engine)} wrong={wrong !== undefined || plugWrong}>
       <Choice
         label="They stand"
         options={[{ value: 'single', word: 'One alone' }, ...LAYOUTS]}
@@ -215,7 +267,7 @@ export function CylindersPlate({ sheet }: { sheet: Sheet }) {
         />
       ) : null}
       {engine.fuel === 'petrol' ? <PlugHole sheet={sheet} /> : null}
-    </Plate>
+    </Folded>
   );
 }
 

@@ -17,18 +17,26 @@ export function SheetForm({ sheet, unit }: { sheet: Sheet; unit: PressureUnit })
   return (
     <>
       <KindPlate sheet={sheet} />
-      <SheetPlates sheet={sheet} unit={unit} />
+      <SheetPlates sheet={sheet} unit={unit} askState />
     </>
   );
 }
 
-/** The same where the kind is asked elsewhere. */
-export function SheetPlates({ sheet, unit }: { sheet: Sheet; unit: PressureUnit }) {
+/** The same where its kind, and whether it runs, are asked elsewhere. */
+export function SheetPlates({
+  sheet,
+  unit,
+  askState = false,
+}: {
+  sheet: Sheet;
+  unit: PressureUnit;
+  askState?: boolean;
+}) {
   return (
     <>
       <FiringPlate sheet={sheet} />
       <FiguresPlate sheet={sheet} unit={unit} />
-      <BuildPlate sheet={sheet} />
+      <BuildPlate sheet={sheet} askState={askState} />
       <CylindersPlate sheet={sheet} />
       <MeterPlate sheet={sheet} />
     </>

@@ -93,14 +93,18 @@ function readPlug(
 
 /** Names of cylinders as they were typed. A name that is gone takes what was said of it along. */
 function readNames(engine: Written, fields: Change, texts: SheetDraft['texts'], change: Record<string, unknown>): void {
-  if (texts['bank0'] === undefined && texts['bank1'] === undefined && fields.layout === undefined) return;
-  const banked = isBanked({ ...engine, layout: fields.layout ?? layoutOf(engine) });
-  const now = namesOf({ ...engine, ...(fields.layout ? { layout: fields.layout } : {}) });
-  const banks = NAMES.map((bank, i) => (texts[bank] === undefined ? (now[i] ?? []) : listed(texts[bank] ?? '')));
-  const cylinders = banked ? banks.flat() : (banks[0] ?? []);
+  const typed = NAMES.some((bank) => texts[bank] !== undefined);
+  if (!typed && (fields.layout === undefined || fields.cylinders)) return;
+  const now = changedEngine(engine, { version: 0, ...fields });
+  const banked = isBanked({ layout: layoutOf(now) });
+  const banks = namesOf(now).map((names, i) => {
+    const text = texts[NAMES[i] ?? ''];
+    return text === undefined ? names : listed(text);
+  });
+  const cylinders = banks.flat();
   change['cylinders'] = cylinders;
   change['banks'] = banked ? banks : null;
-  const same = cylinders.length === engine.cylinders.length && cylinders.every((id) => engine.cylinders.includes(id));
+  const same = cylinders.length === now.cylinders.length && cylinders.every((id) => now.cylinders.includes(id));
   if (!same) for (const field of ['neighbours', 'firingOrder', 'firingIntervals']) change[field] ??= null;
 }
 

@@ -4,6 +4,7 @@ import {
   type Change,
   type FigureField,
   isTouched,
+  NAMES,
   readSheet,
   type SheetDraft,
   shownText,
@@ -25,12 +26,20 @@ export interface Sheet {
   reset(): void;
 }
 
+const withoutNames = (texts: SheetDraft['texts']) =>
+  Object.fromEntries(Object.entries(texts).filter(([field]) => !NAMES.some((bank) => bank === field)));
+
 /** A sheet in the hand: what was touched stays on this device until it is kept or given up. */
 export function useSheet(engine: Written, key: string): Sheet {
   const [draft, setDraft] = useDraft<SheetDraft>(key, UNTOUCHED);
   const [tapped, setTapped] = useState<readonly string[]>([]);
   const read = useMemo(() => readSheet(engine, draft), [engine, draft]);
-  const set = (change: Change) => setDraft((now) => ({ ...now, fields: { ...now.fields, ...change } }));
+  // Names that were typed for other cylinders are gone with them.
+  const set = (change: Change) =>
+    setDraft((now) => ({
+      texts: change.cylinders ? withoutNames(now.texts) : now.texts,
+      fields: { ...now.fields, ...change },
+    }));
   const setText = (field: string, text: string) =>
     setDraft((now) => ({ ...now, texts: { ...now.texts, [field]: text } }));
   const without = (field: string) =>

@@ -54,11 +54,12 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
   const entered = enters(first) ? first : rest.find((step) => enters(step));
   const advice = first === entered ? undefined : first;
   const lead = advice ?? first;
+  const wakes = lead.reason.because === 'wake-first';
   const go = (step: ToldStep) => pad(enters(step) ?? 'compression', step.cylinder, step.test === 'wet');
   return (
     <Plate label="Next">
       <Label>{job.status === 'closed' ? 'Closed. Next would be' : 'Next'}</Label>
-      <Title style={styles.title}>{tellStep(lead)}</Title>
+      <Title style={styles.title}>{wakes ? 'Wake it first' : tellStep(lead)}</Title>
       <Words colour="dim">{`${lead.reason.text}${lead.minutes > 0 ? ` About ${lead.minutes} min.` : ''}`}</Words>
       <Outcomes step={lead} />
       {rest
@@ -68,7 +69,11 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
           <Also key={step.rank} step={step} onPress={enters(step) ? () => go(step) : undefined} />
         ))}
       <View style={styles.buttons}>
-        {entered ? (
+        {wakes ? (
+          <Button kind="main" onPress={() => router.push(`/jobs/${job.id}/steps?of=waking`)}>
+            Wake it, step by step
+          </Button>
+        ) : entered ? (
           <Button kind="main" onPress={() => go(entered)}>
             {startWords(entered, measured)}
           </Button>
@@ -108,7 +113,8 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
 const PADS: ReadonlySet<TestKind> = new Set(['compression', 'leakdown', 'crankcase']);
 
 /** The steps that belong to what is next; where it has none of its own, all there are. */
-function stepsOf({ test, cylinder }: ToldStep): string {
+function stepsOf({ test, cylinder, reason }: ToldStep): string {
+  if (reason.because === 'wake-first') return '?of=waking';
   const of = (
     {
       compression: 'compression',

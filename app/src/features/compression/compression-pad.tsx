@@ -13,6 +13,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { useChangeShop } from '@/data/session';
 import { LivePanel } from './live-panel';
+import { useProcedure } from '@/bench/use-procedure';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Keypad, type PadKey } from '@/ui/keypad';
@@ -69,11 +70,12 @@ export function CompressionPad({ bench, pad, onDone, onSettings }: Props) {
   return (
     <View style={styles.pad}>
       <CylinderStrip bench={bench} pad={pad} />
+      <CoreIsOut bench={bench} />
       {pad.unsuited[0] && !asking ? <Unsuitable one={pad.unsuited[0]} unit={pad.unit} onSettings={onSettings} /> : null}
       {asking || (pad.conditions.engineTemperature === undefined && !pad.unsuited[0]) ? (
         <TemperatureQuestion pad={pad} />
       ) : pad.wet ? (
-        <OilPlate bench={bench} pad={pad} />
+        <OilPlate pad={pad} />
       ) : null}
       <DialPlate bench={bench} pad={pad} onAttempts={() => setCorrecting(true)} />
       <VerdictLine bench={bench} pad={pad} />
@@ -147,6 +149,19 @@ function CylinderStrip({ bench, pad }: { bench: Bench; pad: Pad }) {
         );
       })}
     </ScrollView>
+  );
+}
+
+/** Air was fed with the core out of the hose: left out, a sound engine reads like a dead one. */
+function CoreIsOut({ bench }: { bench: Bench }) {
+  const { procedure, marks, tick } = useProcedure(bench, 'leave-as-found');
+  const step = procedure.steps.find(({ id }) => id === 'valve-core-out');
+  if (!step || marks.get(step.id)?.mark === 'done') return null;
+  return (
+    <Plate hand style={styles.question}>
+      <Words style={styles.grow}>Valve core back in the hose? Without it this engine looks dead.</Words>
+      <Button onPress={() => void tick(step, 'done')}>It is back</Button>
+    </Plate>
   );
 }
 

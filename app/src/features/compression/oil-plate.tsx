@@ -1,29 +1,22 @@
-import type { Bench } from '@rugged/contract';
-import { lockingDoseMl, volumesOf } from '@rugged/core';
+import { doseInWords } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
 import { Strong, Words } from '@/ui/words';
 import type { CompressionPad as Pad } from './use-compression-pad';
 
-/** The dose for this chamber, and the one that would lock it, where the oil is in the hand. */
-export function OilPlate({ bench, pad }: { bench: Bench; pad: Pad }) {
-  const volumes = volumesOf(bench.engine);
-  const lock = volumes
-    ? `${lockingDoseMl(volumes.chamberCm3).toFixed(1)} ml or more locks the engine.`
-    : 'Chamber not known: a few drops, turn it over by hand first.';
+/** The dose for this chamber as far as it is known, and the one that would lock it, where the oil is in the hand. */
+export function OilPlate({ pad }: { pad: Pad }) {
+  const { dose } = pad;
+  const lock = `${dose.lockMl.toFixed(1)} ml or more ${dose.known ? 'locks' : 'may lock'} the engine.`;
   return (
     <Plate hand style={styles.question}>
       <View style={styles.grow}>
         <Strong>
-          {pad.dryMissing
-            ? 'Read it dry first. On zero skip the wet test.'
-            : pad.dose
-              ? `Dose ${pad.dose.ml.toFixed(1)} ml, ${pad.dose.drops} drops`
-              : 'Dose: a few drops'}
+          {pad.dryMissing ? 'Read it dry first. On zero skip the wet test.' : `Dose ${doseInWords(dose)}`}
         </Strong>
         <Words colour="dim" style={styles.fact}>
-          {lock}
+          {dose.fromMl === undefined ? `Chamber not known. ${lock}` : lock}
         </Words>
       </View>
       <View style={styles.oil}>

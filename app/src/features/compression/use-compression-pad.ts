@@ -3,17 +3,16 @@ import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/b
 import {
   type CompressionReading,
   type Cycle,
-  displacementRise,
-  type Dose,
+  displacementOn,
+  type DoseAdvice,
+  doseFor,
   formatPressure,
   fromKPa,
-  lockingDoseMl,
+  mlInWords,
   type PressureUnit,
-  recommendedDose,
   siteAtmosphere,
   toKPa,
   UNIT_SIGN,
-  volumesOf,
 } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { readDraft, writeDraft } from '@/data/draft';
@@ -93,9 +92,11 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const [lastKept, setLastKept] = useState<CompressionRecord>();
 
   const dryKPa = dryOf(counting, cylinder);
-  const dose = doseFor(bench, dryKPa);
+  const dose = adviceFor(bench, dryKPa);
   // The dose that suits stands there until somebody types another.
-  const oil = wet ? { ml: oilText ?? (dose ? dose.ml.toFixed(1) : '') } : undefined;
+  const oil = wet
+    ? { ml: oilText ?? (dryKPa !== undefined && dose.fromMl !== undefined ? mlInWords(dose.fromMl) : '') }
+    : undefined;
   const typed = typedReading(draft, cylinder, unit, engine, conditions.tester, oil);
   const error = typed.ok ? undefined : typed.error;
   const attempts = standing.filter(({ figures }) => figures.cylinder === cylinder && (figures.wet === true) === wet);
@@ -285,10 +286,10 @@ function dryOf(counting: readonly CompressionRecord[], cylinder: string): number
   return dry && dry.peak > 0 ? toKPa(dry.peak, dry.unit) : undefined;
 }
 
-function doseFor({ engine, job }: Bench, dryKPa: number | undefined): Dose | undefined {
-  const volumes = volumesOf(engine);
-  return volumes && dryKPa !== undefined ? recommendedDose(dryKPa, volumes, siteAtmosphere(job.site)) : undefined;
-}
+/** What may be poured on this engine as far as it is known; a chamber that nobody gave still guards against locking. */
+const adviceFor = ({ engine, job }: Bench, dryKPa: number | undefined): DoseAdvice =>
+  doseFor(engine, dryKPa ?? DRY_WHERE_NOTHING_WAS_READ_KPA, siteAtmosphere(job.site));
+const DRY_WHERE_NOTHING_WAS_READ_KPA = 900;
 
 function oilAlone(
   { engine, job }: Bench,
@@ -296,8 +297,10 @@ function oilAlone(
   oilMl: number,
   unit: PressureUnit,
 ): { from: number; to: number } | undefined {
-  const volumes = volumesOf(engine);
-  if (!volumes || dryKPa === undefined || !(oilMl >= 0) || oilMl >= lockingDoseMl(volumes.chamberCm3)) return undefined;
-  const rise = displacementRise(dryKPa, volumes, oilMl, siteAtmosphere(job.site));
+  if (dryKPa === undefined || !(oilMl >= 0) || oilMl >= adviceFor({ engine, job } as Bench, dryKPa).lockMl)
+    return undefined;
+  const lifts = displacementOn(engine, dryKPa, oilMl, siteAtmosphere(job.site));
+  if (!lifts) return undefined;
+  const rise = lifts.share;
   return { from: fromKPa(dryKPa, unit), to: fromKPa(dryKPa * (1 + rise), unit) };
 }

@@ -276,7 +276,7 @@ function Watch({ bench, pad, onDone, onAgain }: { bench: Bench; pad: CrankcasePa
         </Plate>
       ) : null}
       {judged?.state === 'low' || judged?.state === 'watch' || (judged?.state === 'unproven' && left === 0) ? (
-        <SoapMap job={bench.job.id} onKeep={pad.note} />
+        <SoapMap cylinders={bench.engine.cylinders.length} job={bench.job.id} onKeep={pad.note} />
       ) : null}
       <View style={styles.row}>
         <Button kind="ground" style={styles.grow} onPress={onAgain}>

@@ -1,11 +1,11 @@
-import type { HeardAt } from '@rugged/core';
+import type { HeardAt, ValveGear } from '@rugged/core';
 import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { MarkedDrawing } from '@/ui/marked-drawing';
 import { useColours } from '@/ui/theme';
 import type { Place } from './leak-draft';
 
 /** Kinds of engine that are drawn. */
-export type CutKind = 'overhead-valve' | 'side-valve' | 'two-stroke';
+export type CutKind = Exclude<ValveGear, 'overhead'> | 'overhead-valve';
 
 interface Props {
   kind: CutKind;
@@ -26,7 +26,8 @@ const FOUR_STROKE: Readonly<Record<HeardAt, Spot>> = {
   'head-joint': { x: 262, y: 142, name: 'right' },
   coolant: { x: 84, y: 176, name: 'below' },
   neighbour: { x: 306, y: 200, name: 'below' },
-  crankcase: { x: 66, y: 300, name: 'below' },
+  'push-rod-tunnel': { x: 91, y: 250, name: 'right' },
+  crankcase: { x: 66, y: 306, name: 'below' },
 };
 const TWO_STROKE: Readonly<Record<HeardAt, Spot>> = {
   ...FOUR_STROKE,
@@ -36,6 +37,8 @@ const TWO_STROKE: Readonly<Record<HeardAt, Spot>> = {
   neighbour: { x: 306, y: 262, name: 'below' },
   coolant: { x: 60, y: 140, name: 'below' },
 };
+/** The piston lets the mixture in itself: its port is in the wall, opposite the exhaust. */
+const PISTON_PORT: Readonly<Record<HeardAt, Spot>> = { ...TWO_STROKE, intake: { x: 40, y: 214, name: 'below' } };
 const SIDE_VALVE: Readonly<Record<HeardAt, Spot>> = {
   ...FOUR_STROKE,
   adapter: { x: 180, y: 30, name: 'right' },
@@ -46,8 +49,12 @@ const SIDE_VALVE: Readonly<Record<HeardAt, Spot>> = {
 };
 const SPOTS: Readonly<Record<CutKind, Readonly<Record<HeardAt, Spot>>>> = {
   'overhead-valve': FOUR_STROKE,
+  'overhead-cam': FOUR_STROKE,
+  'push-rod': FOUR_STROKE,
   'side-valve': SIDE_VALVE,
-  'two-stroke': TWO_STROKE,
+  'piston-port': PISTON_PORT,
+  reed: TWO_STROKE,
+  rotary: TWO_STROKE,
 };
 /** A second neighbour stands under the first. */
 const NEXT_NEIGHBOUR = 76;
@@ -56,6 +63,7 @@ const NAME: Readonly<Record<HeardAt, string>> = {
   intake: 'Intake',
   exhaust: 'Exhaust',
   'head-joint': 'Head joint',
+  'push-rod-tunnel': 'Push-rod tunnel',
   coolant: 'Coolant',
   neighbour: 'Cyl',
   crankcase: 'Crankcase',
@@ -100,6 +108,7 @@ export function CutThrough({ kind, liquid, places, heard, chosen, onChoose }: Pr
 function Drawing({ kind, liquid }: { kind: CutKind; liquid: boolean }) {
   const c = useColours();
   const line = useLine();
+  const overhead = kind === 'overhead-valve' || kind === 'overhead-cam' || kind === 'push-rod';
   return (
     <Svg viewBox={`0 0 ${VIEW.width} ${VIEW.height}`} width="100%" height="100%" aria-hidden>
       <Defs>
@@ -113,7 +122,7 @@ function Drawing({ kind, liquid }: { kind: CutKind; liquid: boolean }) {
       ) : (
         <Path
           d={
-            kind === 'overhead-valve'
+            overhead
               ? 'M112 44H172V116H136L112 116Z M188 44H248V116H224L188 116Z'
               : 'M112 60H172V116H112Z M188 60H248V116H188Z'
           }
@@ -122,7 +131,8 @@ function Drawing({ kind, liquid }: { kind: CutKind; liquid: boolean }) {
         />
       )}
       <Path d={kind === 'side-valve' ? 'M174 28V84M186 28V84' : 'M174 28V116M186 28V116'} {...line} />
-      {kind === 'overhead-valve' ? <Valves /> : kind === 'side-valve' ? <SideValve /> : <Ports />}
+      {overhead ? <Valves /> : kind === 'side-valve' ? <SideValve /> : <Ports kind={kind} />}
+      {kind === 'overhead-cam' ? <Cam /> : kind === 'push-rod' ? <PushRod /> : null}
       {/* Barrel walls, with water behind them where there is some. */}
       <Rect x="128" y="120" width="18" height="150" {...line} fill="url(#cut)" />
       <Rect x="214" y="120" width="18" height="150" {...line} fill="url(#cut)" />
@@ -184,15 +194,51 @@ function Valves() {
   );
 }
 
-function Ports() {
+/** One camshaft over both valves, driven from below. */
+function Cam() {
   const c = useColours();
   const line = useLine();
   return (
     <G>
-      {/* Exhaust port in the wall, reed and intake into the crankcase. */}
+      <Circle cx="149" cy="28" r="9" {...line} fill={c.plate} />
+      <Circle cx="211" cy="28" r="9" {...line} fill={c.plate} />
+      <Path d="M140 28H96V300M110 300V44" {...line} strokeDasharray="4 4" />
+    </G>
+  );
+}
+
+/** The tunnel beside the barrel: it leads from the rocker cover into the crankcase, past the head gasket. */
+function PushRod() {
+  const c = useColours();
+  const line = useLine();
+  return (
+    <G>
+      <Path d="M82 62V284H100V62" {...line} fill={c.plateSunk} />
+      <Path d="M91 54V292" {...line} strokeWidth={3.6} />
+      <Path d="M91 54Q118 28 149 36" {...line} strokeWidth={4} />
+    </G>
+  );
+}
+
+/** Exhaust port in the wall; the intake by reed or disc into the crankcase, or through the wall under the piston. */
+function Ports({ kind }: { kind: CutKind }) {
+  const c = useColours();
+  const line = useLine();
+  return (
+    <G>
       <Path d="M232 176C270 176 300 150 344 150M232 200C276 200 306 180 344 178" {...line} fill={c.plate} />
-      <Path d="M16 250C60 250 84 262 104 280M16 276C52 276 74 286 92 300" {...line} fill={c.plate} />
-      <Path d="M100 276L120 300M92 288L112 310" {...line} strokeWidth={3.4} />
+      {kind === 'piston-port' ? (
+        <Path d="M16 200C60 200 90 200 128 212M16 228C56 228 90 228 128 236" {...line} fill={c.plate} />
+      ) : (
+        <Path d="M16 250C60 250 84 262 104 280M16 276C52 276 74 286 92 300" {...line} fill={c.plate} />
+      )}
+      {kind === 'reed' ? <Path d="M100 276L120 300M92 288L112 310" {...line} strokeWidth={3.4} /> : null}
+      {kind === 'rotary' ? (
+        <G>
+          <Path d="M112 262V356" {...line} strokeWidth={5} />
+          <Path d="M112 312H150" {...line} />
+        </G>
+      ) : null}
     </G>
   );
 }

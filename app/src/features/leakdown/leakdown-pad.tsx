@@ -102,6 +102,9 @@ function Figures({ bench, pad, onDone }: Props) {
   );
 }
 
+const told = ({ from, to }: { from: number; to: number }) =>
+  from.toFixed(0) === to.toFixed(0) ? to.toFixed(0) : `${from.toFixed(0)} to ${to.toFixed(0)}`;
+
 /** What the air will do to the crank, before it goes on. */
 function Hold({ pad }: { pad: Pad }) {
   const { hold } = pad;
@@ -110,13 +113,13 @@ function Hold({ pad }: { pad: Pad }) {
       <Words style={styles.caution}>
         <Strong>
           {hold
-            ? `The air pushes with ${hold.kg.toFixed(0)} kg. `
+            ? `The air pushes with ${told(hold.forceKg)} kg. `
             : 'The air pushes with the weight of a person or more. '}
         </Strong>
-        {hold?.torque
+        {hold
           ? 'Crank: ' +
-            hold.torque.at.map(({ degrees, torqueNm }) => `${torqueNm.toFixed(0)} N m at ${degrees}°`).join(', ') +
-            `, worst ${hold.torque.worst.torqueNm.toFixed(0)}. `
+            hold.torqueNm.map(({ degrees, torque }) => `${told(torque)} N m at ${degrees}°`).join(', ') +
+            `, worst ${hold.worst.torqueNm.toFixed(0)}${hold.known ? '' : ', by the usual sizes of its kind'}. `
           : ''}
         Lock the flywheel both ways, then pressure up slowly, hands off.
       </Words>

@@ -1,3 +1,4 @@
+import { parts } from '@rugged/core';
 import type { Bench } from '@rugged/contract';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -5,7 +6,7 @@ import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Plate } from '@/ui/plate';
 import { Label, Strong, Words } from '@/ui/words';
-import { CutThrough, LEVELS, placeName } from './cut-through';
+import { CutThrough, type CutKind, LEVELS, placeName } from './cut-through';
 import type { Place } from './leak-draft';
 import type { LeakdownPad as Pad } from './use-leakdown-pad';
 
@@ -20,8 +21,13 @@ const BREATHER = [
 ] as const;
 
 /** Which drawing this engine is. */
-const cutOf = ({ engine: { cycle, valveGear } }: Bench) =>
-  cycle === 'two-stroke' ? 'two-stroke' : valveGear === 'side-valve' ? 'side-valve' : 'overhead-valve';
+/** Where nobody said how it breathes, the commonest is drawn. */
+const cutOf = ({ engine: { cycle, valveGear } }: Bench): CutKind =>
+  valveGear === undefined || valveGear === 'overhead'
+    ? cycle === 'two-stroke'
+      ? 'reed'
+      : 'overhead-valve'
+    : valveGear;
 
 /** Where the air goes: a place, and how loud. */
 export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
@@ -36,7 +42,7 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
         <Plate style={styles.drawing} label="Where the air goes">
           <CutThrough
             kind={cutOf(bench)}
-            liquid={bench.engine.cooling !== 'air'}
+            liquid={parts(bench.engine).coolant}
             places={pad.places}
             heard={draft.heard}
             chosen={chosen?.key}

@@ -1,17 +1,16 @@
 import type { ReadingRecordOf } from '@rugged/contract';
 import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/bench';
 import {
+  airOnCrank,
   type ConditionsOf,
-  crankTorqueNm,
-  forceInKg,
   fromKPa,
   houseRulesFor,
   neighboursOfCylinder,
-  pistonForceN,
+  parts,
   type PressureUnit,
   toKPa,
+  type Turn,
   turningSchedule,
-  worstTorque,
 } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { readDraft, writeDraft } from '@/data/draft';
@@ -25,8 +24,6 @@ import { emptyLeakDraft, type LeakDraft, leakReducer, type Place, placeKey, type
 type LeakConditions = ConditionsOf<'leakdown'>;
 type LeakRecord = ReadingRecordOf<'leakdown'>;
 
-/** Where the torque is told: a few degrees that nobody sees. */
-const OFF_CENTRE = [2, 5, 10] as const;
 /** A needle rests when it has moved by less than this share of the supply for so long, s. */
 const REST = { share: 0.006, leastKPa: 2.5, seconds: 1.5 } as const;
 /** So far apart the settling of a sensor goes on record, s. */
@@ -140,10 +137,6 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     void withdraw(bench, reading, `Leak-down of cyl ${of}`).then(() => select(of));
   };
 
-  const crank =
-    engine.boreMm === undefined || engine.strokeMm === undefined
-      ? undefined
-      : { boreMm: engine.boreMm, strokeMm: engine.strokeMm, conrodMm: engine.conrodMm ?? 1.75 * engine.strokeMm };
   return {
     unit,
     cylinder,
@@ -167,16 +160,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     next: nextUnmeasured,
     /** How far to turn from the cylinder in hand to the next in the firing order. */
     turn: turnTo(schedule, cylinder),
-    hold:
-      supplyKPa === undefined || engine.boreMm === undefined
-        ? undefined
-        : {
-            kg: forceInKg(pistonForceN(supplyKPa, engine.boreMm)),
-            torque: crank && {
-              at: OFF_CENTRE.map((degrees) => ({ degrees, torqueNm: crankTorqueNm(degrees, supplyKPa, crank) })),
-              worst: worstTorque(supplyKPa, crank),
-            },
-          },
+    hold: supplyKPa === undefined ? undefined : airOnCrank(engine, supplyKPa),
     rotation: engine.rotation,
     /** With a sensor on either side of the orifice: its stream, and the air. */
     live: conditions.tester?.simulated ? { stream, airOn, stop } : undefined,
@@ -187,10 +171,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
 }
 export type LeakdownPad = ReturnType<typeof useLeakdownPad>;
 
-function turnTo(
-  schedule: ReturnType<typeof turningSchedule>,
-  cylinder: string,
-): { cylinder: string; degrees: number } | undefined {
+function turnTo(schedule: ReturnType<typeof turningSchedule>, cylinder: string): Turn | undefined {
   if (!schedule || schedule.length < 2) return undefined;
   const at = schedule.findIndex((turn) => turn.cylinder === cylinder);
   return schedule[at + 1];
@@ -207,9 +188,10 @@ function placesOf({ engine }: Bench, cylinder: string): Place[] {
     place('exhaust'),
     place('intake'),
     place('crankcase'),
-    ...(engine.cooling === 'air' || engine.headless ? [] : [place('coolant')]),
+    ...(parts(engine).coolant ? [place('coolant')] : []),
     ...neighboursOfCylinder(engine, cylinder).map((id) => place('neighbour', id)),
     ...(engine.headless ? [] : [place('head-joint')]),
+    ...(engine.valveGear === 'push-rod' && !engine.headless ? [place('push-rod-tunnel')] : []),
     place('adapter'),
   ];
 }

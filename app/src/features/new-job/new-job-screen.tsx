@@ -1,5 +1,15 @@
 import type { Shop } from '@rugged/contract';
-import { METER_UNITS, PURPOSE_NAME, PURPOSES, type Symptom, SYMPTOM_NAME, SYMPTOMS, UNIT_SIGN } from '@rugged/core';
+import {
+  type Engine,
+  METER_UNITS,
+  parts,
+  PURPOSE_NAME,
+  PURPOSES,
+  type Symptom,
+  SYMPTOM_NAME,
+  symptomsOf,
+  UNIT_SIGN,
+} from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { type Control, type FieldErrors, useController, useForm, useWatch } from 'react-hook-form';
@@ -147,7 +157,7 @@ function TheJob({ control, errors, source, sheet }: TheJobProps) {
   return (
     <Plate label="The job" style={styles.plate}>
       <FormField control={control} errors={errors} name="complaint" label="Complaint" hint="In the owner's words." />
-      <Symptoms control={control} />
+      <Symptoms control={control} engine={known?.engine ?? sheet.read.engine} />
       {purpose === 'second-opinion' ? (
         <FormField control={control} errors={errors} name="otherSaid" label="What the other shop said" />
       ) : null}
@@ -215,7 +225,7 @@ function FormField({ control, errors, name, label, hint, figures = false }: Text
 }
 
 /** What of the complaint has a name here; each moves the odds of what it may be. */
-function Symptoms({ control }: { control: Control<NewJobForm> }) {
+function Symptoms({ control, engine }: { control: Control<NewJobForm>; engine: Engine }) {
   const { field } = useController({ control, name: 'symptoms' });
   const toggle = (symptom: Symptom) =>
     field.onChange(
@@ -225,7 +235,7 @@ function Symptoms({ control }: { control: Control<NewJobForm> }) {
     <View role="group" aria-label="What it does" style={styles.symptoms}>
       <Label>What it does, as far as it is known</Label>
       <View style={styles.row}>
-        {SYMPTOMS.map((symptom) => (
+        {symptomsOf(parts(engine)).map((symptom) => (
           <Button
             key={symptom}
             kind={field.value.includes(symptom) ? 'chosen' : 'plain'}

@@ -58,7 +58,12 @@ const asHeard = ({ at, level, cylinder, closedRaises }: Heard): Heard =>
   defined({ at, level: closedRaises ? LOUD : level, cylinder, closedRaises: closedRaises || undefined });
 
 /** One cylinder's leakage against its bands, with doubt from both gauges and the hole behind the percentage. */
-export function judgeLeakage(measure: AirMeasure, limits: LeakLimits, atmosphereKPa: number): LeakageFinding {
+export function judgeLeakage(
+  measure: AirMeasure,
+  limits: LeakLimits,
+  atmosphereKPa: number,
+  stood = false,
+): LeakageFinding {
   const { test, readings, heard } = measure;
   const gauge = leakdownGauge(test.tester);
   const pairs = readings.map(pairOf);
@@ -67,10 +72,11 @@ export function judgeLeakage(measure: AirMeasure, limits: LeakLimits, atmosphere
   const inPercent = (kPa: number) => (100 * kPa * Math.hypot(1, 1 - lastPercent / 100)) / supplyKPa;
   const swing = Math.max(0, ...pairs.map((pair) => rectangular(pair.swing)));
   const marks = combined(inPercent(divisionDoubtKPa(gauge)), swing);
-  const settled = settleAttempts(
-    pairs.map(({ percent }) => percent),
-    combined(inPercent(classDoubtKPa(gauge)), marks),
-  );
+  const percents = pairs.map(({ percent }) => percent);
+  const oneDoubt = combined(inPercent(classDoubtKPa(gauge)), marks);
+  const frees = stood || test.engineTemperature === 'cold' || percents.length > 2;
+  const freed = frees ? freeing(percents, oneDoubt) : undefined;
+  const settled = freed ?? settleAttempts(percents, oneDoubt);
   const used = settled.counted.length;
   // The needle stops between other marks each time, so that part averages out; the class error does not.
   const doubts: LeakDoubts = { shared: inPercent(classDoubtKPa(gauge)), own: combined(marks, settled.scatter), used };
@@ -86,6 +92,7 @@ export function judgeLeakage(measure: AirMeasure, limits: LeakLimits, atmosphere
   const { quarrel } = settled;
   if (quarrel?.kind === 'disagree')
     reasons.push({ rule: 'leak-attempts-disagree', earlier: quarrel.earlier, latest: quarrel.latest });
+  if (freed) reasons.push({ rule: 'rings-freeing', from: freed.from, to: freed.to });
   if (quarrel?.kind === 'scatter')
     reasons.push({ rule: 'leak-attempts-scatter', low: quarrel.low, high: quarrel.high, of: readings.length });
   return {
@@ -102,6 +109,18 @@ export function judgeLeakage(measure: AirMeasure, limits: LeakLimits, atmosphere
       limits: { sound: limits.sound, watch: limits.watch, fault: limits.fault, source: limits.source },
     },
   };
+}
+
+/**
+ * Readings that fall each time, by more than the gauge may be out: what was stuck or dry frees itself as it is turned
+ * over. The latest counts, with the last step as its scatter.
+ */
+function freeing(percents: readonly number[], oneDoubt: number): (Settled & { from: number; to: number }) | undefined {
+  const [from, to] = [percents[0] ?? 0, percents.at(-1) ?? 0];
+  const falls = percents.every((one, i) => i === 0 || one < (percents[i - 1] as number));
+  if (percents.length < 2 || !falls || from - to <= COVERAGE * Math.SQRT2 * oneDoubt) return undefined;
+  const step = (percents.at(-2) as number) - to;
+  return { counted: [to], mean: to, scatter: step / 2, from, to };
 }
 
 interface Pair {
@@ -150,7 +169,7 @@ const turned = (reading: LeakdownReading): boolean =>
   );
 
 /** Air there is a gasket that blows, however small the percentage. */
-const GASKET_PLACES: readonly HeardAt[] = ['coolant', 'head-joint', 'neighbour'];
+const GASKET_PLACES: readonly HeardAt[] = ['coolant', 'head-joint', 'push-rod-tunnel', 'neighbour'];
 const CLEAR = 2;
 
 function verdict(

@@ -35,6 +35,8 @@ export type LeakReason =
   | (WithOthers & LeakNumbers & { rule: 'leak-too-close'; against: 'sound' | 'fault'; settle: Settle })
   | { rule: 'crank-turned' }
   | { rule: 'wrong-stroke-suspected'; percent: number; exhaustLoud: boolean }
+  /** It lost less each time it was turned over and fed again, percent. */
+  | { rule: 'rings-freeing'; from: number; to: number }
   | { rule: 'leak-attempts-disagree'; earlier: number; latest: number }
   | { rule: 'leak-attempts-scatter'; low: number; high: number; of: number }
   /** Air where only a gasket or a crack lets it out, clear or faint. */

@@ -20,6 +20,8 @@ const BOOKS = `(SELECT coalesce(jsonb_agg(jsonb_strip_nulls(jsonb_build_object('
 export async function up({ sql }: MigrationContext): Promise<void> {
   await sql(`
     ALTER TABLE engines
+      DROP CONSTRAINT IF EXISTS engines_valve_gear_check,
+      ADD CHECK (length(valve_gear) <= 40),
       ADD COLUMN kind text CHECK (length(kind) <= 60),
       ADD COLUMN model text CHECK (length(model) BETWEEN 1 AND 120),
       ADD COLUMN displacement_cm3 double precision CHECK (displacement_cm3 > 0),
