@@ -5,6 +5,7 @@ import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { bookRoutes } from './http/books';
 import { addedRoutes } from './http/added';
+import { dateRoutes, feed } from './http/dates';
 import { engineRoutes } from './http/engines';
 import { headers } from './http/headers';
 import { jobRoutes } from './http/jobs';
@@ -74,6 +75,7 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
     await store.sequelize.query('SELECT 1');
     res.json({ ok: true });
   });
+  routes.use('/feeds', feed(store));
   // Before the other bodies: a photograph is larger than anything else that is sent.
   const known = await sessions(pool);
   routes.use('/photos', sameOrigin, express.json({ limit: LARGEST_PHOTO }), known, photoRoutes(store));
@@ -93,6 +95,7 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
   routes.use('/tests', testRoutes(store));
   routes.use('/readings', readingRoutes(store));
   routes.use('/testers', testerRoutes(store));
+  routes.use('/dates', dateRoutes(store));
   routes.use('/live', liveRoutes(store));
   routes.use('/outcomes', trackRoutes(store));
   routes.use(addedRoutes(store));

@@ -5,6 +5,7 @@ import {
   listOf,
   type PressureUnit,
   type TestKind,
+  type Test,
   type TestOf,
 } from '@rugged/core';
 import type { BookRecord } from '../records/book';
@@ -12,6 +13,7 @@ import type { EngineRecord } from '../records/engine';
 import type { JobRecord } from '../records/job';
 import type { Machine } from '../records/machine';
 import type { Owner } from '../records/owner';
+import type { Repair } from '../records/repair';
 import type { ReadingRecord, ReadingRecordOf, TestRecord, TestRecordOf } from '../records/test';
 import type { AddedOnBench } from './added';
 
@@ -59,6 +61,9 @@ const inOrder = (a: { id: string }, aTime: string, b: { id: string }, bTime: str
 export function toJobFile(bench: Bench): JobFile {
   const { job } = bench;
   const counting = countingReadings(bench.readings);
+  const sorted = [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt));
+  const repairs = [...bench.repairs].sort((a, b) => inOrder(a, a.madeAt, b, b.madeAt));
+  const untested = repairs.findLast(({ madeAt }) => !sorted.some((test) => isLater(test.startedAt, madeAt)));
   const {
     id: _id,
     machineId: _machineId,
@@ -83,9 +88,8 @@ export function toJobFile(bench: Bench): JobFile {
     ...(bench.signatures.length > 0
       ? { signed: [...new Set(bench.signatures.map(({ procedure }) => procedure))].sort() }
       : {}),
-    tests: [...bench.tests]
-      .sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt))
-      .map((test) => toTest(test, counting)),
+    ...(untested ? { untestedRepair: untested.what } : {}),
+    tests: sorted.map((test, i) => afterRepair(toTest(test, counting), repairBefore(repairs, sorted, i))),
   };
 }
 
@@ -98,6 +102,20 @@ function hoursOf(job: JobRecord, { meterUnit = 'h' }: Pick<EngineRecord, 'meterU
   const use = usageOf(job);
   return use === undefined || meterUnit !== 'h' ? {} : { hours: use };
 }
+
+const isLater = (a: string, b: string) => Date.parse(a) > Date.parse(b);
+
+/** The repair that this test is the first to be measured after. */
+function repairBefore(repairs: readonly Repair[], tests: readonly TestRecord[], i: number): Repair | undefined {
+  const [test, before] = [tests[i], tests[i - 1]];
+  return repairs.findLast(
+    ({ madeAt }) => test && isLater(test.startedAt, madeAt) && !(before && isLater(before.startedAt, madeAt)),
+  );
+}
+
+/** The first test after a repair begins a new line, whoever forgot to say so. */
+const afterRepair = (test: Test, repair: Repair | undefined): Test =>
+  repair === undefined || test.after !== undefined ? test : { ...test, after: 'repair', repair: repair.what };
 
 /** A test of a job file from its record and its counting readings, in order. */
 export function toTest<K extends TestKind>(

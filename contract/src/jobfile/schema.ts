@@ -43,6 +43,7 @@ export const jobFileSchema = Joi.object<JobFile>({
   site: siteSchema,
   tests: Joi.array().items(test).max(500),
   symptoms: Joi.array().items(Joi.string().max(60)).max(40),
+  untestedRepair: Joi.string().max(400),
   signed: Joi.array().items(Joi.string().max(60)).max(60),
   purpose: Joi.string().valid(...PURPOSES),
   equipment: Joi.array().items(Joi.string().max(60)).max(40),

@@ -141,7 +141,16 @@ export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
         .items(
           Joi.object({
             at: Joi.string()
-              .valid('exhaust', 'intake', 'crankcase', 'coolant', 'neighbour', 'head-joint', 'push-rod-tunnel', 'adapter')
+              .valid(
+                'exhaust',
+                'intake',
+                'crankcase',
+                'coolant',
+                'neighbour',
+                'head-joint',
+                'push-rod-tunnel',
+                'adapter',
+              )
               .required(),
             level: Joi.number().integer().min(0).max(3).required(),
             closedRaises: Joi.boolean(),

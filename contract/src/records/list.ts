@@ -1,3 +1,4 @@
+import type { MeterUnit } from '@rugged/core';
 import Joi from 'joi';
 import type { Machine } from './machine';
 import type { Owner } from './owner';
@@ -58,6 +59,25 @@ export const booksQuerySchema = Joi.object<BooksQuery>({
   limit: Joi.number().integer().min(1).max(100).default(50),
   retired: Joi.boolean().default(false),
 });
+
+/** When an engine is due again, the soonest first; without a day only its meter decides. */
+export interface DueDate {
+  engineId: string;
+  engine: string;
+  machine: string;
+  owner: string;
+  /** `2026-05-04` */
+  on?: string;
+  atUse?: number;
+  meterUnit?: MeterUnit;
+  by: 'calendar' | 'use';
+}
+/** What engines of one model, or of one kind, read in this shop: each engine's counting dry readings, kPa. */
+export interface ReadByModel {
+  of: 'model' | 'kind';
+  name: string;
+  engines: number[][];
+}
 
 export interface EnginesQuery {
   search?: string;

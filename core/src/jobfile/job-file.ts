@@ -21,6 +21,8 @@ export interface JobFile {
   /** What the owner says is wrong; known words move the odds of the causes. */
   symptoms?: string[];
   purpose?: Purpose;
+  /** What was repaired after the last test: nothing proves it yet. */
+  untestedRepair?: string;
   /** Procedures that were signed on this job. */
   signed?: string[];
   /** What the shop has; absent means everything. */

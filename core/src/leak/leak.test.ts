@@ -125,8 +125,16 @@ describe('holding the crank', () => {
 
 describe('turning from one cylinder to the next', () => {
   const four = { cycle: 'four-stroke' as const, cylinders: ['1', '2', '3', '4'], firingOrder: ['1', '3', '4', '2'] };
-  test('even firing: 180 degrees each on a four', () => {
-    expect(turningSchedule(four)).toEqual([
+  test('without intervals it is told only as if it fired evenly', () => {
+    expect(turningSchedule(four)?.map(({ degrees, ifEven }) => [degrees, ifEven])).toEqual([
+      [0, true],
+      [180, true],
+      [180, true],
+      [180, true],
+    ]);
+  });
+  test('with them it is so: 180 degrees each on a four', () => {
+    expect(turningSchedule({ ...four, firingIntervals: [180, 180, 180, 180] })).toEqual([
       { cylinder: '1', degrees: 0 },
       { cylinder: '3', degrees: 180 },
       { cylinder: '4', degrees: 180 },

@@ -22,7 +22,7 @@ export function nextSteps(job: JobFile, verdict: Verdict, belief: Belief): Plann
   if (verdict.inspections.some(({ says }) => says.includes('no-oil-pressure')))
     return [step('stop', null, { because: 'no-oil-pressure' })];
   const at = standingOf(job, verdict, belief);
-  const front = inFront(at).filter(isFirstOfItsKind);
+  const front = [...proveRepair(at), ...inFront(at)].filter(isFirstOfItsKind);
   const missing = verdict.cylinders.some((one) => !one.compression && !one.leakage);
   const settled = front[0]?.test === 'stop';
   const ways = missing || settled ? [] : otherWays(at, front);
@@ -63,6 +63,16 @@ function inFront(at: Standing): PlannedStep[] {
     ...(job.engine.fuel === 'petrol' ? [step('quick-checks', null, sparkOrFuel(at))] : []),
   ];
   return caseSuspected(at) ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
+}
+
+/** After a repair the test that shows it, whatever the readings of before say. */
+function proveRepair(at: Standing): PlannedStep[] {
+  const repair = at.job.untestedRepair;
+  const [first] = at.job.engine.cylinders;
+  const test = at.job.engine.cranks !== false && at.can('compression') ? 'compression' : 'leakdown';
+  return repair === undefined || first === undefined || !at.can(test)
+    ? []
+    : [step(test, first, { because: 'prove-repair', repair })];
 }
 
 const isFirstOfItsKind = (one: PlannedStep, i: number, all: readonly PlannedStep[]) =>

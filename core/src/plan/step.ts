@@ -25,6 +25,8 @@ export type NextReason =
   | { because: 'nothing-measured' }
   /** It stood: oil, turned by hand, oil pressure, before anything cranks it hard. */
   | { because: 'wake-first' }
+  /** Something was repaired and nothing was measured since. */
+  | { because: 'prove-repair'; repair: string }
   /** It read better each time: what was stuck frees itself. */
   | { because: 'rings-free'; from: number; to: number }
   | { because: 'release-hides' }

@@ -106,7 +106,7 @@ describe('the steps', () => {
       JSON.stringify(procedureFor(name, { engine: saw, unit: 'psi', ...change }));
     const books = [{ crankcase: { unit: 'psi' as const, pressure: 6, maximum: 9, holdSeconds: 60, maxDrop: 1 } }];
     expect(told('crankcase-pressure', { books })).toMatch(/to 6 psi.*Never above 9 psi.*1 minute\b/);
-    expect(told('wet', { dryKPa: 900 })).toMatch(/0\.\d ml, \d+ drops/);
+    expect(told('wet', { dryKPa: 900 })).toMatch(/0\.\d+ ml, \d+ drops/);
     expect(told('leakdown', { houseRules: { leakSupplyKPa: 414 } })).toContain('60 psi');
   });
 });

@@ -72,7 +72,7 @@ export const REASONS: [Reason | HoldReason, string][] = [
   ],
   [
     { rule: 'gasket-blows', at: 'head-joint', percent: 11 },
-    'Air at the head joint or the push-rod tunnel means the head gasket: that needs repair however ' +
+    'Air at the head joint means the head gasket: that needs repair however ' +
       'little is lost (11 %).',
   ],
   [
@@ -380,6 +380,7 @@ export const NEXTS: [NextReason, RegExp][] = [
   [{ because: 'weak-battery' }, /./],
   [{ because: 'school-first', school: 'compression' }, /./],
 
+  [{ because: 'prove-repair', repair: 'new rings' }, /^Repaired: new rings. Measure it again/],
   [{ because: 'wake-first' }, /^It stood: oil in the bores/],
   [{ because: 'rings-free', from: 44, to: 37 }, /^It lost 44 %, now 37 %: rings are freeing/],
   [{ because: 'nothing-measured' }, /^Nothing measured yet/],

@@ -193,6 +193,7 @@ const BECAUSES = {
   'test-likelier': true,
   'nothing-measured': true,
   'wake-first': true,
+  'prove-repair': true,
   'rings-free': true,
   'release-hides': true,
   'still-to-measure': true,

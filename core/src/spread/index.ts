@@ -1,2 +1,3 @@
 export * from './pattern';
 export * from './spread';
+export * from './read-here';

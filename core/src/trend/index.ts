@@ -1,2 +1,3 @@
 export * from './theil-sen';
 export * from './trend';
+export * from './due';

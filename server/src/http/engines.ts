@@ -9,6 +9,7 @@ import {
 import { checkEngine, InputError } from '@rugged/core';
 import { Router } from 'express';
 import { engineItem, enginesPage } from '../store/engine-query';
+import { readByModel } from '../store/read-here-query';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
 import { refuse } from './problem';
@@ -27,6 +28,14 @@ export const engineRoutes = (store: Store): Router =>
         const item = await engineItem(shop, id('engine'));
         if (!item) throw refuse.missing('engine');
         return { json: item };
+      }),
+    )
+    .get(
+      '/:id/read-here',
+      route(store, 'signed-in', null, async (shop, _, { id }) => {
+        const found = await readByModel(shop, id('engine'));
+        if (!found) throw refuse.missing('model');
+        return { json: found };
       }),
     )
     .post(

@@ -1,7 +1,7 @@
 import { newReadingSchema, type NewReading, type TestRecord, toTest } from '@rugged/contract';
 import { type Book, checkJob, type Engine, InputError, JOB_FILE_FORMAT, JOB_FILE_VERSION } from '@rugged/core';
 import { Router } from 'express';
-import { asJson, list } from '../store/json-sql';
+import { asJson, BOOKS } from '../store/json-sql';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
 import { created, route } from './route';
@@ -24,10 +24,7 @@ interface Context {
 
 async function contextOf(shop: ShopScope, reading: NewReading): Promise<Context> {
   const [row] = await shop.select<Context>(
-    `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, json_strip_nulls(${list(
-      asJson('books', 'b'),
-      'books b WHERE b.engine_id = e.id',
-    )}) AS books,
+    `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, json_strip_nulls(${BOOKS}) AS books,
        json_strip_nulls(${asJson('tests', 't')}) AS test
      FROM tests t JOIN jobs j ON j.id = t.job_id JOIN engines e ON e.id = j.engine_id
      WHERE t.shop_id = $1 AND t.id = $2`,
