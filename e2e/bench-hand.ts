@@ -82,3 +82,24 @@ export async function useSensor(hand: Hand, settings: string | RegExp): Promise<
   await hand.button('Simulated sensor, live').click();
   await hand.button('Done').click();
 }
+
+/** A machine that was never here: its kind is the first tap. */
+export async function newMachine(
+  hand: Hand,
+  { family, kind, owner, machine }: { family: string; kind: string; owner: string; machine: string },
+): Promise<void> {
+  const { page } = hand;
+  await page.goto('/new-job');
+  await hand.button('A new machine').click();
+  await hand.button(`Works in: ${family}`).click();
+  await hand.button(`Kind: ${kind}`).click();
+  await page.getByLabel('Owner').fill(owner);
+  await page.getByRole('textbox', { name: 'Machine' }).fill(machine);
+}
+
+/** Opens the job of the form and waits for its bench. */
+export async function openIt(hand: Hand): Promise<string> {
+  await hand.button('Open job').click();
+  await expect(hand.page.getByText('Engine, from above')).toBeVisible();
+  return hand.jobId();
+}

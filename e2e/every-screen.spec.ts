@@ -34,6 +34,57 @@ const SCREENS: readonly {
     },
   },
   {
+    name: 'kinds, and the whole sheet of a new one',
+    open: async (page, hand) => {
+      await page.goto('/new-job');
+      await hand.button('A new machine').click();
+      await hand.button('Works in: Motorcycle').click();
+      await hand.button('Kind: Motorcycle V-twin').click();
+      await hand.button('The whole sheet, now or later').click();
+      await hand.button('How it is built: Fuel system?').or(hand.button('How it is built: Carburettor')).click();
+    },
+  },
+  {
+    name: 'engine sheet',
+    open: async (page, hand) => {
+      await page.goto('/engines');
+      await page.getByRole('link', { name: /Tamsin/ }).click();
+      await hand.button('Engine sheet and books').click();
+      await expect(page.getByRole('region', { name: 'Books' })).toContainText('Tamsin manual');
+    },
+  },
+  {
+    name: 'a book',
+    open: async (page, hand) => {
+      await page.goto('/library');
+      await hand.button('New book').click();
+      await hand.button('More figures').click();
+    },
+  },
+  {
+    name: 'library',
+    open: async (page) => {
+      await page.goto('/library');
+      await expect(page.getByRole('region', { name: 'Orrin handbook' })).toBeVisible();
+    },
+  },
+  {
+    name: 'label',
+    open: async (page, hand) => {
+      await page.goto('/engines');
+      await page.getByRole('link', { name: /Tamsin/ }).click();
+      await hand.button('Label').click();
+      await expect(page.getByRole('img', { name: /^Code for/ })).toBeVisible();
+    },
+  },
+  {
+    name: 'repaired',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}`);
+      await hand.button('Repaired').click();
+    },
+  },
+  {
     name: 'bench',
     open: async (page, _hand, { bench }) => {
       await page.goto(`/jobs/${bench}`);

@@ -7,9 +7,10 @@ test('on the phone: from a new machine to printed findings, wrong entries mended
   await hand.signIn();
   await hand.button('New job').click();
   await hand.button('A new machine').click();
+  await hand.button('Works in: Outboard').click();
+  await hand.button('Kind: Outboard, two-stroke twin').click();
   await page.getByLabel('Owner').fill('Runa Stell');
   await page.getByLabel('Machine', { exact: true }).fill('Stell tender');
-  await hand.button('Kind: Outboard').click();
   await page.getByLabel('Minimum, psi').fill('160');
   await page.getByLabel('Maximum, psi').fill('150');
   await page.getByLabel('Which book').fill('Stell sheet');
@@ -23,10 +24,10 @@ test('on the phone: from a new machine to printed findings, wrong entries mended
   await expect(page.getByLabel('Owner')).toHaveValue('Runa Stell');
   await page.getByLabel('Minimum, psi').fill('115');
   await page.getByLabel('Complaint').fill('will not idle');
-  await page.getByLabel('Hours or odometer').fill('abc');
+  await page.getByLabel('Meter', { exact: true }).fill('abc');
   await hand.button('Open job').click();
-  await expect(page.getByText('Hours or odometer must be a number')).toBeVisible();
-  await page.getByLabel('Hours or odometer').fill('312');
+  await expect(page.getByText('Meter must be a number')).toBeVisible();
+  await page.getByLabel('Meter', { exact: true }).fill('312');
   await hand.button('Open job').click();
 
   await hand.button('Start compression').click();
@@ -62,7 +63,7 @@ test('on the phone: from a new machine to printed findings, wrong entries mended
   const bench = await benchAt(page.request, hand.jobId());
   expect(bench.readings).toHaveLength(5);
   expect(bench.readings.filter(({ withdrawn }) => withdrawn)).toHaveLength(1);
-  expect(bench.job).toMatchObject({ complaint: 'will not idle', hours: 312 });
+  expect(bench.job).toMatchObject({ complaint: 'will not idle', meter: 312 });
 
   // On paper: no tabs, no buttons, white ground, everything on the page.
   await page.emulateMedia({ media: 'print' });
@@ -126,7 +127,7 @@ test('a wet test: the dose for this chamber, the lock refused, what the rings di
   await hand.button('Wet').click();
   await expect(page.getByRole('heading', { name: 'Wet test' })).toBeVisible();
   await hand.button('Engine: Warm').click();
-  await expect(page.getByText(/^Dose \d+\.\d ml, \d+ drops$/)).toBeVisible();
+  await expect(page.getByText(/^Dose \d+\.\d+ ml, \d+ drops$/)).toBeVisible();
   await page.getByLabel('Oil, ml').fill('40');
   await hand.digits('139');
   await expect(page.getByRole('alert')).toContainText('it would lock the engine hydraulically');

@@ -38,11 +38,13 @@ test(
 
     await page.goto('/engines');
     await page.getByRole('link', { name: /Tamsin scooter/ }).click();
-    await page.getByLabel('Thread, mm').fill('10');
-    await page.getByLabel('Pitch, mm').fill('1');
+    await hand.button('Engine sheet and books').click();
+    await hand.button('Cylinders: Plug hole?').click();
+    await page.getByLabel('Plug thread').fill('10');
+    await page.getByLabel('Pitch').fill('1');
     await page.getByLabel('Reach, mm').fill('12.7');
-    await hand.button('Save the plug hole').click();
-    await expect(page.getByText('Plug hole noted')).toBeVisible();
+    await hand.button('Done').click();
+    await expect(page.getByText('Sheet kept')).toBeVisible();
 
     await hand.openJob('Tamsin scooter', 'weak on hills');
     await hand.button('Compression').click();

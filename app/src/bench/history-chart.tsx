@@ -31,6 +31,9 @@ export function HistoryChart({ visits }: { visits: readonly Visit[] }) {
     .sort((a, b) => Date.parse(a.bench.job.openedAt) - Date.parse(b.bench.job.openedAt));
   if (measured.length === 0) return <Words colour="dim">Nothing measured yet.</Words>;
   const times = measured.map(({ bench }) => Date.parse(bench.job.openedAt));
+  const repaired = visits
+    .flatMap(({ bench }) => bench.repairs.map(({ madeAt }) => Date.parse(madeAt)))
+    .filter((time) => times.length > 1 && time >= Math.min(...times) && time <= Math.max(...times));
   const figures = measured.flatMap(
     ({ judgement }) =>
       judgement?.cylinders.flatMap(({ compression }) =>
@@ -48,7 +51,15 @@ export function HistoryChart({ visits }: { visits: readonly Visit[] }) {
   const lines = ids.map((id, i) => {
     const points = measured.flatMap(({ bench, judgement }) => {
       const compression = judgement?.cylinders.find((cylinder) => cylinder.id === id)?.compression;
-      return compression ? [{ x: x(Date.parse(bench.job.openedAt)), y: y(compression.readKPa) }] : [];
+      return compression
+        ? [
+            {
+              x: x(Date.parse(bench.job.openedAt)),
+              y: y(compression.readKPa),
+              doubt: y(compression.readKPa - compression.plusMinusKPa) - y(compression.readKPa),
+            },
+          ]
+        : [];
     });
     return { id, points, dash: DASHES[i % DASHES.length] as string };
   });
@@ -104,6 +115,14 @@ export function HistoryChart({ visits }: { visits: readonly Visit[] }) {
             fill="none"
           />
         ) : null}
+        {repaired.map((time) => (
+          <G key={`repair ${time}`}>
+            <Path d={`M${x(time)} ${TOP}V${HEIGHT - BOTTOM}`} stroke={c.amber} strokeWidth={3} />
+            <SvgText x={x(time) + 4} y={TOP + 9} fontFamily={FACE.strong} fontSize={11} fill={c.dim}>
+              repaired
+            </SvgText>
+          </G>
+        ))}
         {lines.map(({ id, points, dash }) => (
           <G key={id}>
             <Path
@@ -113,6 +132,14 @@ export function HistoryChart({ visits }: { visits: readonly Visit[] }) {
               fill="none"
               {...(dash ? { strokeDasharray: dash } : {})}
             />
+            {points.map((point) => (
+              <Path
+                key={`doubt ${point.x}`}
+                d={`M${point.x} ${point.y - point.doubt}V${point.y + point.doubt}`}
+                stroke={c.dim}
+                strokeWidth={2}
+              />
+            ))}
             {points.map((point) => (
               <Circle key={point.x} cx={point.x} cy={point.y} r={4} fill={c.plate} stroke={c.ink} strokeWidth={2} />
             ))}

@@ -35,6 +35,17 @@ export const addBook = (figures: Figures, engine?: { id: string; name: string })
     },
   ]);
 
+/** Many new books at once: all of them are kept here, or none. */
+export const addBooks = (books: readonly Figures[]): Promise<void> =>
+  outbox.keep(
+    books.map((figures) => ({
+      method: 'POST' as const,
+      path: '/books',
+      body: { id: newId(), ...figures },
+      what: `Book ${figures.source}`,
+    })),
+  );
+
 /** A book mended, retired or taken up again: it is sent whole. */
 export const changeBook = ({ id, version }: BookRecord, figures: Figures, what: string): Promise<void> =>
   outbox.keep([

@@ -34,6 +34,9 @@ export const keys = {
   books: (search: string, retired: boolean) => ['books', search, retired] as const,
   history: (engineId: string) => ['history', engineId] as const,
   track: ['track'] as const,
+  dates: ['dates'] as const,
+  feed: ['feed'] as const,
+  readHere: (engineId: string) => ['read-here', engineId] as const,
 };
 
 const cacheDb = () =>
@@ -107,8 +110,8 @@ export const outbox = new Outbox({
 
 /** Lists that an entry changes and that are not laid over: they are asked for again. */
 function outdatedBy(path: string): readonly (readonly string[])[] {
-  if (path === '/jobs') return [['jobs'], ['engines'], ['engine'], ['history']];
-  if (path.startsWith('/engines')) return [['engines'], ['history']];
+  if (path === '/jobs') return [['jobs'], ['engines'], ['engine'], ['history'], ['dates']];
+  if (path.startsWith('/engines')) return [['engines'], ['history'], ['dates'], ['read-here']];
   if (path.startsWith('/books')) return [['books'], ['engines']];
   return path === '/repairs' ? [['history']] : [];
 }

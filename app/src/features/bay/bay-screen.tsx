@@ -8,6 +8,7 @@ import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Empty, Screen, Waiting } from '@/ui/screen';
 import { RAIL } from '@/ui/tokens';
+import { DuePlate } from './due-plate';
 import { JobCard } from './job-card';
 import { useKeys } from '@/ui/use-keys';
 
@@ -76,6 +77,7 @@ export function BayScreen() {
         onEndReached={() => {
           if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
         }}
+        ListHeaderComponent={status === 'open' && search === '' ? <DuePlate /> : null}
         ListEmptyComponent={
           isLoading ? (
             <Waiting what="Fetching the jobs" />

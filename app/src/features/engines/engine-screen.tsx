@@ -7,6 +7,9 @@ import { useHistory } from '@/data/engines';
 import { useSignedIn } from '@/data/session';
 import { shownStates } from '@/bench/shown-state';
 import { KeptBadge } from '@/bench/kept-badge';
+import { dueWords } from '@/bench/due-words';
+import { ReadHerePlate } from '@/bench/read-here-plate';
+import { useDates } from '@/data/dates';
 import { Button } from '@/ui/button';
 import { meterInWords } from '@/bench/meter-words';
 import { day } from '@/ui/format';
@@ -66,6 +69,7 @@ export function EngineScreen() {
         <Label>Dry readings over time</Label>
         <HistoryChart visits={visits} />
       </Plate>
+      <Life latest={latest} visits={visits} />
       <Wear visits={visits} />
       <Plate label="Jobs">
         <Label>Jobs</Label>
@@ -73,11 +77,47 @@ export function EngineScreen() {
           <VisitRow key={visit.bench.job.id} visit={visit} />
         ))}
       </Plate>
-      <Button icon="pencil-outline" kind="ground" onPress={() => router.push(`/engines/${engineId}/sheet`)}>
-        Engine sheet and books
-      </Button>
       <Books bench={latest} />
     </Screen>
+  );
+}
+
+/** Dates, repairs and what others of its model read here, with the doors to its sheet and its label. */
+function Life({ latest, visits }: { latest: Bench; visits: readonly Visit[] }) {
+  const router = useRouter();
+  const { engine } = latest;
+  const due = useDates().data?.find(({ engineId }) => engineId === engine.id);
+  const repairs = visits
+    .flatMap(({ bench }) => bench.repairs)
+    .sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt));
+  const read = visits[0]?.judgement?.cylinders.flatMap(({ compression }) => compression?.readKPa ?? []) ?? [];
+  return (
+    <>
+      <Plate label="Its life" style={styles.life}>
+        <Label>Its life</Label>
+        <Words>{due ? `Due again ${dueWords(due)}.` : 'No date settled: the sheet has a place for one.'}</Words>
+        {repairs.map(({ id, what, madeAt, meter, cylinders, cost }) => (
+          <Words key={id}>
+            {[
+              day(madeAt),
+              what,
+              ...(cylinders ? [`cyl ${cylinders.join(', ')}`] : []),
+              ...(meter === undefined ? [] : [`at ${meterInWords(meter, engine.meterUnit)}`]),
+              ...(cost === undefined ? [] : [`cost ${cost.toLocaleString()}`]),
+            ].join(' · ')}
+          </Words>
+        ))}
+        <View style={styles.doors}>
+          <Button icon="pencil-outline" onPress={() => router.push(`/engines/${engine.id}/sheet`)} style={styles.grow}>
+            Engine sheet and books
+          </Button>
+          <Button icon="qrcode" onPress={() => router.push(`/engines/${engine.id}/label`)} style={styles.grow}>
+            Label
+          </Button>
+        </View>
+      </Plate>
+      <ReadHerePlate engineId={engine.id} readKPa={read} />
+    </>
   );
 }
 
@@ -164,4 +204,7 @@ const styles = StyleSheet.create({
   small: { fontSize: 15, lineHeight: 19 },
   figures: { flexDirection: 'row', alignItems: 'center', gap: 14, marginTop: 3 },
   book: { marginTop: 6 },
+  life: { gap: 6 },
+  doors: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, marginTop: 4 },
+  grow: { flexGrow: 1 },
 });

@@ -52,15 +52,27 @@ export function wearOf(visits: readonly Visit[]): CylinderWear[] {
               volumesOf(bench.engine),
             ),
             ...(read ? { doubtKPa: read.plusMinusKPa / COVERAGE } : {}),
-            ...(test.conditions.after === 'repair' ? { afterRepair: true } : {}),
+            ...(test.conditions.after === 'repair' || provesRepair(bench, test.startedAt) ? { afterRepair: true } : {}),
           },
         ];
       }),
-      [],
+      repairsOf(visits, cylinder),
       minimum,
     ),
   }));
 }
+
+/** Measured after something was repaired on the same job. */
+const provesRepair = ({ repairs }: Visit['bench'], startedAt: string): boolean =>
+  repairs.some(({ madeAt }) => Date.parse(madeAt) < Date.parse(startedAt));
+
+/** At what use this cylinder, or the engine as a whole, was repaired. */
+const repairsOf = (visits: readonly Visit[], cylinder: string): number[] =>
+  visits.flatMap(({ bench: { job, repairs } }) =>
+    repairs
+      .filter(({ cylinders }) => cylinders === undefined || cylinders.includes(cylinder))
+      .flatMap(({ meter }) => usageOf({ ...job, ...(meter === undefined ? {} : { meter }) }) ?? []),
+  );
 
 const SIGN: Readonly<Record<MeterUnit, string>> = { h: 'h', km: 'km', mi: 'miles' };
 /** In figures of two digits or so: a line through a few readings promises no more. */

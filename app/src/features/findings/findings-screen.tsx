@@ -26,6 +26,7 @@ import { shownStates } from '@/bench/shown-state';
 import { CausesPlate } from '@/bench/causes/causes-plate';
 import { NotedPlate } from '@/bench/notes/noted-plate';
 import { KeptBadge } from '@/bench/kept-badge';
+import { ReadHerePlate } from '@/bench/read-here-plate';
 import { Button } from '@/ui/button';
 import { day } from '@/ui/format';
 import { useNotice } from '@/ui/notice';
@@ -34,7 +35,7 @@ import { Screen } from '@/ui/screen';
 import { StateMark } from '@/ui/state-mark';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { CylinderTable } from '@/bench/cylinder-table';
-import { download } from './download';
+import { downloadJson } from '@/ui/download';
 import { OtherTables } from '@/bench/other-tables';
 import { OverruleSheet } from './overrule-sheet';
 
@@ -67,6 +68,10 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
         <CylinderTable bench={bench} judgement={judgement} />
         <Comparison bench={bench} judgement={judgement} />
       </Plate>
+      <ReadHerePlate
+        engineId={bench.engine.id}
+        readKPa={judgement.cylinders.flatMap(({ compression }) => compression?.readKPa ?? [])}
+      />
       <BeforeAndAfter judgement={judgement} />
       <CausesPlate bench={bench} judgement={judgement} open />
       <OtherTables judgement={judgement} />
@@ -231,7 +236,7 @@ function Actions({ bench }: { bench: Bench }) {
           kind="ground"
           icon="content-save-outline"
           style={styles.grow}
-          onPress={() => download(`${name}.job.json`, toJobFile(bench))}
+          onPress={() => downloadJson(`${name}.job.json`, toJobFile(bench))}
         >
           Save job file
         </Button>
@@ -239,7 +244,7 @@ function Actions({ bench }: { bench: Bench }) {
           kind="ground"
           icon="content-save-outline"
           style={styles.grow}
-          onPress={() => download(`${name}.verdict.json`, report(judge(toJobFile(bench))))}
+          onPress={() => downloadJson(`${name}.verdict.json`, report(judge(toJobFile(bench))))}
         >
           Save verdict
         </Button>

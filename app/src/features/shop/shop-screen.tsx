@@ -11,6 +11,7 @@ import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { useTheme } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
+import { DatesPlate } from './dates-plate';
 import { SitePlate } from './site-plate';
 import { TrackPlate } from './track-plate';
 import { useSaveShop } from '@/settings/use-save-shop';
@@ -59,6 +60,14 @@ export function ShopScreen() {
         </Words>
         <Button onPress={() => router.push('/house-rules')}>House rules</Button>
       </Plate>
+      <Plate label="Books" style={styles.plate}>
+        <Label>Books</Label>
+        <Words colour="dim">Manuals&apos; figures by model, entered once; carried in and out as a table.</Words>
+        <Button icon="book-open-outline" onPress={() => router.push('/library')}>
+          Library
+        </Button>
+      </Plate>
+      <DatesPlate />
       <TrackPlate />
       <Plate label="Signed in" style={styles.plate}>
         <Label>Signed in</Label>
