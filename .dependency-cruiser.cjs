@@ -6,7 +6,7 @@ const FLOORS = {
   engine: ['quantity'],
   air: ['quantity'],
   leak: ['engine', 'quantity'],
-  oil: ['quantity'],
+  oil: ['engine', 'quantity'],
   decay: ['quantity'],
   trace: ['quantity'],
   jobfile: ['engine', 'air', 'quantity'],

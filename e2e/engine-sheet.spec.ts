@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { benchAt, Hand, newMachine, openIt } from './bench-hand';
 
-test('a new 26 cm³ trimmer in under a minute: kind, complaint, a dose by its usual chamber, locked where it may lock', async ({
+test('a new 26 cm³ trimmer: kind, complaint, a dose by its usual chamber, refused where it may lock', async ({
   page,
 }) => {
   const hand = new Hand(page);

@@ -11,6 +11,7 @@ afterAll(() => shop.server.close());
 const post = (path: string, body: object) => shop.agent.post(`/api/${path}`).send(body);
 const patch = (path: string, body: object) => shop.agent.patch(`/api/${path}`).send(body);
 const get = (path: string) => shop.agent.get(`/api/${path}`);
+const sources = ({ books }: { books: { source: string }[] }) => books.map(({ source }) => source);
 const fields = (answer: { body: { errors?: { field: string; reason: string }[] } }) =>
   (answer.body.errors ?? []).map(({ field, reason }) => `${field} ${reason}`);
 
@@ -117,7 +118,7 @@ describe('the library', () => {
     await post('books', book).expect(201);
     await post('books', book).expect(200);
     await patch(`books/${book.id}`, { source: 'Reprint', retired: true, version: 1 }).expect(200);
-    expect((await get(`jobs/${ids.job}`)).body.books.map(({ source }: { source: string }) => source)).toEqual([
+    expect(sources((await get(`jobs/${ids.job}`)).body as { books: { source: string }[] })).toEqual([
       'Handbook',
       'Reprint',
     ]);
@@ -160,9 +161,12 @@ describe('the life of an engine', () => {
       conditions: {},
       startedAt: '2026-05-04T13:00:00Z',
     }).expect(201);
-    const proven = (await get(`jobs/${ids.job}/job-file`)).body;
+    const proven = (await get(`jobs/${ids.job}/job-file`)).body as {
+      untestedRepair?: string;
+      tests: { after?: string; repair?: string }[];
+    };
     expect(proven.untestedRepair).toBeUndefined();
-    expect(proven.tests.map(({ after, repair: what }: { after?: string; repair?: string }) => [after, what])).toEqual([
+    expect(proven.tests.map(({ after, repair: what }) => [after, what])).toEqual([
       [undefined, undefined],
       ['repair', 'new rings'],
     ]);
@@ -195,9 +199,9 @@ describe('the life of an engine', () => {
       await post('readings', reading(ids.test, { peak: 110 + i, strokes: [80], supersedes: first.id })).expect(201);
       await post('readings', reading(ids.test, { peak: 150, strokes: [80], wet: true, oilMl: 0.2 })).expect(201);
     }
-    const here = (await get(`engines/${made[0]?.engine}/read-here`).expect(200)).body;
+    const here = (await get(`engines/${made[0]?.engine}/read-here`).expect(200)).body as { engines: number[][] };
     expect(here).toMatchObject({ of: 'model', name: 'Same model' });
-    expect(here.engines.map((one: number[]) => one.map((kPa) => Math.round(kPa / 6.894757))).sort()).toEqual([
+    expect(here.engines.map((one) => one.map((kPa) => Math.round(kPa / 6.894757))).sort()).toEqual([
       [111],
       [112],
     ]);

@@ -10,7 +10,14 @@ import { ThemeProvider } from '@/ui/theme';
 let params: Record<string, string> = {};
 export const went: string[] = [];
 const go = (to: string) => void went.push(to);
-const router = { navigate: go, push: go, replace: go, back: () => go('back'), setParams: () => undefined };
+const router = {
+  navigate: go,
+  push: go,
+  replace: go,
+  back: () => go('back'),
+  canGoBack: () => true,
+  setParams: () => undefined,
+};
 export const routing = {
   useRouter: () => router,
   useLocalSearchParams: () => params,

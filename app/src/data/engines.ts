@@ -34,7 +34,7 @@ export function useHistory(engineId: string) {
   });
 }
 
-/** An engine with its machine, owner and books: from the server, from whatever of it is on this device, or not sent yet. */
+/** An engine with its machine, owner and books: from the server, from what of it is on this device, or not sent yet. */
 export function useEngine(engineId: string) {
   const { entries, loaded } = useOutbox();
   const query = useQuery({

@@ -71,7 +71,7 @@ export function Field({
             backgroundColor: c.plate,
             borderColor: edge,
             // The instrument face gives a point the room of a digit: figures with one stand in the word face.
-            fontFamily: !figures ? FACE.strong : /[.,]/.test(value) ? FACE.heavy : FACE.instrument,
+            fontFamily: !figures || value === '' ? FACE.strong : /[.,]/.test(value) ? FACE.heavy : FACE.instrument,
             borderWidth: focused ? LINE + 1 : LINE,
           },
           multiline && styles.multiline,

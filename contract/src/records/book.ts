@@ -4,7 +4,7 @@ import { bookFields } from '../jobfile/book';
 import { id, version } from './record';
 import { bySense } from './sense';
 
-/** A manual's figures in the shop's library. Which engines go by it, and in which order, is written with the engines. */
+/** A manual's figures in the shop's library. Which engines go by it, and in which order, stands with the engines. */
 export interface BookRecord extends Book {
   id: string;
   source: string;

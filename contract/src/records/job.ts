@@ -42,7 +42,7 @@ const symptoms = () =>
     .items(Joi.string().valid(...SYMPTOMS))
     .unique()
     .max(SYMPTOMS.length);
-const use = () => Joi.number().min(0).max(9_999_999);
+const usage = () => Joi.number().min(0).max(9_999_999);
 const purpose = () => Joi.string().valid(...PURPOSES);
 const otherSaid = () => Joi.string().trim().max(400);
 
@@ -54,8 +54,8 @@ export const newJobSchema = Joi.object<NewJob>({
   symptoms: symptoms(),
   purpose: purpose(),
   otherSaid: otherSaid(),
-  meter: use(),
-  usedBefore: use(),
+  meter: usage(),
+  usedBefore: usage(),
   site: siteSchema.required(),
   houseRules: houseRulesSchema,
   openedAt: instant().required(),
@@ -83,8 +83,8 @@ export const jobChangeSchema = Joi.object<JobChange>({
   symptoms: symptoms(),
   purpose: purpose(),
   otherSaid: otherSaid().allow(''),
-  meter: use(),
-  usedBefore: use(),
+  meter: usage(),
+  usedBefore: usage(),
   site: siteSchema,
   houseRules: houseRulesSchema,
   status: Joi.string().valid('open', 'closed'),

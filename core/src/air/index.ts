@@ -1,3 +1,2 @@
 export * from './atmosphere';
 export * from './cranking-pressure';
-export * from './expected-for';

@@ -31,7 +31,7 @@ export function leastChamberOf(
   const ratio = rated ? compressionRatio : HIGHEST_RATIO[fuel === 'diesel' ? 'diesel' : cycle];
   return {
     known: false,
-    cm3: sizes?.chamberCm3.low ?? chamberCm3(swept ?? SMALLEST_CM3[family], ratio),
+    cm3: sizes.chamberCm3?.low ?? chamberCm3(swept ?? SMALLEST_CM3[family], ratio),
     missing: swept !== undefined ? 'ratio' : rated ? 'bore-and-stroke' : 'bore-stroke-and-ratio',
   };
 }

@@ -1,4 +1,4 @@
-/** What can be measured on an engine that comes to a bench; beyond it a finger slipped, or the unit. mm, cm³, degrees. */
+/** What can be measured on an engine that comes to a bench, mm, cm³, degrees; beyond it a finger or a unit slipped. */
 export const ENGINE_RANGES = {
   displacementCm3: [5, 100_000],
   boreMm: [8, 500],

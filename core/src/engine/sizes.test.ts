@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { checkEngine, type Engine, KIND_NAMES, KINDS_OF_ENGINE, leastChamberOf, sizesOf } from '.';
+import { checkEngine, type Engine, KIND_NAMES, KINDS_OF_ENGINE, leastChamberOf, type Size, sizesOf } from '.';
 import { airOnCrank } from '../leak';
 import { doseFor, doseInWords } from '../oil';
-import { expectedFor } from '../air/expected-for';
+import { expectedFor } from '../limits/expected-for';
 
 const ofKind = (kind: (typeof KIND_NAMES)[number], more: Partial<Engine> = {}): Engine => {
   const { cylinders, sweptCm3, boreToStroke, compressionRatio, ...rest } = KINDS_OF_ENGINE[kind];
@@ -16,12 +16,12 @@ describe('kinds of engine', () => {
   });
   test.each(KIND_NAMES)('%s: every range runs from low over usual to high, none of it known', (kind) => {
     const sizes = sizesOf(ofKind(kind));
-    for (const size of Object.values(sizes ?? {})) {
+    for (const size of Object.values(sizes) as Size[]) {
       expect(size.low).toBeLessThan(size.usual);
       expect(size.usual).toBeLessThan(size.high);
       expect(size.known).toBe(false);
     }
-    expect(Object.keys(sizes ?? {})).toHaveLength(6);
+    expect(Object.keys(sizes)).toHaveLength(6);
   });
   test.each(KIND_NAMES)('%s: a dose by its usual chamber never locks the smallest one', (kind) => {
     const engine = ofKind(kind);
@@ -61,7 +61,7 @@ describe('the more of a sheet is filled the narrower the rest', () => {
     .map(({ kind, at, given, next }) => {
       const sizes = sizesOf(ofKind(kind));
       const figure = (one: (typeof FIGURES)[number]) => {
-        const { low = 1, high = 2 } = sizes?.[one] ?? {};
+        const { low = 1, high = 2 } = sizes[one] ?? {};
         return low + (high - low) * (at[one] as number);
       };
       const sheet = (fields: readonly (typeof FIGURES)[number][]): Engine =>
@@ -74,9 +74,8 @@ describe('the more of a sheet is filled the narrower the rest', () => {
     fc.assert(
       fc.property(filled, ([less, more]) => {
         const [before, after] = [sizesOf(less), sizesOf(more)];
-        if (!before || !after) throw new Error('no sizes');
         for (const name of ['sweptCm3', 'chamberCm3', 'compressionRatio'] as const)
-          expect(width(after[name])).toBeLessThanOrEqual(width(before[name]) * (1 + 1e-9));
+          expect(width(after[name] as Size)).toBeLessThanOrEqual(width(before[name] as Size) * (1 + 1e-9));
       }),
       { numRuns: 500 },
     );
@@ -110,7 +109,7 @@ describe('what is only usual says so', () => {
     const air = airOnCrank(engine, 689.476);
     expect(air).toMatchObject({ known: true });
     expect(air?.forceKg.to).toBeCloseTo(447.3, 0);
-    expect(air?.torqueNm[1]?.torque.to).toBeCloseTo(18.46, 2);
+    expect(air?.torqueNm?.[1]?.torque.to).toBeCloseTo(18.46, 2);
   });
 });
 

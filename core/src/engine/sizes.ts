@@ -1,3 +1,4 @@
+import { defined } from '../quantity/defined';
 import { type Kind, KINDS_OF_ENGINE, type Range } from './kinds';
 import { type Sized, sweptOf } from './volume';
 
@@ -9,14 +10,14 @@ export type Size = Range & {
   from: 'entered' | 'trade' | 'geometry';
 };
 
-/** Every size that the formulas need, of one cylinder. Lengths mm, volumes cm³. */
+/** Every size that the formulas need, of one cylinder, as far as it is known or usual. Lengths mm, volumes cm³. */
 export interface Sizes {
-  boreMm: Size;
-  strokeMm: Size;
-  conrodMm: Size;
-  sweptCm3: Size;
-  chamberCm3: Size;
-  compressionRatio: Size;
+  boreMm?: Size;
+  strokeMm?: Size;
+  conrodMm?: Size;
+  sweptCm3?: Size;
+  chamberCm3?: Size;
+  compressionRatio?: Size;
 }
 
 /** How long rods are made for a stroke. Source: geometry of what comes to a bench. */
@@ -26,10 +27,9 @@ type Operation = (...figures: number[]) => number;
 
 /**
  * What is known of an engine's sizes, the rest from its kind as a range. The more is entered, the narrower the others.
- *
- * @returns nothing where the kind is not known and the sizes do not follow without it
+ * Without a kind only what was entered or follows from it.
  */
-export function sizesOf(engine: Sized): Sizes | undefined {
+export function sizesOf(engine: Sized): Sizes {
   const kind = engine.kind && KINDS_OF_ENGINE[engine.kind];
   const geometric = engine.ratioBasis !== 'port-closing' ? engine.compressionRatio : undefined;
   const proportion = kind && usual(kind.boreToStroke);
@@ -60,15 +60,14 @@ export function sizesOf(engine: Sized): Sizes | undefined {
     engine.conrodMm !== undefined
       ? entered(engine.conrodMm)
       : stroke && by((length, times) => length * times, [stroke, usual(ROD_TO_STROKE)]);
-  if (!swept || !bore || !stroke || !ratio || !chamber || !rod) return undefined;
-  return {
+  return defined({
     boreMm: bore,
     strokeMm: stroke,
     conrodMm: rod,
     sweptCm3: swept,
     chamberCm3: chamber,
     compressionRatio: ratio,
-  };
+  });
 }
 
 /** By bore and stroke or the displacement; else the kind's, cut to what the one length that is known leaves. */
@@ -103,8 +102,7 @@ function by(formula: Operation, of: readonly (Size | undefined)[], fixed?: numbe
   const given = of.filter((one) => one !== undefined);
   if (given.length === 0 || of[0] === undefined || (given.length < of.length && fixed === undefined)) return undefined;
   const known = given.every((one) => one.known);
-  const ends = { low: 'low', usual: 'usual', high: 'high' } as const;
-  const at = (end: keyof typeof ends) =>
+  const at = (end: 'low' | 'usual' | 'high') =>
     formula(...of.map((one) => one?.[end] ?? 0), ...(fixed === undefined ? [] : [fixed]));
   const [low, middle, high] = [at('low'), at('usual'), at('high')];
   return {

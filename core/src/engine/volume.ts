@@ -34,7 +34,7 @@ export type Sized = Pick<
   | 'ratioBasis'
 >;
 
-/** Swept volume of one cylinder, cm³, from bore and stroke, else from the displacement; nothing when neither is known. */
+/** Swept volume of one cylinder, cm³, from bore and stroke, else from the displacement; nothing without. */
 export function sweptOf(
   engine: Pick<Sized, 'boreMm' | 'strokeMm' | 'displacementCm3' | 'cylinders'>,
 ): number | undefined {

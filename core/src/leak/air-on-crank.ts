@@ -11,9 +11,9 @@ export interface Ends {
 /** What the air will do to the crank, before it goes on. */
 export interface AirOnCrank {
   forceKg: Ends;
-  /** Torque when the piston stands so many degrees off its top, N m. */
-  torqueNm: { degrees: number; torque: Ends }[];
-  worst: { degrees: number; torqueNm: number };
+  /** Nothing where the stroke is neither known nor usual: torque when the piston stands so many degrees off its top, N m. */
+  torqueNm?: { degrees: number; torque: Ends }[];
+  worst?: { degrees: number; torqueNm: number };
   /** Bore, stroke and rod were entered; else the usual of the kind, as a range. */
   known: boolean;
 }
@@ -24,18 +24,19 @@ const DEGREES_OFF = [2, 5, 10];
  * Push of the air on the piston and its torque on the crank for an engine as far as it is known.
  *
  * @param kPa gauge, above 0
- * @returns nothing where neither sizes nor kind are known
+ * @returns nothing where neither bore nor kind are known
  */
 export function airOnCrank(engine: Sized, kPa: number): AirOnCrank | undefined {
-  const sizes = sizesOf(engine);
-  if (!sizes) return undefined;
-  const { boreMm, strokeMm, conrodMm } = sizes;
+  const { boreMm, strokeMm, conrodMm } = sizesOf(engine);
+  if (!boreMm) return undefined;
+  const forceKg = { from: forceInKg(pistonForceN(kPa, boreMm.low)), to: forceInKg(pistonForceN(kPa, boreMm.high)) };
+  if (!strokeMm || !conrodMm) return { forceKg, known: boreMm.known };
   // Torque grows with bore and stroke, and a little with a shorter rod.
   const weak = { boreMm: boreMm.low, strokeMm: strokeMm.low, conrodMm: conrodMm.high };
   const strong = { boreMm: boreMm.high, strokeMm: strokeMm.high, conrodMm: rodFor(strokeMm.high, conrodMm.low) };
   const torque = (degrees: number, crank: CrankGeometry) => crankTorqueNm(degrees, kPa, crank);
   return {
-    forceKg: { from: forceInKg(pistonForceN(kPa, boreMm.low)), to: forceInKg(pistonForceN(kPa, boreMm.high)) },
+    forceKg,
     torqueNm: DEGREES_OFF.map((degrees) => ({
       degrees,
       torque: { from: torque(degrees, weak), to: torque(degrees, strong) },

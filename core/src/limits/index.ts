@@ -1,4 +1,5 @@
 export * from './check-book';
+export * from './expected-for';
 export * from './hold-limits';
 export * from './house-rules';
 export * from './limits';

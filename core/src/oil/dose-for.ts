@@ -16,9 +16,8 @@ export interface DoseAdvice {
 
 /** The chambers that an engine may have, from the smallest to the largest. */
 function chambersOf(engine: Sized): Volumes[] | undefined {
-  const sizes = sizesOf(engine);
-  if (!sizes) return undefined;
-  const { sweptCm3, chamberCm3 } = sizes;
+  const { sweptCm3, chamberCm3 } = sizesOf(engine);
+  if (!sweptCm3 || !chamberCm3) return undefined;
   // The larger the swept volume beside a chamber the more oil lifts: the small chamber stands beside the large sweep.
   return [
     { sweptCm3: sweptCm3.high, chamberCm3: chamberCm3.low },

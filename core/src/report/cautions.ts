@@ -104,8 +104,8 @@ export function tellCaution(caution: Caution, unit: VacuumUnit, has: Parts = ANY
       );
     case 'wet-too-much-oil':
       return (
-        `Cyl ${caution.cylinder}: ${caution.oilMl} ml is more than the dose (${caution.doseMl.toFixed(1)} ml): its own ` +
-        'volume lifts the reading, and turning it over may lock it.'
+        `Cyl ${caution.cylinder}: ${caution.oilMl} ml is more than the dose (${caution.doseMl.toFixed(1)} ml): its ` +
+        'own volume lifts the reading, and turning it over may lock it.'
       );
     case 'wet-on-nothing':
       return `Cyl ${caution.cylinder} makes nothing dry, so oil cannot tell anything. Go to leak-down.`;

@@ -72,8 +72,7 @@ export const REASONS: [Reason | HoldReason, string][] = [
   ],
   [
     { rule: 'gasket-blows', at: 'head-joint', percent: 11 },
-    'Air at the head joint means the head gasket: that needs repair however ' +
-      'little is lost (11 %).',
+    'Air at the head joint means the head gasket: that needs repair however ' + 'little is lost (11 %).',
   ],
   [
     { rule: 'gasket-may-blow', at: 'coolant', percent: 8 },

@@ -1,5 +1,3 @@
-import { InputError } from '../quantity/input-error';
-
 /** What a shop's own readings of a model or a kind say, kPa gauge. */
 export interface ReadHere {
   engines: number;
@@ -20,7 +18,6 @@ export const FEWEST_ENGINES = 5;
  */
 export function readHere(byEngine: readonly (readonly number[])[]): ReadHere | undefined {
   const medians = byEngine.filter((one) => one.length > 0).map((one) => quantile(one, 0.5));
-  if (medians.some((kPa) => !Number.isFinite(kPa) || kPa < 0)) throw new InputError('kPa', 'must-not-be-negative');
   if (medians.length < FEWEST_ENGINES) return undefined;
   return {
     engines: medians.length,

@@ -42,7 +42,7 @@ export function dueAfter(
   const metered = sorted.filter((one): one is Required<UsedAt> => one.use !== undefined);
   const read = metered.at(-1);
   const atUse = everyUse === undefined || !read ? undefined : read.use + everyUse;
-  const perDay = usePerDay(metered);
+  const perDay = perDayOf(metered);
   const byUse = atUse === undefined || !read || !perDay ? undefined : read.at + ((atUse - read.use) / perDay) * DAY_MS;
   if (byCalendar === undefined && atUse === undefined) return undefined;
   const useFirst = byCalendar === undefined || (byUse !== undefined && byUse < byCalendar);
@@ -55,7 +55,7 @@ export function dueAfter(
 }
 
 /** How fast it is run, from its first meter reading to its last; nothing where they are too close or stand still. */
-function usePerDay(metered: readonly Required<UsedAt>[]): number | undefined {
+function perDayOf(metered: readonly Required<UsedAt>[]): number | undefined {
   const [first, last] = [metered[0], metered.at(-1)];
   if (!first || !last) return undefined;
   const days = (last.at - first.at) / DAY_MS;

@@ -137,7 +137,7 @@ function unlikelyAir({ site }: JobFile): Caution | undefined {
     : undefined;
 }
 
-/** A rise from test to test that the marks of a gauge do not make: the gauge is the same, and so is what it is out by. */
+/** A rise from test to test that the marks of a gauge do not make: the same gauge is out by as much each time. */
 const FREED_SHARE = 0.04;
 
 /** Cylinders of an engine that stood, which read better than in an earlier test of this job. */

@@ -14,8 +14,9 @@ export async function booksPage(
     AND ($3::boolean OR b.retired IS NOT TRUE)`;
   const rows = await scope.select<{ item: BookListItem }>(
     `SELECT json_strip_nulls(json_build_object('book', ${asJson('books', 'b')}, 'engines',
-       (SELECT count(*)::int FROM engines e WHERE e.shop_id = b.shop_id AND b.id = ANY(e.book_ids)))) AS item ${matching}
-       AND ($4::text IS NULL OR (b.source, b.id) > ($4, $5::uuid)) ORDER BY b.source, b.id LIMIT ${limit + 1}`,
+       (SELECT count(*)::int FROM engines e WHERE e.shop_id = b.shop_id AND b.id = ANY(e.book_ids)))
+       ) AS item
+     ${matching} AND ($4::text IS NULL OR (b.source, b.id) > ($4, $5::uuid)) ORDER BY b.source, b.id LIMIT ${limit + 1}`,
     wanted,
     retired,
     afterName,

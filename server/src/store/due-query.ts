@@ -18,7 +18,8 @@ export async function dueDates(scope: ShopScope): Promise<DueDate[]> {
   const rows = await scope.select<Row>(`
     SELECT e.id AS "engineId", e.name AS engine, m.name AS machine, o.name AS owner, e.meter_unit AS "meterUnit",
       e.due_every_use AS "everyUse", e.due_every_months AS "everyMonths",
-      (SELECT coalesce(json_agg(json_build_object('at', j.opened_at, 'use', j.meter + coalesce(j.used_before, 0))), '[]')
+      (SELECT coalesce(json_agg(json_build_object(
+         'at', j.opened_at, 'use', j.meter + coalesce(j.used_before, 0))), '[]')
        FROM jobs j WHERE j.engine_id = e.id) AS visits
     FROM engines e JOIN machines m ON m.id = e.machine_id JOIN owners o ON o.id = m.owner_id
     WHERE e.shop_id = $1 AND (e.due_every_use IS NOT NULL OR e.due_every_months IS NOT NULL)

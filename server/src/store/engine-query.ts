@@ -27,7 +27,8 @@ export async function enginesPage(scope: ShopScope, query: EnginesQuery): Promis
   const [afterName, afterId] = query.after === undefined ? [] : splitCursor(query.after);
   const values = [search ? `%${search.replace(/[\\%_]/g, '\\$&')}%` : null, afterName ?? null, afterId ?? null];
   const matching = `${FROM}
-    WHERE e.shop_id = $1 AND ($2::text IS NULL OR e.name ILIKE $2 OR m.name ILIKE $2 OR o.name ILIKE $2 OR e.model ILIKE $2)`;
+    WHERE e.shop_id = $1 AND ($2::text IS NULL OR e.name ILIKE $2 OR m.name ILIKE $2 OR o.name ILIKE $2
+      OR e.model ILIKE $2)`;
   const rows = await scope.select<{ item: EngineListItem }>(
     `
     SELECT ${ITEM} AS item ${matching} AND ($3::text IS NULL OR (e.name, e.id) > ($3, $4::uuid))

@@ -90,7 +90,7 @@ type Figures = Omit<NewBook, 'id' | 'engineId'>;
  */
 export function bookOf(draft: BookDraft, before?: Omit<BookRecord, 'id' | 'version'>): Figures {
   const { unit, crankcaseUnit, temperature } = draft;
-  const book = JSON.parse(JSON.stringify(before ?? {})) as Record<string, Record<string, unknown> | unknown>;
+  const book = JSON.parse(JSON.stringify(before ?? {})) as Record<string, unknown>;
   for (const field of BOOK_FIGURES) put(book, field, typedNumber(draft.figures[field] ?? ''));
   const bands = draft.bands
     .filter(({ name, from }) => name.trim() !== '' || from.trim() !== '')
@@ -108,7 +108,7 @@ export function bookOf(draft: BookDraft, before?: Omit<BookRecord, 'id' | 'versi
   put(book, 'engineTemperature', temperature);
   delete book['id'];
   delete book['version'];
-  return { source: draft.source.trim(), ...book } as Figures;
+  return { source: draft.source.trim(), ...book };
 }
 
 /** Groups with a unit of their own that the form shows in the book's. */

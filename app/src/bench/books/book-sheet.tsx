@@ -88,18 +88,18 @@ export function BookSheet({ book, model, unit, twoStroke, onKeep, onClose }: Pro
         {field('compression.max', `Maximum, ${sign}`)}
       </View>
       <Bands draft={draft} errors={errors} onChange={(bands) => set({ bands })} />
-      <Choice
-        label="Spread"
-        options={METHODS}
-        chosen={draft.spreadMethod}
-        onChoose={(value) => set({ spreadMethod: value })}
-      />
       {draft.spreadMethod === 'difference'
         ? field('spread.limit', `Most between them, ${sign}`)
-        : field('spread.limitPercent', 'Spread limit, %')}
+        : field('spread.limitPercent', `Spread, ${METHOD_NAME[draft.spreadMethod]}, %`)}
       {field('leakage.maxPercent', 'Most leakage, %')}
       {more ? (
         <>
+          <Choice
+            label="Spread"
+            options={METHODS}
+            chosen={draft.spreadMethod}
+            onChoose={(value) => set({ spreadMethod: value })}
+          />
           {twoStroke === false ? null : (
             <>
               <Label>Crankcase</Label>

@@ -1,4 +1,4 @@
-import type { Bench, BookRecord } from '@rugged/contract';
+import type { Bench, BookRecord, EngineRecord } from '@rugged/contract';
 import { formatPressure, fromKPa, type PressureUnit, toKPa, UNIT_SIGN } from '@rugged/core';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -15,7 +15,6 @@ import { Sheet as PaperSheet } from '@/ui/sheet';
 import { STATE_WORD, StateMark } from '@/ui/state-mark';
 import { useColours } from '@/ui/theme';
 import { Figure, Label, Strong, Words } from '@/ui/words';
-import type { EngineRecord } from '@rugged/contract';
 
 interface Props {
   engine: EngineRecord;
@@ -161,11 +160,9 @@ function BookBar({ book: { compression }, scale, unit }: { book: BookRecord; sca
   const figures = [min, good === undefined ? undefined : fromKPa(good, compression.unit), max].filter(
     (one) => one !== undefined,
   );
+  const told = figures.map((figure) => formatPressure(toKPa(figure, compression.unit), unit)).join(' to ');
   return (
-    <View
-      role="img"
-      aria-label={`${figures.map((figure) => formatPressure(toKPa(figure, compression.unit), unit)).join(' to ')} ${UNIT_SIGN[unit]}`}
-    >
+    <View role="img" aria-label={`${told} ${UNIT_SIGN[unit]}`}>
       <Svg
         width="100%"
         height={BAR.height}
@@ -189,7 +186,7 @@ function BookBar({ book: { compression }, scale, unit }: { book: BookRecord; sca
         ))}
       </Svg>
       <View style={styles.head}>
-        <Figure>{figures.map((figure) => formatPressure(toKPa(figure, compression.unit), unit)).join(' to ')}</Figure>
+        <Figure>{told}</Figure>
         {compression.unit === unit ? null : (
           <Words colour="dim" style={styles.small}>{`printed in ${UNIT_SIGN[compression.unit]}`}</Words>
         )}

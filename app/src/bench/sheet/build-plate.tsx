@@ -315,8 +315,8 @@ export function MeterPlate({ sheet }: { sheet: Sheet }) {
         onChoose={(meterUnit) => sheet.set({ meterUnit })}
       />
       <View style={styles.row}>
-        {field('dueEveryUse', `Again every ${engine.meterUnit ?? 'h'}`)}
-        {field('dueEveryMonths', 'Again every months')}
+        {field('dueEveryUse', `Due every, ${engine.meterUnit ?? 'h'}`)}
+        {field('dueEveryMonths', 'Due every, months')}
       </View>
     </Plate>
   );

@@ -48,5 +48,5 @@ export function inWords(value: unknown): string {
   if (Array.isArray(value))
     return value.every((one) => typeof one !== 'object') ? value.join(', ') : value.map(inWords).join(' / ');
   if (typeof value === 'object') return Object.values(value).map(inWords).join(' x ');
-  return String(value as string | number);
+  return typeof value === 'number' ? String(value) : (value as string);
 }

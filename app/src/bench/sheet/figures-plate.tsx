@@ -38,7 +38,7 @@ export function FiguresPlate({ sheet, unit }: { sheet: Sheet; unit: PressureUnit
       />
     </View>
   );
-  const usual = (name: keyof Sizes, digits: number) => inWords(sizes?.[name], digits);
+  const usual = (name: keyof Sizes, digits: number) => inWords(sizes[name], digits);
   return (
     <Plate label="Sizes" style={styles.plate}>
       <Label>Sizes</Label>
@@ -83,9 +83,9 @@ function inWords(size: Sizes[keyof Sizes] | undefined, digits: number): string {
   return low === high ? low : `${low}-${high}`;
 }
 
-function displacement(engine: Written, sizes: Sizes | undefined): string {
+function displacement(engine: Written, sizes: Sizes): string {
   const count = engine.cylinders.length;
-  const { sweptCm3 } = sizes ?? {};
+  const { sweptCm3 } = sizes;
   return sweptCm3 ? inWords({ ...sweptCm3, low: sweptCm3.low * count, high: sweptCm3.high * count }, 0) : 'not known';
 }
 
@@ -94,7 +94,7 @@ function whatFollows(engine: Written, unit: PressureUnit): string[] {
   const expected = expectedFor(engine, STANDARD_ATMOSPHERE_KPA);
   if (!expected) return [];
   const sizes = sizesOf(engine);
-  const known = sizes?.chamberCm3.known === true;
+  const known = sizes.chamberCm3?.known === true;
   const dryKPa = (expected.fromKPa + expected.toKPa) / 2;
   const dose = doseFor(engine, dryKPa, STANDARD_ATMOSPHERE_KPA);
   const supplyKPa = houseRulesFor(engine, {}).leakSupplyKPa;

@@ -6,7 +6,9 @@ export function missingWords(engine: Engine): string[] {
   const sizes = sizesOf(engine);
   const knows = (field: keyof Engine) => engine[field] !== undefined;
   return [
-    ...(sizes ? [] : ['Without a kind or sizes: no dose, no force of the air, a lock guard by the smallest there is.']),
+    ...(sizes.chamberCm3
+      ? []
+      : ['Without a kind or sizes: no dose, no force of the air, a lock guard by the smallest there is.']),
     ...(several && !knows('firingOrder')
       ? ['Without the firing order: no turning from cylinder to cylinder, no lead map.']
       : []),

@@ -1,4 +1,4 @@
-import type { EngineChange, EngineRecord, SheetField } from '@rugged/contract';
+import type { EngineChange, EngineRecord } from '@rugged/contract';
 import { changedEngine } from '@rugged/contract/bench';
 import {
   checkEngine,
@@ -40,7 +40,7 @@ export interface Read {
 export function readSheet(engine: Written, { fields, texts }: SheetDraft): Read {
   const errors: Record<string, string> = {};
   const change: Record<string, unknown> = { ...fields };
-  const refuse = (field: string, error: InputError) => {
+  const refuse = (field: string, error: { reason: string }) => {
     errors[field] ??= error.reason;
   };
   for (const [field, [least, most]] of Object.entries(FIGURES)) {
@@ -67,16 +67,16 @@ export function readSheet(engine: Written, { fields, texts }: SheetDraft): Read 
     checkEngine(merged);
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
-    refuse(error.field.split(/[.[]/)[0] ?? '', error);
+    refuse((error as InputError).field.split(/[.[]/)[0] ?? '', error as InputError);
   }
-  return { engine: merged, errors, change: change as Change };
+  return { engine: merged, errors, change: change };
 }
 
 function readPlug(
   engine: Written,
   texts: SheetDraft['texts'],
   change: Record<string, unknown>,
-  refuse: (field: string, error: InputError) => void,
+  refuse: (field: string, error: { reason: string }) => void,
 ): void {
   if (!PLUG.some((part) => texts[`plug.${part}`] !== undefined)) return;
   const typed = PLUG.map((part) => typedNumber(texts[`plug.${part}`] ?? String(engine.plug?.[part] ?? '')));
@@ -159,5 +159,3 @@ export const shownText = (engine: Written, { texts }: SheetDraft, field: FigureF
 /** Whether anything was touched. */
 export const isTouched = ({ fields, texts }: SheetDraft): boolean =>
   Object.keys(fields).length + Object.keys(texts).length > 0;
-
-export type { SheetField };

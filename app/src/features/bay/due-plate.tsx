@@ -1,5 +1,6 @@
 import type { DueDate } from '@rugged/contract';
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useDates } from '@/data/dates';
 import { dueWords } from '@/bench/due-words';
@@ -12,8 +13,9 @@ const NEAR_DAYS = 30;
 const SHOWN = 3;
 
 /** Engines that are due soon or were due: nothing while none is. */
-export function DuePlate({ now = Date.now() }: { now?: number }) {
+export function DuePlate() {
   const router = useRouter();
+  const [now] = useState(() => Date.now());
   const { data } = useDates();
   const near = (data ?? []).filter(({ on }) => on !== undefined && Date.parse(on) - now < NEAR_DAYS * DAY_MS);
   if (near.length === 0) return null;

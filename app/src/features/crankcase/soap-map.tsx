@@ -59,8 +59,8 @@ export function SoapMap({ job, cylinders, onKeep }: { job: string; cylinders: nu
       <Title>Soapy water, while it holds pressure</Title>
       <Words colour="dim">
         {cylinders > 1
-          ? 'Tap where you brushed: once for dry, twice for bubbles. No bubble anywhere: an inner seal into the cavity ' +
-            'or the next case. Brush its vents and its drain, then feed the other case.'
+          ? 'Tap where you brushed: once for dry, twice for bubbles. No bubble anywhere: an inner seal into the ' +
+            'cavity or the next case. Brush its vents and its drain, then feed the other case.'
           : 'Tap where you brushed: once for dry, twice for bubbles.'}
       </Words>
       <MarkedDrawing

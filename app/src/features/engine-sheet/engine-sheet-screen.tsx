@@ -68,7 +68,9 @@ function SheetOf({ item, onBack }: { item: EngineListItem; onBack(): void }) {
         sheet.touched ? (
           <>
             {wrong > 0 ? (
-              <Words colour="onGround">{`${wrong} ${wrong === 1 ? 'field does' : 'fields do'} not fit yet: in red above.`}</Words>
+              <Words colour="onGround">
+                {`${wrong} ${wrong === 1 ? 'field does' : 'fields do'} not fit yet: in red above.`}
+              </Words>
             ) : null}
             <View style={styles.foot}>
               <Button kind="ground" onPress={sheet.reset}>

@@ -1,6 +1,6 @@
 import { fireEvent, screen } from '@testing-library/react-native';
 import { aBench, aReading, aTest } from '@/bench/bench.fixture';
-import { eventually, openPlace, written } from '@/bench/place.fixture';
+import { eventually, openPlace, written, went } from '@/bench/place.fixture';
 import { EngineScreen } from './engine-screen';
 import { EnginesScreen } from './engines-screen';
 
@@ -33,12 +33,24 @@ test('without signal and nothing kept both say so', async () => {
   await openPlace(<EnginesScreen />);
   expect(written()).toMatch(/No signal .*not opened on this device before/);
 });
-test('a plug hole that is no thread is refused at its field', async () => {
+test('its life: dates, repairs, and the doors to its sheet and its label', async () => {
+  const repaired = {
+    ...low,
+    repairs: [{ id: 'r', jobId: 'j', what: 'new rings', cost: 84, madeAt: '2026-05-04T12:00:00Z' }],
+  };
   await openPlace(<EngineScreen />, {
     params: { engineId: 'e' },
-    answers: { 'GET /jobs?': { items: [low], total: 1 } },
+    answers: {
+      'GET /jobs?': { items: [repaired], total: 1 },
+      'GET /dates': [
+        { engineId: 'e', engine: 'Orrin', machine: 'm', owner: 'o', on: '2027-05-04', atUse: 512, by: 'calendar' },
+      ],
+      'GET /engines/e/read-here': { of: 'model', name: 'Orrin 20', engines: [[900], [910], [920], [930], [940]] },
+    },
   });
-  fireEvent.changeText(screen.getByLabelText('Thread, mm'), 'wide');
-  fireEvent.press(screen.getByText(/^(Save|Keep)/));
-  await eventually(() => expect(written()).toMatch(/must be a number/));
+  await eventually(() => expect(written()).toMatch(/Due again by .*2027, at 512\./));
+  expect(written()).toMatch(/new rings · cost 84/);
+  await eventually(() => expect(written()).toMatch(/5 others: 131 to 136 psi, the middle one 133/));
+  fireEvent.press(screen.getByText('Engine sheet and books'));
+  expect(went).toEqual(['/engines/e/sheet']);
 });

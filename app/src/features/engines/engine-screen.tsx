@@ -151,10 +151,12 @@ function VisitRow({ visit: { bench, judgement } }: { visit: Visit }) {
     <View style={[styles.visit, { borderTopColor: c.line }]}>
       <View style={styles.names}>
         <Strong>{`${job.number ?? 'New'} · ${job.complaint}`}</Strong>
-        <Words
-          colour="dim"
-          style={styles.small}
-        >{`${day(job.openedAt)}${job.meter === undefined ? '' : ` · ${meterInWords(job.meter, bench.engine.meterUnit)}`}`}</Words>
+        <Words colour="dim" style={styles.small}>
+          {[
+            day(job.openedAt),
+            ...(job.meter === undefined ? [] : [meterInWords(job.meter, bench.engine.meterUnit)]),
+          ].join(' · ')}
+        </Words>
         <View style={styles.figures}>
           <StateMark state={shownStates(bench, judgement).engine} size={14} />
           <Figure>

@@ -52,7 +52,8 @@ export function CylinderStrip({ bench, pad }: { bench: Bench; pad: Pad }) {
         ) : null}
         <Label colour="onGroundDim" style={styles.grow}>
           {pad.turn
-            ? `Cyl ${pad.cylinder} up now. Next ${pad.turn.cylinder}: turn ${pad.turn.degrees}°${pad.turn.ifEven ? ' if it fires evenly' : ''}, ` +
+            ? `Cyl ${pad.cylinder} up now. Next ${pad.turn.cylinder}: turn ${pad.turn.degrees}°` +
+              `${pad.turn.ifEven ? ' if it fires evenly' : ''}, ` +
               `${pad.rotation ?? 'its own way round'}`
             : 'Zero it with the hose blocked'}
         </Label>

@@ -116,10 +116,10 @@ function Hold({ pad }: { pad: Pad }) {
             ? `The air pushes with ${told(hold.forceKg)} kg. `
             : 'The air pushes with the weight of a person or more. '}
         </Strong>
-        {hold
+        {hold?.torqueNm
           ? 'Crank: ' +
             hold.torqueNm.map(({ degrees, torque }) => `${told(torque)} N m at ${degrees}°`).join(', ') +
-            `, worst ${hold.worst.torqueNm.toFixed(0)}${hold.known ? '' : ', by the usual sizes of its kind'}. `
+            `, worst ${hold.worst?.torqueNm.toFixed(0)}${hold.known ? '' : ', by the usual sizes of its kind'}. `
           : ''}
         Lock the flywheel both ways, then pressure up slowly, hands off.
       </Words>

@@ -1,5 +1,4 @@
-import type { NewBook } from '@rugged/contract';
-import { check, newBookSchema } from '@rugged/contract';
+import { check, type NewBook, newBookSchema } from '@rugged/contract';
 import { MOST_ROWS, readBooks, toCsv } from './book-table';
 
 type Figures = Omit<NewBook, 'id' | 'engineId'>;
@@ -43,7 +42,8 @@ test('a list of books as JSON likewise, without its ids', async () => {
 });
 test('each row says what is wrong with it, and the good ones stay', async () => {
   const { rows } = await read(
-    '\ufeffsource,unit,compression.min,compression.max,temperature\nGood,psi,120,150,warm\nWrong,psi,150,120,\n,psi,1,2,\nOdd,feet,120,150,lukewarm\nText,psi,12o,,\n',
+    '\ufeffsource,unit,compression.min,compression.max,temperature\nGood,psi,120,150,warm\nWrong,psi,150,120,\n' +
+      ',psi,1,2,\nOdd,feet,120,150,lukewarm\nText,psi,12o,,\n',
   );
   expect(rows.map(({ line, source, wrong }) => [line, source, wrong.length === 0 ? 'good' : wrong.join('; ')])).toEqual(
     [

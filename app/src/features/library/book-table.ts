@@ -45,22 +45,12 @@ export function toCsv(books: readonly Figures[], unit: PressureUnit): string {
 }
 
 function cellOf(draft: BookDraft, column: (typeof COLUMNS)[number]): string {
-  switch (column) {
-    case 'bands':
-      return draft.bands.map(({ name, from }) => `${name} ${from}`).join('; ');
-    case 'temperature':
-      return draft.temperature ?? '';
-    case 'source':
-    case 'model':
-    case 'page':
-    case 'unit':
-    case 'crankcaseUnit':
-    case 'spreadMethod':
-      return draft[column];
-    default:
-      return draft.figures[column] ?? '';
-  }
+  if (column === 'bands') return draft.bands.map(({ name, from }) => `${name} ${from}`).join('; ');
+  if (column === 'temperature') return draft.temperature ?? '';
+  return isFigure(column) ? (draft.figures[column] ?? '') : draft[column];
 }
+
+const isFigure = (column: string): column is BookFigure => (BOOK_FIGURES as readonly string[]).includes(column);
 
 /** Reads a file of books, CSV or JSON, row by row. @param check what is wrong with a book, `field reason` each */
 export async function readBooks(
@@ -109,10 +99,7 @@ async function readCsv(text: string, unit: PressureUnit, check: (book: Figures) 
   const { data, meta } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: 'greedy' });
   const known = new Set<string>(COLUMNS);
   if (!meta.fields?.includes('source'))
-    return {
-      rows: [],
-      refused: `needs a column "source"; there ${meta.fields?.length === 1 ? 'is' : 'are'} ${meta.fields?.join(', ') || 'none'}`,
-    };
+    return { rows: [], refused: `needs a column "source"; it has ${meta.fields?.join(', ') || 'none'}` };
   if (data.length > MOST_ROWS) return { rows: [], refused: tooMany(data.length) };
   const unknown = meta.fields.filter((field) => field !== '' && !known.has(field));
   if (unknown.length > 0) return { rows: [], refused: `has columns that no book has: ${unknown.join(', ')}` };

@@ -8,7 +8,7 @@ import type {
   Layout,
   Starting,
   ValveGear,
-} from '../engine';
+} from '../build';
 
 /** What is usual, from the lowest to the highest that comes to a bench. */
 export interface Range {

@@ -1,7 +1,7 @@
 import type { Engine } from '../engine/engine';
 import { presetOf } from '../engine/preset';
 import { sizesOf } from '../engine/sizes';
-import { expectedCranking, type CrankingEstimate } from './cranking-pressure';
+import { expectedCranking, type CrankingEstimate } from '../air/cranking-pressure';
 
 /**
  * What a sound engine of these sizes may be expected to crank to: an estimate from geometry, never a verdict.
@@ -11,9 +11,8 @@ import { expectedCranking, type CrankingEstimate } from './cranking-pressure';
  * Source: polytropic compression from the closing of intake or exhaust port, as usual for the family.
  */
 export function expectedFor(engine: Engine, atmosphereKPa: number): CrankingEstimate | undefined {
-  const sizes = sizesOf(engine);
-  if (!sizes) return undefined;
-  const { compressionRatio, strokeMm, conrodMm } = sizes;
+  const { compressionRatio, strokeMm, conrodMm } = sizesOf(engine);
+  if (!compressionRatio || !strokeMm || !conrodMm) return undefined;
   const share = sweptShare(presetOf(engine).closesBefore, conrodMm.usual / (strokeMm.usual / 2));
   const at = (ratio: number) => expectedCranking(share * (ratio - 1) + 1, 1, atmosphereKPa);
   return { fromKPa: at(compressionRatio.low).fromKPa, toKPa: at(compressionRatio.high).toKPa };
