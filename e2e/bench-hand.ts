@@ -42,6 +42,7 @@ export class Hand {
     }
     await this.digits(peak);
     await this.button(new RegExp(`^Keep ${peak}`)).click();
+    await expect(this.button(new RegExp(`^Keep ${peak}`))).toBeHidden();
     await expect(this.page.getByText(/^Kept /)).toBeVisible();
   }
 

@@ -205,7 +205,7 @@ test('books out as a table and in again, row by row; a repair asks for its proof
   await hand.button('Take the 1 good ones').click();
   await expect(page.getByRole('region', { name: 'Harbour list' })).toBeVisible();
 
-  await hand.openJob('Corrie pump engine', 'new rings fitted');
+  await hand.openJob('Gannet mower', 'new rings fitted');
   await hand.button('Repaired').click();
   await hand.button('Keep the repair').click();
   await expect(page.getByText('What was done must not be empty').or(page.getByText(/What was done is/))).toBeVisible();

@@ -201,10 +201,7 @@ describe('the life of an engine', () => {
     }
     const here = (await get(`engines/${made[0]?.engine}/read-here`).expect(200)).body as { engines: number[][] };
     expect(here).toMatchObject({ of: 'model', name: 'Same model' });
-    expect(here.engines.map((one) => one.map((kPa) => Math.round(kPa / 6.894757))).sort()).toEqual([
-      [111],
-      [112],
-    ]);
+    expect(here.engines.map((one) => one.map((kPa) => Math.round(kPa / 6.894757))).sort()).toEqual([[111], [112]]);
   });
   test('purpose, what the other shop said and a changed meter are kept with the job', async () => {
     const ids = await bench(shop.agent);

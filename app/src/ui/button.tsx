@@ -50,7 +50,7 @@ export function Button({
       {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
       style={[
         styles.button,
-        { backgroundColor: fill, borderColor: edge, minHeight: tall ? TOUCH.main : TOUCH.least },
+        { backgroundColor: fill, borderColor: edge, minHeight: tall ? TOUCH.main : TOUCH.least, minWidth: TOUCH.least },
         disabled && styles.disabled,
         style,
       ]}

@@ -1,4 +1,4 @@
-import { type Engine, planOf, type State } from '@rugged/core';
+import { planOf, type State } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import Svg, { Circle, G, Text as SvgText } from 'react-native-svg';
@@ -17,7 +17,7 @@ export interface PlanCylinder {
   under?: string;
 }
 
-type Planned = Pick<Engine, 'layout' | 'cylinders' | 'banks' | 'family'>;
+type Planned = Parameters<typeof planOf>[0];
 
 interface Props {
   engine: Planned;

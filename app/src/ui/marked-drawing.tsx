@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { useColours } from './theme';
 import { LINE, TOUCH } from './tokens';
@@ -81,9 +81,16 @@ function Mark({
           )}
         </View>
       </TouchableRipple>
-      <View style={[styles.name, { backgroundColor: c.plate }]} aria-hidden>
+      {/* A thumb that lands on the name means the place; for the ear and the keyboard the mark is enough. */}
+      <Pressable
+        onPress={onPress}
+        focusable={false}
+        tabIndex={-1}
+        aria-hidden
+        style={[styles.name, { backgroundColor: c.plate }]}
+      >
         <Strong style={styles.nameText}>{mark.name}</Strong>
-      </View>
+      </Pressable>
     </View>
   );
 }

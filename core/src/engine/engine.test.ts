@@ -84,6 +84,25 @@ describe('the plan from above', () => {
       }),
     );
   });
+  test('number one at the free end stands away from the flywheel', () => {
+    const at = (engine: Parameters<typeof planOf>[0]) => planOf(engine).cylinders.map(({ id, x, y }) => [id, x, y]);
+    expect(at({ ...four, firstAt: 'free-end' })).toEqual([
+      ['1', 3, 0],
+      ['2', 2, 0],
+      ['3', 1, 0],
+      ['4', 0, 0],
+    ]);
+    expect(at({ ...four, family: 'outboard', cylinders: ['1', '2'], firstAt: 'free-end' })).toEqual([
+      ['1', 0, 1],
+      ['2', 0, 0],
+    ]);
+  });
+  test('the bank that is ahead stands nearer the flywheel', () => {
+    const plan = planOf({ ...v6, bankAhead: 'right' });
+    expect(plan.height).toBeCloseTo(3.3, 9);
+    expect(plan.cylinders.filter(({ bank }) => bank === 0).map(({ y }) => y)).toEqual([0.3, 1.3, 2.3]);
+    expect(plan.cylinders.filter(({ bank }) => bank === 1).map(({ y }) => y)).toEqual([0, 1, 2]);
+  });
   test('an uneven vee needs nothing but its banks', () => {
     const plan = planOf({ ...v6, cylinders: ['1', '2', '3'], banks: [['1', '2'], ['3']] });
     expect(plan.cylinders).toEqual([

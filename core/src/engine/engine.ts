@@ -27,7 +27,7 @@ export interface Engine {
   fuel: Fuel;
   family: Family;
   layout?: Layout;
-  /** Names as stamped or as the manual counts them, in order from the flywheel or front end. */
+  /** Names as stamped or as the manual counts them, from number one on: at the flywheel unless `firstAt` says else. */
   cylinders: string[];
   /** Which cylinders stand in which bank of a vee or flat engine, each from the front. */
   banks?: string[][];

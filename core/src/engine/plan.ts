@@ -18,7 +18,10 @@ export interface EnginePlan {
   cylinders: PlacedCylinder[];
 }
 
-type Planned = Pick<Engine, 'layout' | 'cylinders' | 'banks' | 'family'>;
+type Planned = Pick<Engine, 'layout' | 'cylinders' | 'banks' | 'family' | 'firstAt' | 'bankAhead'>;
+
+/** How far one bank of a vee stands behind the other, in cylinder pitches. */
+const BANK_STAGGER = 0.3;
 
 /**
  * Plan coordinates from the engine's data alone, for any number of cylinders and banks of different length.
@@ -26,6 +29,22 @@ type Planned = Pick<Engine, 'layout' | 'cylinders' | 'banks' | 'family'>;
  *   and 3 high
  */
 export function planOf(engine: Planned): EnginePlan {
+  const plan = fromNumberOne(engine);
+  if (engine.firstAt !== 'free-end') return plan;
+  // The flywheel is drawn where it always is: number one stands at the other end.
+  const { width, height } = plan;
+  const turned = plan.shape === 'row' ? { x: width - 1, y: 0 } : { x: 0, y: height - 1 };
+  return {
+    ...plan,
+    cylinders: plan.cylinders.map((one) => ({
+      ...one,
+      x: turned.x > 0 ? turned.x - one.x : one.x,
+      y: turned.y > 0 ? turned.y - one.y : one.y,
+    })),
+  };
+}
+
+function fromNumberOne(engine: Planned): EnginePlan {
   const layout = layoutOf(engine);
   const banks = banksOf(engine);
   const longest = Math.max(...banks.map((bank) => bank.length));
@@ -48,7 +67,15 @@ export function planOf(engine: Planned): EnginePlan {
     return { shape: 'vee-twin', width: 2, height: 1, cylinders: place((b) => ({ x: b, y: 0 })) };
   }
   if (layout === 'vee') {
-    return { shape: 'vee', width: banks.length, height: longest, cylinders: place((b, i) => ({ x: b, y: i })) };
+    const { bankAhead } = engine;
+    const behind = (bank: number) =>
+      bankAhead !== undefined && bank !== (bankAhead === 'left' ? 0 : 1) ? BANK_STAGGER : 0;
+    return {
+      shape: 'vee',
+      width: banks.length,
+      height: longest + (bankAhead === undefined ? 0 : BANK_STAGGER),
+      cylinders: place((b, i) => ({ x: b, y: i + behind(b) })),
+    };
   }
   // The barrels of a flat engine face outwards and stand a little apart, the second bank half a pitch behind.
   const stagger = banks.length > 1 ? 0.25 : 0;

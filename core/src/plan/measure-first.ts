@@ -33,7 +33,8 @@ const FIRST_BY_SCHOOL = {
 } as const;
 
 function usuallyFirst(at: Standing, missing: string[], first: string, none: boolean): PlannedStep[] {
-  const { engine } = at.job;
+  const { job } = at;
+  const { engine } = job;
   const minutes = MINUTES.compression * missing.length + (none ? COMPRESSION_SET_UP : 0);
   const compression = step(
     'compression',
@@ -47,6 +48,8 @@ function usuallyFirst(at: Standing, missing: string[], first: string, none: bool
     step('quick-checks', null, { because: 'no-tester-for-it', missing: tester }),
   ];
   if (engine.cranks === false) return air ? [step('leakdown', first, { because: 'cannot-crank' })] : borrow('leakdown');
+  if (job.purpose === 'after-rebuild' && air)
+    return [step('leakdown', first, { because: 'fresh-rebuild' }), ...(at.can('compression') ? [compression] : [])];
   if (engine.compressionRelease === 'automatic' && air)
     return [step('leakdown', first, { because: 'release-hides' }), ...(at.can('compression') ? [compression] : [])];
   if (!at.can('compression'))

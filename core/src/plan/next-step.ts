@@ -155,7 +155,8 @@ function sparkOrFuel({ job: { engine }, verdict }: Standing): NextReason {
 /** Compression is good, and the complaint is one that a leaking crankcase makes. */
 const caseSuspected = (at: Standing): boolean =>
   at.can('crankcase') &&
-  at.job.symptoms?.some((symptom) => CASE_SYMPTOMS.includes(symptom)) === true &&
+  (at.job.purpose === 'after-rebuild' ||
+    at.job.symptoms?.some((symptom) => CASE_SYMPTOMS.includes(symptom)) === true) &&
   at.verdict.crankcase === null;
 
 /** Nothing left that is worth its minutes: the likeliest cause of the worst cylinder. */

@@ -25,6 +25,8 @@ export type NextReason =
   | { because: 'nothing-measured' }
   /** It stood: oil, turned by hand, oil pressure, before anything cranks it hard. */
   | { because: 'wake-first' }
+  /** A fresh rebuild is proven by air first: rings that have not run in read low. */
+  | { because: 'fresh-rebuild' }
   /** Something was repaired and nothing was measured since. */
   | { because: 'prove-repair'; repair: string }
   /** It read better each time: what was stuck frees itself. */

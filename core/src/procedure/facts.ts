@@ -1,4 +1,5 @@
 import { cycleDegrees, type Engine } from '../engine/engine';
+import { parts } from '../engine/parts';
 import { coolingOf, fuelSystemOf, startingOf } from '../engine/usual-of';
 import { houseRulesFor } from '../limits/house-rules';
 import { formatPressure, toKPa } from '../quantity/pressure';
@@ -48,6 +49,7 @@ export function factsOf({ engine, houseRules, tester }: ProcedureContext): Requi
     untilItStops: rules.strokeSchool === 'until-it-stops',
     honeSchool: rules.rebuildSchool === 'hone-and-ring',
     engineEndValve: tester?.valveAtEngineEnd !== false,
+    headGasket: engine.headless !== true,
     injection: fuelSystemOf(engine) === 'injection',
     electric: startingOf(engine) === 'electric',
   };
@@ -74,9 +76,29 @@ export function figuresOf({
       crankcase?.maximum !== undefined ? inWords(toKPa(crankcase.maximum, crankcase.unit)) : inWords(toKPa(8, 'psi')),
     hold: crankcase ? minutes(crankcase.holdSeconds) : '3 minutes',
     dose: doseInWords(doseFor(engine, dryKPa !== undefined && dryKPa > 0 ? dryKPa : UNREAD_KPA, atmosphereKPa)),
+    ...partWords(engine),
     // An order that nobody gave is never made up.
     order: engine.firingOrder ? `firing order ${engine.firingOrder.join(', ')}` : 'the firing order',
     finger: engine.distributor ?? 'as the cap is stamped',
+  };
+}
+
+/** Parts that a step names, as far as this engine has them. */
+function partWords(engine: Engine): Readonly<Record<string, string>> {
+  const has = parts(engine);
+  const tunnel = has.valves && engine.valveGear !== 'side-valve' && engine.valveGear !== 'overhead-cam';
+  return {
+    tunnel: tunnel ? ', push-rod tunnel' : '',
+    traces: [...(has.headGasket ? ['gasket traces'] : []), ...(has.valves ? ['valve seats'] : [])]
+      .map((one) => `${one}, `)
+      .join(''),
+    notRings: [...(has.valves ? ['valve'] : []), ...(has.headGasket ? ['gasket'] : []), 'piston'].join(', '),
+    dead: has.sparked ? 'the ignition off' : 'the stop held',
+    Dead: has.sparked ? 'Ignition off' : 'Stop held',
+    fluids: `${has.valves ? 'Fresh oil, fresh fuel' : 'Fresh fuel, rightly mixed'}${has.coolant ? ', coolant' : ''}`,
+    hot: has.coolant ? 'Exhaust and coolant are hot' : 'The exhaust is hot',
+    radiator: has.coolant ? ' Never open a hot radiator.' : '',
+    snap: has.sparked ? 'throttle' : 'speed lever',
   };
 }
 

@@ -379,6 +379,7 @@ export const NEXTS: [NextReason, RegExp][] = [
   [{ because: 'weak-battery' }, /./],
   [{ because: 'school-first', school: 'compression' }, /./],
 
+  [{ because: 'fresh-rebuild' }, /^Freshly built: air first/],
   [{ because: 'prove-repair', repair: 'new rings' }, /^Repaired: new rings. Measure it again/],
   [{ because: 'wake-first' }, /^It stood: oil in the bores/],
   [{ because: 'rings-free', from: 44, to: 37 }, /^It lost 44 %, now 37 %: rings are freeing/],

@@ -194,6 +194,7 @@ const BECAUSES = {
   'nothing-measured': true,
   'wake-first': true,
   'prove-repair': true,
+  'fresh-rebuild': true,
   'rings-free': true,
   'release-hides': true,
   'still-to-measure': true,

@@ -50,6 +50,8 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
         'It stood: oil in the bores, turned by hand' +
         `${has.valves ? ', oil pressure' : ''}, before anything cranks it hard.`
       );
+    case 'fresh-rebuild':
+      return 'Freshly built: air first, under 5 % is what it should lose. Compression after the first warm run.';
     case 'prove-repair':
       return `Repaired: ${reason.repair}. Measure it again, every cylinder: before and after stand side by side.`;
     case 'rings-free':

@@ -93,6 +93,7 @@ export interface When {
   engineEndValve?: boolean;
   honeSchool?: boolean;
   injection?: boolean;
+  headGasket?: boolean;
   /** It has a battery and a starter, whether it can be cranked or not. */
   electric?: boolean;
 }

@@ -216,9 +216,7 @@ export function CylindersPlate({ sheet }: { sheet: Sheet }) {
         {(banked ? NAMES : [NAMES[0]]).map((bank, i) => (
           <Field
             key={bank}
-            label={
-              banked ? (i === 0 ? 'Left, from the flywheel' : 'Right, from the flywheel') : 'Names, from the flywheel'
-            }
+            label={banked ? (i === 0 ? 'Left bank' : 'Right bank') : 'Names, from number one on'}
             hint={i === 0 ? 'As stamped, with commas: 1, 2, 3.' : ''}
             value={sheet.draft.texts[bank] ?? (names[i] ?? []).join(', ')}
             onChange={(text) => sheet.setText(bank, text)}

@@ -44,8 +44,8 @@ function BenchOf({ bench }: { bench: Bench }) {
         {keysSheet}
         <WideBench bench={bench} verdict={verdict} onCylinder={test}>
           <NextCard bench={bench} verdict={verdict} />
-          <Beside bench={bench} />
           <Runs bench={bench} />
+          <Beside bench={bench} />
         </WideBench>
       </>
     );

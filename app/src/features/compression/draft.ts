@@ -42,6 +42,7 @@ export type DraftAction =
   | { do: 'focus'; focus: Draft['focus'] }
   | { do: 'next-stroke' }
   | { do: 'clear' }
+  | { do: 'restore'; draft: Draft }
   | { do: 'swings'; swings: boolean }
   | { do: 'convert'; from: VacuumUnit; to: VacuumUnit }
   | { do: 'take'; strokes: readonly number[]; peak: number }
@@ -60,6 +61,8 @@ export function draftReducer(draft: Draft, action: DraftAction): Draft {
     }
     case 'clear':
       return draft.low === undefined ? EMPTY_DRAFT : EMPTY_SWING;
+    case 'restore':
+      return action.draft;
     case 'swings':
       return action.swings ? EMPTY_SWING : EMPTY_DRAFT;
     case 'convert': {

@@ -169,19 +169,26 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     const one = recorded(bench, withSpeed(bench, conditions, rpm, now), typed.reading, draft.correcting, now);
     const { figures } = one.reading;
     const next = nextUnmeasured();
-    void keepReadings(bench, [
+    // The pad is free at once: what is typed next is typed for the next one, and a second press keeps nothing twice.
+    act({ do: 'clear' });
+    setTried(false);
+    if (!again && !wet && !draft.correcting && next !== undefined) setCylinder(next);
+    const kept = keepReadings(bench, [
       {
         recorded: one,
         what:
           `Cyl ${cylinder}${wet ? ' wet' : ''} ${formatPressure(toKPa(figures.peak, figures.unit), unit)} ` +
           `${UNIT_SIGN[unit]}`,
       },
-    ]).then(() => {
-      act({ do: 'clear' });
-      setTried(false);
-      if (!again && !wet && !draft.correcting && next !== undefined) setCylinder(next);
-      setLastKept(one.reading);
-    });
+    ]);
+    void kept.then(
+      () => setLastKept(one.reading),
+      () => {
+        // This device could not keep it: it stands there as it was typed.
+        setCylinder(cylinder);
+        act({ do: 'restore', draft });
+      },
+    );
   };
 
   const takeBack = async (reading: CompressionRecord) => {

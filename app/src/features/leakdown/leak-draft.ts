@@ -65,6 +65,7 @@ export type LeakAction =
   | { do: 'zeroed' }
   | { do: 'take'; supply: string; held: string; settling: NonNullable<LeakDraft['settling']> }
   | { do: 'clear' }
+  | { do: 'restore'; draft: LeakDraft }
   | { do: 'convert'; from: VacuumUnit; to: VacuumUnit };
 
 export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
@@ -94,6 +95,8 @@ export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
     // The regulator stays where it is from one cylinder to the next, and so does the kind of tester.
     case 'clear':
       return { ...emptyLeakDraft(draft.supply), ...(draft.percent ? { percent: true } : {}) };
+    case 'restore':
+      return action.draft;
     case 'convert': {
       const { before: was, ...others } = draft;
       // A percent is a percent in every unit.

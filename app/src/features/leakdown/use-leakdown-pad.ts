@@ -125,12 +125,16 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     if (!typed.ok) return;
     const recorded = joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: Date.now() });
     stop();
-    void keepReadings(bench, [{ recorded, what: `Cyl ${cylinder} loses ${typed.percent.toFixed(0)} %` }]).then(() => {
-      act({ do: 'clear' });
-      setListening(false);
-      if (nextUnmeasured !== undefined) setCylinder(nextUnmeasured);
-      setLastKept(recorded.reading);
-    });
+    act({ do: 'clear' });
+    setListening(false);
+    if (nextUnmeasured !== undefined) setCylinder(nextUnmeasured);
+    void keepReadings(bench, [{ recorded, what: `Cyl ${cylinder} loses ${typed.percent.toFixed(0)} %` }]).then(
+      () => setLastKept(recorded.reading),
+      () => {
+        setCylinder(cylinder);
+        act({ do: 'restore', draft });
+      },
+    );
   };
   const takeBack = (reading: LeakRecord) => {
     const { cylinder: of } = reading.figures;

@@ -36,7 +36,13 @@ export const QUICK_CHECKS: readonly StepData[] = [
     id: 'plugs',
     what: 'Each plug: its colour, its gap, its heat range, unlike the others?',
     why: 'Oil-fouled, lean white, broken electrode: which cylinder to look at first.',
-    when: { fuel: 'petrol' },
+    when: { fuel: 'petrol', several: true },
+  },
+  {
+    id: 'plug',
+    what: 'The plug: its colour, its gap, its heat range.',
+    why: 'Oil-fouled, lean white, broken electrode: it has seen what goes on inside.',
+    when: { fuel: 'petrol', several: false },
   },
   {
     id: 'coolant',
@@ -63,8 +69,17 @@ export const WAKING: readonly StepData[] = [
     id: 'plugs',
     what: 'Plugs out.',
     why: 'Nothing may be pressed against, and the bores are seen.',
+    when: { fuel: 'petrol' },
     changes: 'plugs-out',
     caution: { text: 'Ignition off, leads grounded.', hand: 'ignition' },
+  },
+  {
+    id: 'injectors',
+    what: 'Injectors or glow plugs out.',
+    why: 'Nothing may be pressed against, and the bores are seen.',
+    when: { fuel: 'diesel' },
+    changes: 'plugs-out',
+    caution: { text: 'Stop held. Keep hands away from open pipes.', hand: 'fuel' },
   },
   {
     id: 'oil',
@@ -76,10 +91,10 @@ export const WAKING: readonly StepData[] = [
   {
     id: 'hand',
     what: 'Turn it by hand, a full turn each way it may go.',
-    why: 'A stuck valve meets a piston slowly this way.',
+    why: 'What is stuck gives way slowly this way, or says that it will not.',
     caution: { text: 'If it stops, stop. Do not force it, do not pull harder.', hand: 'flywheel' },
   },
-  { id: 'fluids', what: 'Fresh oil, fresh fuel, coolant.', why: 'Old fuel gums, old oil holds acid.' },
+  { id: 'fluids', what: '{fluids}.', why: 'Old fuel gums, old oil holds acid.' },
   {
     id: 'oil-pressure',
     what: 'Crank with plugs out until oil pressure shows.',
@@ -113,11 +128,7 @@ export const TEARDOWN: readonly StepData[] = [
     why: 'They have worn together.',
     changes: 'head-off',
   },
-  {
-    id: 'look',
-    what: 'Look before you clean: gasket traces, valve seats, piston crowns, scores.',
-    why: 'Dirt tells where the gas went.',
-  },
+  { id: 'look', what: 'Look before you clean: {traces}piston crowns, scores.', why: 'Dirt tells where the gas went.' },
   {
     id: 'bore',
     what: 'Bore at three heights, along and across the crank.',

@@ -1,3 +1,4 @@
+import { startingOf } from '../../engine/usual-of';
 import type { BatteryCrankingTest } from '../../jobfile/tests';
 import type { InspectContext, KindDefinition } from '../definition';
 import { type JudgedInspection, find, finish, judged } from '../inspection';
@@ -49,7 +50,7 @@ function inspect(test: BatteryCrankingTest, { books }: InspectContext): JudgedIn
 }
 
 export const batteryCranking: KindDefinition<'battery-cranking'> = {
-  suits: ({ cranks }) => cranks !== false,
+  suits: (engine) => engine.cranks !== false && startingOf(engine) === 'electric',
   takes: [],
   check({ before, during }, test) {
     const system = systemOf(test);
@@ -81,8 +82,8 @@ export const batteryCranking: KindDefinition<'battery-cranking'> = {
       },
       {
         id: 'crank',
-        what: 'Crank five seconds with the ignition off: the lowest it falls to.',
-        why: 'Under four fifths of its name the starter labours, and every cylinder reads low.',
+        what: 'Crank five seconds with {dead}: the lowest it falls to.',
+        why: 'Under four fifths of its name the starter labours, and a sound engine reads low.',
         changes: 'ignition-off',
         caution: { text: 'In neutral. Hands, sleeves and hair away from fan, belts and flywheel.', hand: 'flywheel' },
       },

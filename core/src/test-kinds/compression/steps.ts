@@ -8,9 +8,7 @@ export const COMPRESSION: readonly StepData[] = [
     why: 'Book figures mean a warm engine. Parts at size read 5 to 10 % higher.',
     when: { warmSchool: true },
     caution: {
-      text:
-        'Exhaust and coolant are hot, and a running engine makes carbon monoxide: outdoors, or with extraction. ' +
-        'Never open a hot radiator.',
+      text: '{hot}, and a running engine makes carbon monoxide: outdoors, or with extraction.{radiator}',
       hand: 'exhaust',
     },
   },
@@ -109,6 +107,13 @@ export const COMPRESSION: readonly StepData[] = [
     id: 'repeat',
     what: 'Release the gauge and read it again; then the next cylinder, the same number of strokes.',
     why: 'Two that agree are a reading. One is a number.',
+    when: { several: true },
+  },
+  {
+    id: 'repeat-one',
+    what: 'Release the gauge and read it again, the same number of strokes.',
+    why: 'Two that agree are a reading. One is a number.',
+    when: { several: false },
   },
 ];
 
@@ -137,6 +142,6 @@ export const WET: readonly StepData[] = [
   {
     id: 'read',
     what: 'Test it again as before.',
-    why: 'A clear rise beyond what the oil fills says rings or bore; none says valve, gasket or piston.',
+    why: 'A clear rise beyond what the oil fills says rings or bore; none says one of: {notRings}.',
   },
 ];

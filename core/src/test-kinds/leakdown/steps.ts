@@ -1,6 +1,11 @@
 import type { StepData } from '../../step/step';
 import { PLUGS_OUT, READY } from '../../step/ready';
 
+const TOP = {
+  text: 'Turn in the normal direction only. Keep the dowel straight, and leave nothing in the hole.',
+  hand: 'plug-hole',
+} as const;
+
 export const LEAKDOWN: readonly StepData[] = [
   ...READY,
   ...PLUGS_OUT,
@@ -49,10 +54,15 @@ export const LEAKDOWN: readonly StepData[] = [
     why:
       'Thumb or paper over the hole; a glove on the hose fills; rockers both loose. Then the highest point before ' +
       'it sinks.',
-    caution: {
-      text: 'Turn in the normal direction only. Keep the dowel straight, and leave nothing in the hole.',
-      hand: 'plug-hole',
-    },
+    when: { cycle: 'four-stroke' },
+    caution: TOP,
+  },
+  {
+    id: 'top',
+    what: 'Bring the piston up, then find the exact top with a wooden dowel or plastic straw.',
+    why: 'A two-stroke compresses each time it comes up. The top is the highest point before it sinks.',
+    when: { cycle: 'two-stroke' },
+    caution: TOP,
   },
   {
     id: 'hold',
@@ -99,7 +109,13 @@ export const LISTENING: readonly StepData[] = [
     id: 'intake',
     what: 'Carburettor or throttle body, throttle open.',
     why: 'Intake valve, once the breather hose is off.',
-    when: { cycle: 'four-stroke' },
+    when: { cycle: 'four-stroke', fuel: 'petrol' },
+  },
+  {
+    id: 'inlet',
+    what: 'Air inlet, filter off.',
+    why: 'Intake valve, once the breather hose is off.',
+    when: { cycle: 'four-stroke', fuel: 'diesel' },
   },
   {
     id: 'crankcase',
@@ -124,8 +140,9 @@ export const LISTENING: readonly StepData[] = [
   { id: 'neighbour', what: 'The plug hole next door.', why: 'Head gasket between the two.', when: { several: true } },
   {
     id: 'outside',
-    what: 'Round the head joint with soapy water: stud holes, pushrod tunnel.',
+    what: 'Round the head joint with soapy water: stud holes{tunnel}.',
     why: 'Head gasket to the outside, or a warped head. It needs repair however small the number.',
+    when: { headGasket: true },
   },
   { id: 'adapter', what: 'The adapter itself.', why: 'That would be the test, not the engine.' },
 ];

@@ -73,14 +73,11 @@ export const oilPressure: KindDefinition<'oil-pressure'> = {
       },
       {
         id: 'plugs',
-        what: 'Plugs out, or the stop held: crank it, it must not start.',
+        what: 'Plugs out, or it turned with {dead}: it must not start.',
         why: 'Without compression it turns faster, and the bearings carry nothing yet.',
         when: { starting: 'electric' },
         changes: 'plugs-out',
-        caution: {
-          text: 'Ignition off, leads grounded. Stand clear of the plug holes: oil comes out.',
-          hand: 'plug-hole',
-        },
+        caution: { text: '{Dead}. Stand clear of the plug holes: oil comes out.', hand: 'plug-hole' },
       },
       {
         id: 'crank',

@@ -57,7 +57,7 @@ export const runningCompression: KindDefinition<'running-compression'> = {
       },
       {
         id: 'snap',
-        what: 'Snap the throttle open and shut: read the highest.',
+        what: 'Snap the {snap} open and shut: read the highest.',
         why: 'A worn cam lobe, a blocked exhaust or a closed port shows here.',
       },
     ],

@@ -39,10 +39,10 @@ export const valveClearance: KindDefinition<'valve-clearance'> = {
       { id: 'cold', what: 'Cold, unless the book says warm.', why: 'Hot valves read tight.' },
       {
         id: 'cover',
-        what: 'Ignition off, cover off, plugs out.',
+        what: '{Dead}, cover off, plugs out.',
         why: 'It turns easily and stays where it is put.',
         changes: 'cover-off',
-        caution: { text: 'Lead off before the crank is turned by hand.', hand: 'ignition' },
+        caution: { text: 'It must not start while the crank is turned by hand.', hand: 'ignition' },
       },
       {
         id: 'tdc',

@@ -43,7 +43,7 @@ export const valveTrain: KindDefinition<'valve-train'> = {
     'valve-train': [
       {
         id: 'off',
-        what: 'Ignition off, or the stop held. Rocker or tappet cover off.',
+        what: '{Dead}. Rocker or tappet cover off.',
         why: 'An engine that is turned by hand must not start.',
         changes: 'cover-off',
         caution: { text: 'Hot oil and hot metal: let it cool.', hand: 'exhaust' },
