@@ -134,14 +134,13 @@ const VIEWS = [
   },
   { name: 'shop-phone', ready: 'House rules', ...PHONE, open: at('/shop') },
   {
-    name: 'outbox-phone',
-    ready: 'waiting',
+    name: 'engine-sheet-phone',
+    ready: 'Tap the cylinders as they fire',
     ...PHONE,
     open: async (page) => {
-      await pad(429, '1', '139')(page);
-      await page.context().setOffline(true);
-      await page.getByRole('button', { name: /^Keep \d/ }).click();
-      await page.getByRole('link', { name: /kept here/ }).click();
+      await page.goto(`${base}/engines`);
+      await page.getByRole('link', { name: /Skarn generator/ }).click();
+      await page.getByRole('button', { name: 'Engine sheet and books' }).click();
     },
   },
   {

@@ -27,3 +27,7 @@ export const fuelSystemOf = (engine: Pick<Engine, 'fuelSystem' | 'kind' | 'famil
   const either = ROAD.has(family) && cycle === 'four-stroke' ? 'injection' : 'carburettor';
   return fuelSystem ?? kindOf(engine)?.fuelSystem ?? either;
 };
+
+/** Entered so, or of a kind that has one: where nobody knows it may inject. */
+export const isCarburetted = (engine: Pick<Engine, 'fuelSystem' | 'kind' | 'fuel'>): boolean =>
+  engine.fuel !== 'diesel' && (engine.fuelSystem ?? kindOf(engine)?.fuelSystem) === 'carburettor';

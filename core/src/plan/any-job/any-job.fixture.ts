@@ -6,9 +6,12 @@ import {
   fromKPa,
   type Heard,
   type JobFile,
+  KIND_NAMES,
+  KINDS_OF_ENGINE,
   type LeakdownReading,
   neighboursOfCylinder,
   type PressureUnit,
+  PURPOSES,
   type Test,
   toKPa,
 } from '../..';
@@ -109,6 +112,13 @@ export const ENGINES: readonly Engine[] = [
     compressionRelease: 'lever',
   },
 ];
+
+/** The kinds as they are built, none of their sizes known; large ones are among those above. */
+const KINDS = KIND_NAMES.filter((kind) => KINDS_OF_ENGINE[kind].cylinders < 4);
+const OF_EVERY_KIND: readonly Engine[] = KINDS.map((kind) => {
+  const { sweptCm3, boreToStroke, compressionRatio, cylinders, ...built } = KINDS_OF_ENGINE[kind];
+  return { ...built, kind, cylinders: Array.from({ length: cylinders }, (_, i) => String(i + 1)) };
+});
 
 const level = fc.integer({ min: 0, max: 3 });
 const maybe = <T>(of: fc.Arbitrary<T>) => fc.option(of, { nil: undefined });
@@ -297,7 +307,7 @@ const bookFor = (engine: Engine): fc.Arbitrary<Book[]> => {
 };
 
 /** Any job; @param engines of which kinds */
-export const anyJob = (engines: readonly Engine[] = ENGINES): fc.Arbitrary<JobFile> =>
+export const anyJob = (engines: readonly Engine[] = [...ENGINES, ...OF_EVERY_KIND]): fc.Arbitrary<JobFile> =>
   fc
     .constantFrom(...engines)
     .chain((engine) =>
@@ -309,14 +319,16 @@ export const anyJob = (engines: readonly Engine[] = ENGINES): fc.Arbitrary<JobFi
           air: maybe(leakdownOn(engine)),
           theCase: crankcaseOn(engine),
           altitudeM: fc.constantFrom(0, 0, 1600),
-          symptoms: fc.subarray(['blue-smoke', 'runs-lean', 'loses-coolant', 'knocks']),
+          symptoms: fc.subarray(['blue-smoke', 'runs-lean', 'loses-coolant', 'knocks', 'stood-for-years']),
+          purpose: fc.oneof(fc.constant(undefined), fc.constantFrom(...PURPOSES)),
         })
-        .map(({ books, first, again, air, theCase, altitudeM, symptoms }) => ({
+        .map(({ books, first, again, air, theCase, altitudeM, symptoms, purpose }) => ({
           format: 'rugged-gauge-job' as const,
           version: 1 as const,
           engine,
           ...(books.length > 0 ? { books } : {}),
           ...(symptoms.length > 0 ? { symptoms } : {}),
+          ...(purpose ? { purpose } : {}),
           ...(altitudeM > 0 ? { site: { altitudeM } } : {}),
           tests: [
             ...(engine.cranks === false ? [] : [first, ...(again ? [again] : [])]),

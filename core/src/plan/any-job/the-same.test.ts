@@ -101,7 +101,7 @@ test('the unit', () => {
 test('the names of the cylinders', () => {
   fc.assert(
     fc.property(anyJob(), (job) => {
-      const to = new Map(job.engine.cylinders.map((id, i) => [id, `hole ${'ABCDEF'[i]}`]));
+      const to = new Map(job.engine.cylinders.map((id, i) => [id, `hole ${'ABCDEFGH'[i]}`]));
       const name = (id: string) => to.get(id) as string;
       const back = new Map([...to].map(([id, other]) => [other, id]));
       const renamed: JobFile = {

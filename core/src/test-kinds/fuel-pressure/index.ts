@@ -1,4 +1,4 @@
-import { fuelSystemOf } from '../../engine/usual-of';
+import { isCarburetted } from '../../engine/usual-of';
 import type { FuelPressureTest } from '../../jobfile/tests';
 import type { InspectContext, KindDefinition } from '../definition';
 import { type JudgedInspection, find, inUnit, doubtIn, finish, judged, bounds } from '../inspection';
@@ -47,7 +47,7 @@ function inspect(test: FuelPressureTest, { books }: InspectContext): JudgedInspe
 }
 
 export const fuelPressure: KindDefinition<'fuel-pressure'> = {
-  suits: (engine) => fuelSystemOf(engine) === 'injection',
+  suits: (engine) => !isCarburetted(engine),
   takes: ['fuel-pressure-gauge'],
   check({ held, pressure }) {
     if (held !== undefined && held > pressure) throw new InputError('held', 'held-above-start', { pressure });
