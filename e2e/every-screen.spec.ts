@@ -131,7 +131,7 @@ const SCREENS: readonly {
     name: 'other gauges',
     open: async (page, hand, { bench }) => {
       await page.goto(`/jobs/${bench}/other-gauges`);
-      await hand.button('Which gauge: Fuel pressure').click();
+      await hand.button('Which gauge: Spark').click();
     },
   },
   {

@@ -74,7 +74,7 @@ async function serviceWorker(dist) {
   const { generateSW } = await import('workbox-build');
   const { warnings } = await generateSW({
     globDirectory: dist,
-    globPatterns: ['**/*.{html,js,json,woff2,svg,png,ico,webmanifest}'],
+    globPatterns: ['**/*.{html,css,js,json,woff2,svg,png,ico,webmanifest}'],
     globIgnores: ['metadata.json', 'sw.js', 'workbox-*.js'],
     swDest: path.join(dist, 'sw.js'),
     navigateFallback: '/index.html',

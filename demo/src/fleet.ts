@@ -186,7 +186,7 @@ export const FLEET: readonly FleetItem[] = [
       kind: 'motorcycle-flat-twin',
       valveGear: 'push-rod',
       starting: 'electric',
-      fuelSystem: 'carburettor',
+      fuelSystem: 'injection',
       meterUnit: 'km',
       cycle: 'four-stroke',
       fuel: 'petrol',

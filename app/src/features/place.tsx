@@ -1,5 +1,6 @@
 import { type ComponentType, lazy, Suspense } from 'react';
 import { Waiting } from '@/ui/screen';
+import { Unbroken } from './broken';
 import type * as placesModule from './places';
 
 type Places = typeof placesModule;
@@ -22,9 +23,11 @@ export function place(name: keyof Places): ComponentType {
   const Screen = lazy(() => fetchPlaces().then((loaded) => ({ default: loaded[name] })));
   return function Place() {
     return (
-      <Suspense fallback={<Waiting what="Opening" />}>
-        <Screen />
-      </Suspense>
+      <Unbroken>
+        <Suspense fallback={<Waiting what="Opening" />}>
+          <Screen />
+        </Suspense>
+      </Unbroken>
     );
   };
 }

@@ -22,6 +22,8 @@ interface Props {
   max?: number;
   /** What the oil's own volume may explain: a shaded arc from the dry reading up. */
   shade?: { from: number; to: number };
+  /** What engines of its model read in this shop: a thin arc inside the scale. */
+  here?: { from: number; to: number };
   /** First stroke: a ring. */
   first?: number;
   /** The other cylinders, outside the scale. */
@@ -60,6 +62,7 @@ export function Dial({
   min,
   max,
   shade,
+  here,
   first,
   others = [],
   lastTime,
@@ -130,6 +133,9 @@ export function Dial({
             strokeWidth={16}
             strokeOpacity={0.55}
           />
+        ) : null}
+        {here ? (
+          <Path d={arc(here.from, Math.min(fullScale, here.to), R - 24)} fill="none" stroke={c.slate} strokeWidth={4} />
         ) : null}
         {minors.map((x) => (
           <Path key={x} d={line(x, R - 2, R - 10)} stroke={c.ink} strokeWidth={1.4} />

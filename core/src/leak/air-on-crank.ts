@@ -11,7 +11,7 @@ export interface Ends {
 /** What the air will do to the crank, before it goes on. */
 export interface AirOnCrank {
   forceKg: Ends;
-  /** Nothing where the stroke is neither known nor usual: torque when the piston stands so many degrees off its top, N m. */
+  /** N m when the piston stands so many degrees off its top; nothing where the stroke is neither known nor usual. */
   torqueNm?: { degrees: number; torque: Ends }[];
   worst?: { degrees: number; torqueNm: number };
   /** Bore, stroke and rod were entered; else the usual of the kind, as a range. */

@@ -16,7 +16,8 @@ export async function booksPage(
     `SELECT json_strip_nulls(json_build_object('book', ${asJson('books', 'b')}, 'engines',
        (SELECT count(*)::int FROM engines e WHERE e.shop_id = b.shop_id AND b.id = ANY(e.book_ids)))
        ) AS item
-     ${matching} AND ($4::text IS NULL OR (b.source, b.id) > ($4, $5::uuid)) ORDER BY b.source, b.id LIMIT ${limit + 1}`,
+     ${matching} AND ($4::text IS NULL OR (b.source, b.id) > ($4, $5::uuid))
+     ORDER BY b.source, b.id LIMIT ${limit + 1}`,
     wanted,
     retired,
     afterName,

@@ -1,25 +1,13 @@
-import {
-  FUEL_SYSTEM_NAME,
-  gearsOf,
-  layoutOf,
-  METER_UNITS,
-  STARTING_NAME,
-  STARTINGS,
-  VALVE_GEAR_NAME,
-} from '@rugged/core';
+import { FUEL_SYSTEM_NAME, gearsOf, STARTING_NAME, STARTINGS, VALVE_GEAR_NAME } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
-import { METER_WORD } from '@/bench/meter-words';
 import { Choice } from '@/ui/choice';
-import { Field } from '@/ui/field';
-import { Plate } from '@/ui/plate';
-import { Label, Words } from '@/ui/words';
+import { Words } from '@/ui/words';
+import { type Chip, chip, optionsOf, wordOf } from './chip';
 import { Folded } from './folded';
-import { isBanked, NAMES, namesOf, type Written } from './sheet';
 import { asRunState, RUN_STATES, runStateOf } from './run-state';
+import type { Written } from './sheet';
 import type { Sheet } from './use-sheet';
 
-const of = <T extends string>(words: Readonly<Record<T, string>>, values: readonly T[]) =>
-  values.map((value) => ({ value, word: words[value] }));
 const CYCLES = [
   { value: 'two-stroke', word: 'Two-stroke' },
   { value: 'four-stroke', word: 'Four-stroke' },
@@ -41,14 +29,6 @@ const RELEASES = [
   { value: 'automatic', word: 'Automatic' },
   { value: 'lever', word: 'Lever' },
 ] as const;
-type Chip = { word: string; known: boolean };
-const chip = (word: string | undefined, asked: string): Chip => ({
-  word: word ?? `${asked}?`,
-  known: word !== undefined,
-});
-const wordOf = <T extends string>(options: readonly { value: T; word: string }[], value: T | undefined) =>
-  options.find((one) => one.value === value)?.word;
-
 function buildChips(engine: Written, askState: boolean): Chip[] {
   const { headless } = engine;
   return [
@@ -70,26 +50,6 @@ const RELEASE_CHIP: Readonly<Record<string, string>> = {
   automatic: 'Automatic release',
   lever: 'Release lever',
 };
-
-function cylinderChips(engine: Written): Chip[] {
-  const { plug, cylinders } = engine;
-  return [
-    chip(`${LAYOUT_WORD[layoutOf(engine)]}: ${cylinders.join(', ')}`, 'Layout'),
-    ...(cylinders.length > 1
-      ? [
-          chip(
-            engine.firstAt && `${cylinders[0]} at the ${wordOf(ENDS, engine.firstAt)?.toLowerCase()}`,
-            'Which end is first',
-          ),
-        ]
-      : []),
-    chip(engine.rotation && `Turns ${engine.rotation}`, 'Rotation'),
-    ...(engine.fuel === 'petrol'
-      ? [chip(plug && `Plug ${plug.threadMm} x ${plug.pitchMm}, reach ${plug.reachMm}`, 'Plug hole')]
-      : []),
-  ];
-}
-const LAYOUT_WORD = { single: 'Single', inline: 'In a row', vee: 'V', flat: 'Flat' } as const;
 
 /** How it is built, a tap each. */
 export function BuildPlate({ sheet, askState }: { sheet: Sheet; askState: boolean }) {
@@ -140,21 +100,21 @@ export function BuildPlate({ sheet, askState }: { sheet: Sheet; askState: boolea
       />
       <Choice
         label={engine.cycle === 'two-stroke' ? 'Intake' : 'Valves'}
-        options={of(VALVE_GEAR_NAME, gears)}
+        options={optionsOf(VALVE_GEAR_NAME, gears)}
         chosen={engine.valveGear}
         onChoose={(valveGear) => sheet.set({ valveGear })}
       />
       {errors['valveGear'] ? <Words colour="rust">{`It ${errors['valveGear']}`}</Words> : null}
       <Choice
         label="Starting"
-        options={of(STARTING_NAME, STARTINGS)}
+        options={optionsOf(STARTING_NAME, STARTINGS)}
         chosen={engine.starting}
         onChoose={(starting) => sheet.set({ starting })}
       />
       {engine.fuel === 'petrol' ? (
         <Choice
           label="Fuel system"
-          options={of(FUEL_SYSTEM_NAME, ['carburettor', 'injection'])}
+          options={optionsOf(FUEL_SYSTEM_NAME, ['carburettor', 'injection'])}
           chosen={engine.fuelSystem}
           onChoose={(fuelSystem) => sheet.set({ fuelSystem })}
         />
@@ -175,153 +135,4 @@ export function BuildPlate({ sheet, askState }: { sheet: Sheet; askState: boolea
   );
 }
 
-const LAYOUTS = [
-  { value: 'inline', word: 'In a row' },
-  { value: 'vee', word: 'V' },
-  { value: 'flat', word: 'Flat' },
-] as const;
-const AHEAD = [
-  { value: 'left', word: 'Left' },
-  { value: 'right', word: 'Right' },
-] as const;
-const ENDS = [
-  { value: 'flywheel', word: 'Flywheel end' },
-  { value: 'free-end', word: 'Free end' },
-] as const;
-const WAYS = [
-  { value: 'clockwise', word: 'Clockwise' },
-  { value: 'anticlockwise', word: 'Anticlockwise' },
-] as const;
-const DISTRIBUTOR = [{ value: 'none', word: 'None' }, ...WAYS] as const;
-
-/** Which cylinders there are, where they stand, and which way everything turns. */
-export function CylindersPlate({ sheet }: { sheet: Sheet }) {
-  const { engine, errors } = sheet.read;
-  const layout = layoutOf(engine);
-  const banked = isBanked({ layout });
-  const names = namesOf({ ...engine, layout });
-  const plugWrong = Object.keys(errors).some((field) => field.startsWith('plug') || field === 'bankAngleDegrees');
-  const wrong = errors['cylinders'] ?? errors['banks'] ?? errors['layout'];
-  return (
-    <Folded label="Cylinders" chips={cylinderChips(engine)} wrong={wrong !== undefined || plugWrong}>
-      <Choice
-        label="They stand"
-        options={[{ value: 'single', word: 'One alone' }, ...LAYOUTS]}
-        chosen={layout}
-        onChoose={(next) =>
-          sheet.set({ layout: next, bankAngleDegrees: next === 'flat' ? 180 : null, bankAhead: null })
-        }
-      />
-      <View style={styles.row}>
-        {(banked ? NAMES : [NAMES[0]]).map((bank, i) => (
-          <Field
-            key={bank}
-            label={banked ? (i === 0 ? 'Left bank' : 'Right bank') : 'Names, from number one on'}
-            hint={i === 0 ? 'As stamped, with commas: 1, 2, 3.' : ''}
-            value={sheet.draft.texts[bank] ?? (names[i] ?? []).join(', ')}
-            onChange={(text) => sheet.setText(bank, text)}
-          />
-        ))}
-      </View>
-      {wrong ? <Words colour="rust">{`Cylinders ${wrong}`}</Words> : null}
-      {banked ? (
-        <View style={styles.row}>
-          <Field
-            label="Angle of the V, degrees"
-            value={sheet.text('bankAngleDegrees')}
-            onChange={(text) => sheet.setText('bankAngleDegrees', text)}
-            error={errors['bankAngleDegrees']}
-            figures
-            keyboard="decimal-pad"
-          />
-          <Choice
-            label="Nearer the flywheel"
-            options={AHEAD}
-            chosen={engine.bankAhead}
-            onChoose={(bankAhead) => sheet.set({ bankAhead })}
-          />
-        </View>
-      ) : null}
-      {engine.cylinders.length > 1 ? (
-        <Choice
-          label="Number one is at"
-          options={ENDS}
-          chosen={engine.firstAt}
-          onChoose={(firstAt) => sheet.set({ firstAt })}
-        />
-      ) : null}
-      <Choice
-        label="Turns, looking at the flywheel"
-        options={WAYS}
-        chosen={engine.rotation}
-        onChoose={(rotation) => sheet.set({ rotation })}
-      />
-      {engine.fuel === 'petrol' && engine.cylinders.length > 1 ? (
-        <Choice
-          label="Distributor turns"
-          options={DISTRIBUTOR}
-          chosen={engine.distributor ?? 'none'}
-          onChoose={(way) => sheet.set({ distributor: way === 'none' ? null : way })}
-        />
-      ) : null}
-      {engine.fuel === 'petrol' ? <PlugHole sheet={sheet} /> : null}
-    </Folded>
-  );
-}
-
-function PlugHole({ sheet }: { sheet: Sheet }) {
-  const { engine, errors } = sheet.read;
-  const field = (part: 'threadMm' | 'pitchMm' | 'reachMm', label: string) => (
-    <Field
-      label={label}
-      value={sheet.draft.texts[`plug.${part}`] ?? String(engine.plug?.[part] ?? '')}
-      onChange={(text) => sheet.setText(`plug.${part}`, text)}
-      error={errors[`plug.${part}`]}
-      figures
-      keyboard="decimal-pad"
-    />
-  );
-  return (
-    <View style={styles.row}>
-      {field('threadMm', 'Plug thread')}
-      {field('pitchMm', 'Pitch')}
-      {field('reachMm', 'Reach, mm')}
-    </View>
-  );
-}
-
-/** What its meter counts, and when it is due again. */
-export function MeterPlate({ sheet }: { sheet: Sheet }) {
-  const { engine, errors } = sheet.read;
-  const field = (name: 'dueEveryUse' | 'dueEveryMonths', label: string) => (
-    <Field
-      label={label}
-      value={sheet.text(name)}
-      onChange={(text) => sheet.setText(name, text)}
-      error={errors[name]}
-      figures
-      keyboard="decimal-pad"
-    />
-  );
-  return (
-    <Plate label="Meter and dates" style={styles.plate}>
-      <Label>Meter and dates</Label>
-      <Choice
-        label="Its meter counts"
-        options={of(METER_WORD, METER_UNITS)}
-        chosen={engine.meterUnit}
-        onChoose={(meterUnit) => sheet.set({ meterUnit })}
-      />
-      <View style={styles.row}>
-        {field('dueEveryUse', `Due every, ${engine.meterUnit ?? 'h'}`)}
-        {field('dueEveryMonths', 'Due every, months')}
-      </View>
-    </Plate>
-  );
-}
-
-const styles = StyleSheet.create({
-  plate: { gap: 10 },
-  pair: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start' },
-});
+const styles = StyleSheet.create({ pair: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 } });

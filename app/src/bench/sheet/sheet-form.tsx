@@ -5,10 +5,12 @@ import { Button } from '@/ui/button';
 import { MiniPlan } from '@/ui/engine-plan';
 import { Plate } from '@/ui/plate';
 import { Label, Strong } from '@/ui/words';
-import { BuildPlate, CylindersPlate, MeterPlate } from './build-plate';
+import { BuildPlate } from './build-plate';
+import { CylindersPlate } from './cylinders-plate';
 import { FiringPlate } from './firing-plate';
 import { FiguresPlate } from './figures-plate';
 import { KindPicker } from './kind-picker';
+import { MeterPlate } from './meter-plate';
 import { ofKind } from './sheet';
 import type { Sheet } from './use-sheet';
 

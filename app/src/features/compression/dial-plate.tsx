@@ -14,6 +14,7 @@ import { TouchableRipple } from 'react-native-paper';
 import { shownStates } from '@/bench/shown-state';
 import { Button } from '@/ui/button';
 import { Dial, dialWidthFor } from '@/ui/dial';
+import { useShopReadings } from '@/bench/read-here-plate';
 import { Plate } from '@/ui/plate';
 import { StateMark } from '@/ui/state-mark';
 import { RADIUS, TOUCH } from '@/ui/tokens';
@@ -60,6 +61,8 @@ export function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; 
       const kept = pad.counting.findLast(({ figures }) => figures.cylinder === id)?.figures;
       return kept ? [{ name: id, at: fromKPa(toKPa(kept.peak, kept.unit), unit) }] : [];
     });
+  const shown = (kPa: number) => formatPressure(kPa, unit);
+  const here = useShopReadings(bench.engine.id);
   const last = bench.lastTime?.readings.findLast((reading) => reading.cylinder === cylinder);
   const lastTime = last ? fromKPa(toKPa(last.peak, last.unit), unit) : undefined;
   const moved =
@@ -80,6 +83,7 @@ export function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; 
           {...(min === undefined ? {} : { min })}
           {...(max === undefined ? {} : { max })}
           {...(lastTime === undefined ? {} : { lastTime })}
+          {...(here ? { here: { from: fromKPa(here.fromKPa, unit), to: fromKPa(here.toKPa, unit) } } : {})}
           {...(pad.oilAlone ? { shade: pad.oilAlone } : {})}
           {...(stream?.strokes ? { live: () => fromKPa(stream.strokes?.held ?? 0, unit) } : {})}
         />
@@ -110,7 +114,9 @@ export function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; 
         ) : (
           <Words colour="dim" style={styles.fact}>
             {lastTime === undefined
-              ? 'peak, or strokes first'
+              ? here
+                ? `${here.engines} others here: ${shown(here.fromKPa)} to ${shown(here.toKPa)}`
+                : 'peak, or strokes first'
               : `last time ${lastTime.toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 1)}`}
           </Words>
         )}
