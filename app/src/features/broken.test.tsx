@@ -1,27 +1,23 @@
-import { render, screen } from '@testing-library/react-native';
-import { ThemeProvider } from '@/ui/theme';
+import { screen } from '@testing-library/react-native';
+import { openPlace } from '@/bench/place.fixture';
 import { Words } from '@/ui/words';
 import { Unbroken } from './broken';
 
-const Fine = () => <Words>fine</Words>;
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
+
 const Broken = (): never => {
   throw new Error('a piece of the app is gone');
 };
-const shown = (place: React.ReactElement) =>
-  render(
-    <ThemeProvider>
-      <Unbroken>{place}</Unbroken>
-    </ThemeProvider>,
-  );
+const open = (place: React.ReactElement) => openPlace(<Unbroken>{place}</Unbroken>);
 
-test('a place that cannot be shown says so, and that nothing entered is lost', () => {
+test('a place that cannot be shown says so, and that nothing entered is lost', async () => {
   const quiet = jest.spyOn(console, 'error').mockImplementation(() => undefined);
-  shown(<Broken />);
+  await open(<Broken />);
   expect(screen.getByText('This page could not be shown')).toBeTruthy();
   expect(screen.getByText(/Nothing you entered is lost/)).toBeTruthy();
   quiet.mockRestore();
 });
-test('one that can is shown', () => {
-  shown(<Fine />);
+test('one that can is shown', async () => {
+  await open(<Words>fine</Words>);
   expect(screen.getByText('fine')).toBeTruthy();
 });

@@ -129,6 +129,7 @@ export function ofKind(kind: KindName, present?: Pick<Written, 'cylinders'>): Ch
     sweptCm3,
     boreToStroke,
     compressionRatio,
+    compressionRelease,
     cylinders: count,
     headless,
     bankAngleDegrees,
@@ -139,6 +140,7 @@ export function ofKind(kind: KindName, present?: Pick<Written, 'cylinders'>): Ch
     kind,
     ...built,
     headless: headless ?? null,
+    compressionRelease: compressionRelease ?? null,
     bankAngleDegrees: bankAngleDegrees ?? null,
     ...(keeps
       ? {}

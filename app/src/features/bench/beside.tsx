@@ -27,7 +27,7 @@ export function Beside({ bench }: { bench: Bench }) {
           ...repairs.map(({ what }) => `repaired: ${what}`),
         ].join(', ') + '.'}
       </Words>
-      {job.purpose ? <Words>{`Why: ${PURPOSE_NAME[job.purpose].toLowerCase()}.`}</Words> : null}
+      {job.purpose ? <Words>{`Why: ${PURPOSE_NAME[job.purpose].toLowerCase()}`}</Words> : null}
       {job.otherSaid ? <Words>{`The other shop said: ${job.otherSaid}`}</Words> : null}
       <View style={styles.row}>
         <Button icon="note-text-outline" onPress={go('notes')} style={styles.grow}>

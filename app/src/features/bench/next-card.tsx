@@ -61,7 +61,7 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
       <Label>{job.status === 'closed' ? 'Closed. Next would be' : 'Next'}</Label>
       <Title style={styles.title}>{wakes ? 'Wake it first' : tellStep(lead)}</Title>
       <Words colour="dim">{`${lead.reason.text}${lead.minutes > 0 ? ` About ${lead.minutes} min.` : ''}`}</Words>
-      <Outcomes step={lead} />
+      {wakes ? null : <Outcomes step={lead} />}
       {rest
         .filter((step) => step !== entered && step !== lead)
         .slice(0, MOST_WAYS)

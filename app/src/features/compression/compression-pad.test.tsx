@@ -15,6 +15,7 @@ jest.mock('@/data/client', () => ({
     },
   },
 }));
+jest.mock('@/data/dates', () => ({ useReadHere: () => ({ data: null }) }));
 jest.mock('@/data/session', () => ({
   useSignedIn: () => ({
     testers: [

@@ -2,7 +2,8 @@ import { type Kind, range } from './kind';
 
 const PETROL = { cycle: 'four-stroke', fuel: 'petrol', compressionRelease: 'none' } as const;
 const SMALL = {
-  ...PETROL,
+  cycle: 'four-stroke',
+  fuel: 'petrol',
   family: 'small-engine',
   layout: 'single',
   cylinders: 1,
@@ -10,7 +11,6 @@ const SMALL = {
   valveGear: 'push-rod',
   starting: 'recoil',
   fuelSystem: 'carburettor',
-  compressionRelease: 'automatic',
   boreToStroke: range(1.05, 1.3, 1.5),
   compressionRatio: range(7, 8.2, 9.2),
 } as const;
@@ -72,8 +72,8 @@ export const FOUR_STROKES = {
     boreToStroke: range(0.95, 1.2, 1.5),
     compressionRatio: range(5, 6, 7),
   },
-  'overhead-valve-single': { ...SMALL, sweptCm3: range(75, 170, 300) },
-  'ride-on-single': { ...SMALL, starting: 'electric', sweptCm3: range(280, 450, 600) },
+  'overhead-valve-single': { ...SMALL, compressionRelease: 'automatic', sweptCm3: range(75, 170, 300) },
+  'ride-on-single': { ...SMALL, compressionRelease: 'automatic', starting: 'electric', sweptCm3: range(280, 450, 600) },
   'ride-on-v-twin': {
     ...SMALL,
     starting: 'electric',

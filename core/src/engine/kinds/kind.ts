@@ -31,7 +31,8 @@ export interface Kind {
   valveGear: ValveGear;
   starting: Starting;
   fuelSystem: FuelSystem;
-  compressionRelease: CompressionRelease;
+  /** Missing where some have one and some have none: it is asked. */
+  compressionRelease?: CompressionRelease;
   headless?: boolean;
   bankAngleDegrees?: number;
   /** One cylinder, cm3. */
