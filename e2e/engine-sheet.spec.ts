@@ -18,10 +18,12 @@ test('a new 26 cm³ trimmer: kind, complaint, a dose by its usual chamber, refus
   await expect(hand.button('Loses coolant')).toBeHidden();
   await expect(hand.button('Burns oil')).toBeHidden();
   const jobId = await openIt(hand);
-  expect(await benchAt(page.request, jobId)).toMatchObject({
-    engine: { kind: 'hand-held-small', cooling: 'air', starting: 'recoil', headless: true },
-    job: { purpose: 'go-or-stop', symptoms: ['will-not-start'], complaint: 'Will not start' },
-  });
+  await expect
+    .poll(() => benchAt(page.request, jobId))
+    .toMatchObject({
+      engine: { kind: 'hand-held-small', cooling: 'air', starting: 'recoil', headless: true },
+      job: { purpose: 'go-or-stop', symptoms: ['will-not-start'], complaint: 'Will not start' },
+    });
   await hand.button('Start compression').click();
   await hand.button('Engine: Cold').click();
   await hand.keep('78');
@@ -165,6 +167,7 @@ test('a sheet changed on two devices without signal: both sides, and the person 
   });
   await page.getByLabel('Complaint').fill('slow');
   const jobId = await openIt(hand);
+  await expect.poll(async () => (await benchAt(page.request, jobId)).job?.id).toBe(jobId);
   const { engine } = await benchAt(page.request, jobId);
   const sheet = `/engines/${engine.id}/sheet`;
   await Promise.all([page.goto(sheet), other.goto(sheet)]);

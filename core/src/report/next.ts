@@ -9,7 +9,18 @@ import { CAUSE_NAME } from './cause-names';
 /** What to do next, why, and what it may show. */
 
 /** What to do next, in a few words. */
-export function tellStep({ test, cylinder, of }: { test: NextTest; cylinder: string | null; of?: Again }): string {
+export function tellStep({
+  test,
+  cylinder,
+  of,
+  reason,
+}: {
+  test: NextTest;
+  cylinder: string | null;
+  of?: Again;
+  reason?: Pick<NextReason, 'because'>;
+}): string {
+  if (reason?.because === 'wake-first') return 'Wake it first';
   const on = cylinder === null ? '' : ` on cylinder ${cylinder}`;
   switch (test) {
     case 'compression':
@@ -236,6 +247,12 @@ const FOLLOWS: Readonly<Partial<Record<NextTest, Follows>>> = {
   ],
   'quick-checks': [{ outcome: 'Spark or fuel is missing', then: 'Put it right' }],
 };
+
+/** What waking an engine may show. */
+export const WAKING = [
+  { outcome: 'It turns freely', then: 'Test it' },
+  { outcome: 'It is stuck', then: 'Oil and time: never force it' },
+];
 
 export function tellOutcomes(
   test: NextTest,

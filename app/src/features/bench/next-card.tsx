@@ -59,9 +59,9 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
   return (
     <Plate label="Next">
       <Label>{job.status === 'closed' ? 'Closed. Next would be' : 'Next'}</Label>
-      <Title style={styles.title}>{wakes ? 'Wake it first' : tellStep(lead)}</Title>
+      <Title style={styles.title}>{tellStep(lead)}</Title>
       <Words colour="dim">{`${lead.reason.text}${lead.minutes > 0 ? ` About ${lead.minutes} min.` : ''}`}</Words>
-      {wakes ? null : <Outcomes step={lead} />}
+      <Outcomes step={lead} />
       {rest
         .filter((step) => step !== entered && step !== lead)
         .slice(0, MOST_WAYS)
