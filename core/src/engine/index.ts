@@ -1,4 +1,5 @@
 export * from './banks';
+export * from './built-like';
 export * from './check-engine';
 export * from './engine';
 export * from './faults';

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
-import { checkEngine, type Engine, KIND_NAMES, KINDS_OF_ENGINE, leastChamberOf, type Size, sizesOf } from '.';
+import { builtLike, checkEngine, type Engine, KIND_NAMES, leastChamberOf, type Size, sizesOf } from '.';
 import { airOnCrank } from '../leak';
 import { doseFor, doseInWords } from '../oil';
 import { expectedFor } from '../limits/expected-for';
 
-const ofKind = (kind: (typeof KIND_NAMES)[number], more: Partial<Engine> = {}): Engine => {
-  const { cylinders, sweptCm3, boreToStroke, compressionRatio, ...rest } = KINDS_OF_ENGINE[kind];
-  return { ...rest, kind, cylinders: Array.from({ length: cylinders }, (_, i) => String(i + 1)), ...more };
-};
+const ofKind = (kind: (typeof KIND_NAMES)[number], more: Partial<Engine> = {}): Engine => ({
+  ...builtLike(kind),
+  ...more,
+});
 
 describe('kinds of engine', () => {
   test('there are about thirty, each an engine without contradictions', () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Engine, KIND_NAMES, KINDS_OF_ENGINE } from '../engine';
+import { builtLike, type Engine, KIND_NAMES } from '../engine';
 import { missingWords } from '../plan/any-job/missing-parts.fixture';
 import { KINDS, TEST_KINDS } from '../test-kinds';
 import { leaveAsFound, type ProcedureName, PROCEDURES, procedureFor } from '.';
@@ -18,13 +18,7 @@ const LEAVABLE = [
 const engines = fc
   .record({ kind: fc.constantFrom(...KIND_NAMES), without: fc.subarray([...LEAVABLE]), cranks: fc.boolean() })
   .map(({ kind, without, cranks }): Engine => {
-    const { sweptCm3, boreToStroke, compressionRatio, cylinders, ...built } = KINDS_OF_ENGINE[kind];
-    const whole: Engine = {
-      ...built,
-      kind,
-      cranks,
-      cylinders: Array.from({ length: cylinders }, (_, i) => String(i + 1)),
-    };
+    const whole: Engine = { ...builtLike(kind), cranks };
     return Object.fromEntries(
       Object.entries(whole).filter(([field]) => !(without as readonly string[]).includes(field)),
     ) as unknown as Engine;

@@ -1,4 +1,12 @@
-import { FAMILIES, type Family, KIND_NAMES, KIND_OF_ENGINE, type KindName, KINDS_OF_ENGINE } from '@rugged/core';
+import {
+  builtLike,
+  FAMILIES,
+  type Family,
+  KIND_NAMES,
+  KIND_OF_ENGINE,
+  type KindName,
+  KINDS_OF_ENGINE,
+} from '@rugged/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
@@ -35,7 +43,7 @@ export function KindPicker({ chosen, onChoose }: { chosen: KindName | undefined;
           >
             <View style={styles.inside}>
               <View style={styles.plan} aria-hidden>
-                <MiniPlan engine={exampleOf(kind)} />
+                <MiniPlan engine={builtLike(kind)} />
               </View>
               <Strong style={styles.word}>{KIND_OF_ENGINE[kind]}</Strong>
             </View>
@@ -45,11 +53,6 @@ export function KindPicker({ chosen, onChoose }: { chosen: KindName | undefined;
     </View>
   );
 }
-
-const exampleOf = (kind: KindName) => {
-  const { family, layout, cylinders } = KINDS_OF_ENGINE[kind];
-  return { family, layout, cylinders: Array.from({ length: cylinders }, (_, i) => String(i + 1)) };
-};
 
 const styles = StyleSheet.create({
   all: { gap: 8 },

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   type Book,
+  builtLike,
   type CompressionReading,
   type Engine,
   fromKPa,
@@ -115,10 +116,7 @@ export const ENGINES: readonly Engine[] = [
 
 /** The kinds as they are built, none of their sizes known; large ones are among those above. */
 const KINDS = KIND_NAMES.filter((kind) => KINDS_OF_ENGINE[kind].cylinders < 4);
-const OF_EVERY_KIND: readonly Engine[] = KINDS.map((kind) => {
-  const { sweptCm3, boreToStroke, compressionRatio, cylinders, ...built } = KINDS_OF_ENGINE[kind];
-  return { ...built, kind, cylinders: Array.from({ length: cylinders }, (_, i) => String(i + 1)) };
-});
+const OF_EVERY_KIND: readonly Engine[] = KINDS.map(builtLike);
 
 const level = fc.integer({ min: 0, max: 3 });
 const maybe = <T>(of: fc.Arbitrary<T>) => fc.option(of, { nil: undefined });
