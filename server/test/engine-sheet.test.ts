@@ -203,6 +203,23 @@ describe('the life of an engine', () => {
     expect(here).toMatchObject({ of: 'model', name: 'Same model' });
     expect(here.engines.map((one) => one.map((kPa) => Math.round(kPa / 6.894757))).sort()).toEqual([[111], [112]]);
   });
+  test('a job without a book is judged by what others read here, as long as somebody wants it', async () => {
+    const ids = await bench(shop.agent);
+    await patch(`engines/${ids.engine}`, { bookIds: [], version: 2 }).expect(200);
+    await post('readings', reading(ids.test, { peak: 120, strokes: [80, 120] })).expect(201);
+    const limit = async () =>
+      (await get(`jobs/${ids.job}/judgement`)).body.cylinders[0].compression.limit.source as object;
+    const readHere = { name: 'Same model', engines: 6, fromKPa: 1000, medianKPa: 1050, toKPa: 1100 };
+    const { version } = (await get(`jobs/${ids.job}`)).body.job as { version: number };
+    await patch(`jobs/${ids.job}`, { readHere, version }).expect(200);
+    expect(await limit()).toMatchObject({ rule: 'read-here', engines: 6 });
+    expect((await get(`jobs/${ids.job}/job-file`)).body.readHere).toEqual(readHere);
+    const refused = await patch(`jobs/${ids.job}`, { readHere: { ...readHere, fromKPa: 1200 }, version: version + 1 });
+    expect([refused.status, fields(refused)[0]]).toEqual([422, expect.stringMatching(/medianKPa/)]);
+    await patch(`jobs/${ids.job}`, { readHere: null, version: version + 1 }).expect(200);
+    expect(await limit()).not.toMatchObject({ rule: 'read-here' });
+    expect((await get(`jobs/${ids.job}/job-file`)).body.readHere).toBeUndefined();
+  });
   test('purpose, what the other shop said and a changed meter are kept with the job', async () => {
     const ids = await bench(shop.agent);
     const job = {

@@ -1,4 +1,4 @@
-import type { Page } from '@rugged/contract';
+import type { JobChange, Page } from '@rugged/contract';
 import { type Bench, toJobFile } from '@rugged/contract/bench';
 import { InputError, judge, type PressureUnit, type Report, report } from '@rugged/core';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
@@ -103,12 +103,7 @@ export function useVerdict(bench: Bench): Verdict {
 /** Changes a job: on this device at once, at the server when there is signal. */
 export function changeJob(
   bench: Bench,
-  change: Partial<
-    Pick<
-      Bench['job'],
-      'complaint' | 'symptoms' | 'purpose' | 'otherSaid' | 'meter' | 'usedBefore' | 'site' | 'houseRules' | 'status'
-    >
-  >,
+  change: Omit<JobChange, 'version'>,
   what: string,
 ): Promise<void> {
   return outbox.keep([

@@ -84,6 +84,7 @@ export function toJobFile(bench: Bench): JobFile {
     houseRules: job.houseRules,
     site: job.site,
     ...(job.symptoms ? { symptoms: job.symptoms } : {}),
+    ...(job.readHere ? { readHere: job.readHere } : {}),
     ...(job.purpose ? { purpose: job.purpose } : {}),
     ...(bench.signatures.length > 0
       ? { signed: [...new Set(bench.signatures.map(({ procedure }) => procedure))].sort() }

@@ -10,6 +10,7 @@ import {
 } from '@rugged/core';
 import Joi from 'joi';
 import { bookSchema, houseRulesSchema } from './book';
+import { readHereSchema } from './read-here';
 import { engineSchema } from './engine';
 import { cylinder, siteSchema } from './fields';
 import { AFTER_REPAIR, KIND_SCHEMAS, KINDS } from './test-kinds';
@@ -40,6 +41,7 @@ export const jobFileSchema = Joi.object<JobFile>({
   engine: engineSchema.required(),
   books: Joi.array().items(bookSchema).max(20),
   houseRules: houseRulesSchema,
+  readHere: readHereSchema,
   site: siteSchema,
   tests: Joi.array().items(test).max(500),
   symptoms: Joi.array().items(Joi.string().max(60)).max(40),

@@ -1,7 +1,8 @@
-import { type HouseRules, type Purpose, PURPOSES, type Site, type Symptom, SYMPTOMS } from '@rugged/core';
+import { type HouseRules, type Purpose, PURPOSES, type ReadHereLimit, type Site, type Symptom, SYMPTOMS } from '@rugged/core';
 import Joi from 'joi';
 import { houseRulesSchema } from '../jobfile/book';
 import { siteSchema } from '../jobfile/fields';
+import { readHereSchema } from '../jobfile/read-here';
 import { id, instant, version } from './record';
 
 export type JobStatus = 'open' | 'closed';
@@ -26,13 +27,15 @@ export interface JobRecord {
   site: Site;
   /** The shop's school as it was when the job was opened: what the shop settles later moves no verdict by itself. */
   houseRules: Partial<HouseRules>;
+  /** Judged by what such engines read here, for want of a book: as it was when somebody chose it. */
+  readHere?: ReadHereLimit;
   status: JobStatus;
   openedAt: string;
   closedAt?: string;
   version: number;
 }
 /** Without house rules the shop's of that moment are kept. */
-export type NewJob = Omit<JobRecord, 'number' | 'status' | 'closedAt' | 'version' | 'houseRules'> &
+export type NewJob = Omit<JobRecord, 'number' | 'status' | 'closedAt' | 'version' | 'houseRules' | 'readHere'> &
   Partial<Pick<JobRecord, 'houseRules'>>;
 
 const complaint = () => Joi.string().trim().min(1).max(400);
@@ -75,7 +78,7 @@ export type JobChange = Partial<
     | 'houseRules'
     | 'status'
   >
-> & { version: number };
+> & { readHere?: ReadHereLimit | null } & { version: number };
 export const jobChangeSchema = Joi.object<JobChange>({
   version: version().required(),
   complaint: complaint(),
@@ -87,5 +90,6 @@ export const jobChangeSchema = Joi.object<JobChange>({
   usedBefore: usage(),
   site: siteSchema,
   houseRules: houseRulesSchema,
+  readHere: readHereSchema.allow(null),
   status: Joi.string().valid('open', 'closed'),
 }).min(2);

@@ -1,5 +1,6 @@
 import type { CompressionLimits } from '../limits/limits';
 import type { ThumbName } from '../limits/source';
+import type { ReadHereLimit } from '../jobfile/read-here';
 import { RATIO_STEP } from './reading-ratio';
 
 /**
@@ -35,6 +36,17 @@ const UNKNOWN = { over: 0.05, deviation: 0.45 } as const;
 const ROOM_BELOW = 1.9;
 const WIDE = 3.3;
 
+/** Engines of one model are never more alike than this: gauges, warmth and cranking differ. */
+const LEAST_APART = 0.06;
+/** Between the tenth and the ninetieth in a hundred of a normal curve lie so many deviations. */
+const TENTH_TO_NINETIETH = 2.563;
+
+/** What its like reads here says directly about how much a sound one would. */
+const asReadHere = ({ fromKPa, medianKPa, toKPa }: ReadHereLimit) => ({
+  middle: Math.log(Math.max(1, medianKPa)),
+  deviation: Math.max(LEAST_APART, Math.log(Math.max(1, toKPa) / Math.max(1, fromKPa)) / TENTH_TO_NINETIETH),
+});
+
 /** @param readKPa of every cylinder that was read, above 0 */
 export function baselineOf(limits: CompressionLimits, readKPa: readonly number[]): Baseline {
   const { middle, deviation } = expected(limits, readKPa);
@@ -58,9 +70,10 @@ export function normalOnGrid(from: number, points: number, middle: number, devia
 }
 
 function expected(
-  { minHereKPa: min, maxHereKPa: max, source }: CompressionLimits,
+  { minHereKPa: min, maxHereKPa: max, source, readHere }: CompressionLimits,
   readKPa: readonly number[],
 ): { middle: number; deviation: number } {
+  if (readHere) return asReadHere(readHere);
   const over = source.kind === 'book' ? OVER_MINIMUM : (BY_THUMB[source.rule as ThumbName] ?? OVER_THUMB);
   const below =
     min !== undefined && min > 0 ? { middle: Math.log(min) + over.middle, deviation: over.deviation } : undefined;

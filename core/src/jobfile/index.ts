@@ -2,6 +2,7 @@ export * from './book';
 export * from './house-rules';
 export * from './job-file';
 export * from './purpose';
+export * from './read-here';
 export * from './schools';
 export * from './since-repair';
 export * from './state';

@@ -3,6 +3,7 @@ import type { Engine } from '../engine/engine';
 import type { Book } from './book';
 import type { HouseRules } from './house-rules';
 import type { Purpose } from './purpose';
+import type { ReadHereLimit } from './read-here';
 import type { Test } from './tests';
 import type { Virtual } from './virtual';
 
@@ -16,6 +17,8 @@ export interface JobFile {
   engine: Engine;
   books?: Book[];
   houseRules?: Partial<HouseRules>;
+  /** What such engines read in this shop, where somebody chose to judge by it for want of a book. */
+  readHere?: ReadHereLimit;
   site?: Site;
   tests?: Test[];
   /** What the owner says is wrong; known words move the odds of the causes. */

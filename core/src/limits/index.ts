@@ -1,5 +1,6 @@
 export * from './check-book';
 export * from './expected-for';
+export * from './from-read-here';
 export * from './hold-limits';
 export * from './house-rules';
 export * from './limits';

@@ -1,4 +1,4 @@
-import { checkBook, checkHouseRules, compressionLimits, houseRulesFor, ruleOfThumb, spreadLimits } from '.';
+import { checkBook, checkHouseRules, compressionLimits, fenceOf, houseRulesFor, ruleOfThumb, spreadLimits } from '.';
 import type { Engine } from '../engine';
 import type { Book } from '../jobfile';
 import { toKPa } from '../quantity';
@@ -46,6 +46,22 @@ describe('compression limits', () => {
   });
   test('a minimum in the top band leaves nothing to watch', () => {
     expect(compressionLimits(engine, [book({ min: 145, bands })], SEA).watchBelowHereKPa).toBeUndefined();
+  });
+  const readHere = { name: 'Orrin 20', engines: 9, fromKPa: psi(148), medianKPa: psi(153), toKPa: psi(158) };
+  test('what others read here stands in for a book, and never before one', () => {
+    const limits = compressionLimits(engine, [], SEA, undefined, readHere);
+    expect(limits.source).toEqual({ kind: 'house', rule: 'read-here', name: 'Orrin 20', engines: 9 });
+    // Alike as they are, a tenth under the middle one is no fault yet.
+    expect(limits.minHereKPa).toBeCloseTo(psi(137.7), 6);
+    expect(limits.watchBelowHereKPa).toBeCloseTo(psi(148), 6);
+    expect(compressionLimits(engine, [book({ min: 90 })], SEA, undefined, readHere).minKPa).toBeCloseTo(psi(90), 9);
+  });
+  test('far apart, low is twice as far under the middle as one in ten', () => {
+    expect(fenceOf({ fromKPa: 800, medianKPa: 1000 })).toBe(600);
+    expect(fenceOf({ fromKPa: 100, medianKPa: 1000 })).toBe(0);
+  });
+  test('what was read here is as read here: the altitude moves nothing', () => {
+    expect(compressionLimits(engine, [], 83.52, undefined, readHere).minHereKPa).toBeCloseTo(psi(137.7), 6);
   });
   test('no book: a rule of thumb stands in and is never called a book', () => {
     expect(compressionLimits(engine, [], SEA)).toMatchObject({ source: { kind: 'house' } });

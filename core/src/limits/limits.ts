@@ -2,11 +2,13 @@ import { limitHere } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
 import { defined } from '../quantity/defined';
 import { toKPa } from '../quantity/pressure';
+import { fenceOf } from './from-read-here';
 import { ruleOfThumb } from './rules-of-thumb';
 import { bookSource, type LimitSource } from './source';
 import { DEFAULT_SCHOOLS } from '../jobfile/schools';
 import type { Book, SpreadMethod, Temperature } from '../jobfile/book';
 import type { HouseRules } from '../jobfile/house-rules';
+import type { ReadHereLimit } from '../jobfile/read-here';
 import type { PressureUnit } from '../quantity/units';
 
 /** The compression limits that apply, here and at sea level, kPa gauge. */
@@ -25,22 +27,30 @@ export interface CompressionLimits {
   watchBand?: string;
   /** False: the figure is for a release held off, so that a released reading cannot be held against it. */
   releaseActing: boolean;
+  /** What such engines read here, where that is the limit: it says as well what a sound one may be expected to read. */
+  readHere?: ReadHereLimit;
 }
 
 /**
- * The compression limits for this engine here: the first book that has any, else the trade's rule of thumb.
+ * The compression limits for this engine here: the first book that has any, else what such engines read here where
+ * a job is judged by that, else the trade's rule of thumb.
  *
  * @param atmosphereKPa absolute, where the engine stands: limits are moved to it
  * @param rules the shop's schools: they speak only where the book does not
+ * @param readHere as read where the shop is, so that nothing is moved to the altitude
  */
 export function compressionLimits(
   engine: Engine,
   books: readonly Book[],
   atmosphereKPa: number,
   rules: Pick<HouseRules, 'compressionSchool' | 'temperatureSchool'> = DEFAULT_SCHOOLS,
+  readHere?: ReadHereLimit,
 ): CompressionLimits {
   const book = books.find((candidate) => hasLimit(candidate));
-  if (!book) return fromRuleOfThumb(engine, rules, atmosphereKPa);
+  if (!book)
+    return readHere
+      ? fromReadHere(readHere, rules, atmosphereKPa)
+      : fromRuleOfThumb(engine, rules, atmosphereKPa);
   const first = fromBook(book, rules.temperatureSchool, atmosphereKPa);
   // What the first leaves out is taken from the next that gives its figures for the same state of the engine.
   return books.slice(books.indexOf(book) + 1).reduce((limits, next) => {
@@ -119,6 +129,33 @@ function fromRuleOfThumb(
     undefined,
     atmosphereKPa,
   );
+}
+
+function fromReadHere(
+  readHere: ReadHereLimit,
+  { temperatureSchool }: Pick<HouseRules, 'temperatureSchool'>,
+  atmosphereKPa: number,
+): CompressionLimits {
+  const { name, engines, fromKPa } = readHere;
+  const atSeaLevel = (kPa: number) => kPa / limitHere(1, atmosphereKPa);
+  const min = fenceOf(readHere);
+  return {
+    ...moved(
+      {
+        source: { kind: 'house', rule: 'read-here', name, engines },
+        unit: 'psi',
+        temperature: temperatureSchool,
+        temperatureStated: false,
+        releaseActing: true,
+      },
+      atSeaLevel(min),
+      undefined,
+      atSeaLevel(Math.max(min, fromKPa)),
+      undefined,
+      atmosphereKPa,
+    ),
+    readHere,
+  };
 }
 
 type Head = Pick<CompressionLimits, 'source' | 'unit' | 'temperature' | 'temperatureStated' | 'releaseActing'>;

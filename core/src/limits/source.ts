@@ -26,6 +26,7 @@ export interface BookSource {
 export type HouseSource = { kind: 'house' } & (
   | { rule: ThumbName | 'spread' | 'crankcase-hold' | 'battery' }
   | { rule: 'leakage'; sound: number; watch: number; fault: number }
+  | { rule: 'read-here'; name: string; engines: number }
 );
 
 /** A book as the source of a limit. */

@@ -7,7 +7,7 @@ import type { JudgedCylinder, Verdict } from '../verdict/verdict';
 import { LEAST_BITS, otherWays, perMinute, SURE_ENOUGH, worthwhile } from './feasible';
 import { measureFirst } from './measure-first';
 import { hasReason, labours, likeliestOf, type Standing, standingOf } from './standing';
-import { again, type NextReason, type PlannedStep, step } from './step';
+import { again, MINUTES, type NextReason, type PlannedStep, step } from './step';
 import { leakdownWorth } from './worth';
 
 /** A reading is asked for so many times at most; then something else must tell. */
@@ -59,7 +59,8 @@ function inFront(at: Standing): PlannedStep[] {
   if (cylinders.some(({ state }) => state === 'unproven')) return [step('stop', null, whyStop(at))];
   if (cylinders.some(({ state }) => state === 'watch')) return [step('stop', null, watchedFor(at)), ...watched(at)];
   const fine: PlannedStep[] = [
-    step('stop', null, sparkOrFuel(at)),
+    step('stop', null, seals(at)),
+    ...reportOwed(at),
     ...(job.engine.fuel === 'petrol' ? [step('quick-checks', null, sparkOrFuel(at))] : []),
   ];
   return caseSuspected(at) ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
@@ -88,7 +89,7 @@ function whyStop(at: Standing): NextReason {
       return { because: 'no-tester-for-it', missing: 'leakdown' };
     return { because: 'nothing-tells-more', cylinders: open };
   }
-  return cylinders.some(({ state }) => state === 'watch') ? watchedFor(at) : sparkOrFuel(at);
+  return cylinders.some(({ state }) => state === 'watch') ? watchedFor(at) : seals(at);
 }
 
 /** What passes with a remark: little to spare, or a chamber that has grown small. */
@@ -142,6 +143,25 @@ function oilTheOthers(at: Standing): PlannedStep[] {
   return oiled && other ? [step('wet', other.id, { because: 'oil-the-others', other: oiled.id })] : [];
 }
 
+/** It seals: what that means for why it was tested. */
+function seals(at: Standing): NextReason {
+  const { purpose = 'fault', engine } = at.job;
+  const spark = sparkOrFuel(at);
+  return purpose === 'fault' || purpose === 'waking' || spark.because === 'no-spark'
+    ? spark
+    : { because: 'seals-for', purpose, cylinders: engine.cylinders.length };
+}
+
+/** A buyer, or whoever is told two things about one engine, is owed the air as well. */
+function reportOwed(at: Standing): PlannedStep[] {
+  const { purpose } = at.job;
+  const missing = at.verdict.cylinders.filter(({ leakage }) => !leakage).map(({ id }) => id);
+  const [first] = missing;
+  return (purpose === 'buying' || purpose === 'second-opinion') && at.can('leakdown') && first !== undefined
+    ? [step('leakdown', first, { because: 'report-owed', cylinders: missing }, MINUTES.leakdown * missing.length)]
+    : [];
+}
+
 /** It seals: what is known of its spark says where to look. */
 function sparkOrFuel({ job: { engine }, verdict }: Standing): NextReason {
   const sparks = verdict.inspections.filter(({ of }) => of === 'spark');
@@ -173,9 +193,11 @@ function enough(at: Standing): NextReason {
   if (airWouldTell && !at.can('leakdown')) return { because: 'no-tester-for-it', missing: 'leakdown' };
   // A reason names a cause only where it is likelier than not.
   return likeliest && likeliest.cause !== 'sound' && likeliest.probability > 0.5
-    ? { because: 'sure-enough', likeliest }
-    : { because: 'enough-known' };
+    ? { because: 'sure-enough', likeliest, ...purposeOf(at) }
+    : { because: 'enough-known', ...purposeOf(at) };
 }
+
+const purposeOf = ({ job: { purpose } }: Standing) => (purpose === undefined ? {} : { purpose });
 
 /** Rules first, in their order; then what takes away the most doubt a minute. */
 const URGENCY: readonly PlannedStep['test'][] = ['check-tester', 'retest', 'inspect-valve-train'];

@@ -1,4 +1,5 @@
 import type { Named } from '../causes/names';
+import type { Purpose } from '../jobfile/purpose';
 import type { SchoolOf } from '../jobfile/schools';
 import type { State } from '../jobfile/state';
 import type { Outcome } from './worth';
@@ -16,6 +17,9 @@ export type NextTest =
   | 'check-tester'
   | 'quick-checks'
   | 'stop';
+
+/** Purposes that end with an answer of their own when the engine seals. */
+export type SealsFor = Exclude<Purpose, 'fault' | 'waking'>;
 
 /** Which reading is taken again. */
 export type Again = 'compression' | 'leakdown' | 'crankcase';
@@ -50,7 +54,7 @@ export type NextReason =
   | { because: 'case-leaks'; found: boolean; mode: 'pressure' | 'vacuum' }
   | { because: 'case-not-proven' }
   | { because: 'no-tester-for-it'; missing: 'leakdown' | 'compression' }
-  | { because: 'sure-enough'; likeliest: { cause: Named; probability: number } }
+  | { because: 'sure-enough'; likeliest: { cause: Named; probability: number }; purpose?: Purpose }
   | { because: 'find-where-the-air-goes' }
   | { because: 'reads-nothing' }
   | { because: 'half-of-the-other'; other: string }
@@ -58,7 +62,11 @@ export type NextReason =
   /** It passes, and these stand so high that their chambers have likely grown small. */
   | { because: 'look-for-carbon'; cylinders: string[] }
   | { because: 'good-and-even'; cylinders: number; fuel: 'petrol' | 'diesel' }
-  | { because: 'enough-known' }
+  /** It seals: what that means for why it was tested, where that is not a fault to be found. */
+  | { because: 'seals-for'; purpose: SealsFor; cylinders: number }
+  /** Whoever pays for a report is owed the leak of every cylinder. */
+  | { because: 'report-owed'; cylinders: string[] }
+  | { because: 'enough-known'; purpose?: Purpose }
   /** Nothing on the cart tells more, and it is not settled. */
   | { because: 'nothing-tells-more'; cylinders: string[] }
   | { because: 'cannot-crank' }

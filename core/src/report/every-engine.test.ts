@@ -217,6 +217,8 @@ const BECAUSES = {
   'look-for-carbon': true,
   'good-and-even': true,
   'enough-known': true,
+  'seals-for': true,
+  'report-owed': true,
   'nothing-tells-more': true,
   'cannot-crank': true,
   'oil-the-others': true,

@@ -1,6 +1,7 @@
 import type { State } from '../jobfile/state';
-import type { Again, NextReason, NextTest, StepOutcome } from '../plan/step';
+import type { Again, NextReason, NextTest, SealsFor, StepOutcome } from '../plan/step';
 import type { Outcome } from '../plan/worth';
+import type { Purpose } from '../jobfile/purpose';
 import type { Parts } from '../engine/parts';
 import { ANY_MACHINE } from './machine';
 import { capital, cylinders, percent } from './phrases';
@@ -50,6 +51,28 @@ export function tellStep({
   }
 }
 
+/** What follows where more testing adds little and something is wrong. */
+const THEN: Readonly<Record<Purpose, string>> = {
+  fault: 'Decide.',
+  'go-or-stop': 'Stop here until its price is known.',
+  'second-opinion': 'Say it beside what the other shop said.',
+  buying: 'The buyer hears it before a price is agreed.',
+  'before-teardown': 'Open it for that, and order when it is seen.',
+  'after-rebuild': 'The work is not proven: find out before it runs.',
+  waking: 'Decide before it is run.',
+  baseline: 'Decide before the season.',
+};
+
+/** What it means that it seals. */
+const SEALS_FOR: Readonly<Record<SealsFor, string>> = {
+  'go-or-stop': 'Worth carrying on.',
+  'second-opinion': 'What was said of its compression does not show here.',
+  buying: 'The buyer gets that, with what was not tested.',
+  'before-teardown': 'Nothing measured asks for opening it.',
+  'after-rebuild': 'It seals as it should. Measure it again after the first warm run.',
+  baseline: 'A point more on its line: set the next date.',
+};
+
 export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
   switch (reason.because) {
     case 'nothing-measured':
@@ -96,7 +119,7 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
     case 'sure-enough':
       return (
         `More testing adds little: ${CAUSE_NAME[reason.likeliest.cause]}, ` +
-        `${percent(100 * reason.likeliest.probability)}. Decide.`
+        `${percent(100 * reason.likeliest.probability)}. ${THEN[reason.purpose ?? 'fault']}`
       );
     case 'test-likelier':
       return (
@@ -143,7 +166,11 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
         `${reason.fuel === 'diesel' ? 'look at fuel, air and glow' : 'look at spark and fuel'}.`
       );
     case 'enough-known':
-      return 'More testing adds little, and no cause stands out: decide, or open it.';
+      return `More testing adds little, and no cause stands out. ${THEN[reason.purpose ?? 'fault']}`;
+    case 'seals-for':
+      return `${reason.cylinders > 1 ? 'Good and even' : 'Good'}. ${SEALS_FOR[reason.purpose]}`;
+    case 'report-owed':
+      return `The leak of ${cylinders(reason.cylinders)} belongs on the page: compression alone hides a good deal.`;
     case 'nothing-tells-more':
       return (
         `Nothing on the cart tells more, and ${cylinders(reason.cylinders)} ` +

@@ -24,6 +24,7 @@ export function schoolOf(source: LimitSource): string {
   if (source.kind === 'book') return source.name ?? 'the book';
   if (source.rule === 'spread') return 'house rule';
   if (source.rule === 'leakage') return `house rule ${source.sound}/${source.watch}/${source.fault} %`;
+  if (source.rule === 'read-here') return `${source.engines} others read here, ${source.name}`;
   if (source.rule === 'crankcase-hold') return 'half a psi in three minutes';
   if (source.rule === 'battery') return 'four fifths of its name while it cranks';
   return thumbName(source.rule);
@@ -31,4 +32,4 @@ export function schoolOf(source: LimitSource): string {
 
 /** The same where it must not be taken for a book. */
 export const sourceName = (source: LimitSource): string =>
-  source.kind === 'book' ? schoolOf(source) : `rule of thumb: ${schoolOf(source)}`;
+  source.kind === 'book' || source.rule === 'read-here' ? schoolOf(source) : `rule of thumb: ${schoolOf(source)}`;

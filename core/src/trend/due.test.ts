@@ -1,4 +1,4 @@
-import { dueAfter } from './due';
+import { dayOfUse, dueAfter } from './due';
 
 const at = (day: string) => Date.parse(`${day}T00:00:00Z`);
 const day = (ms: number | undefined) => (ms === undefined ? undefined : new Date(ms).toISOString().slice(0, 10));
@@ -48,4 +48,11 @@ test('a meter that stands still gives no date', () => {
 });
 test('a period that is none is refused', () => {
   expect(() => dueAfter({ everyMonths: 0 }, [{ at: 0 }])).toThrow(expect.objectContaining({ field: 'dueEveryMonths' }));
+});
+
+test('use is reached on a day if it is run as until now', () => {
+  const day = 24 * 3600 * 1000;
+  const visits = [{ at: 100 * day, use: 150 }, { at: 0, use: 50 }, { at: 120 * day }];
+  expect(dayOfUse(30, visits)).toBe(130 * day);
+  expect(dayOfUse(30, [{ at: 0, use: 50 }])).toBeUndefined();
 });

@@ -39,7 +39,7 @@ export function dueAfter(
   const last = sorted.at(-1);
   if (!last || (everyUse === undefined && everyMonths === undefined)) return undefined;
   const byCalendar = everyMonths === undefined ? undefined : monthsLater(last.at, everyMonths);
-  const metered = sorted.filter((one): one is Required<UsedAt> => one.use !== undefined);
+  const metered = sorted.filter(hasUse);
   const read = metered.at(-1);
   const atUse = everyUse === undefined || !read ? undefined : read.use + everyUse;
   const perDay = perDayOf(metered);
@@ -53,6 +53,19 @@ export function dueAfter(
     by: useFirst ? 'use' : 'calendar',
   };
 }
+
+/**
+ * The day on which so much more use is reached if it is run as until now.
+ * @param visits in any order
+ * @returns instant, ms; nothing where nobody knows how fast it is run
+ */
+export function dayOfUse(left: number, visits: readonly UsedAt[]): number | undefined {
+  const metered = [...visits].sort((a, b) => a.at - b.at).filter(hasUse);
+  const [last, perDay] = [metered.at(-1), perDayOf(metered)];
+  return last && perDay ? last.at + (left / perDay) * DAY_MS : undefined;
+}
+
+const hasUse = (one: UsedAt): one is Required<UsedAt> => one.use !== undefined;
 
 /** How fast it is run, from its first meter reading to its last; nothing where they are too close or stand still. */
 function perDayOf(metered: readonly Required<UsedAt>[]): number | undefined {

@@ -26,7 +26,8 @@ import { parts } from '../engine/parts';
 import type { Book } from '../jobfile/book';
 import type { HouseRules } from '../jobfile/house-rules';
 import { type SchooledLimits, judgeCompression } from '../test-kinds/compression/judge';
-import type { ThumbName } from '../limits/source';
+import { ruleOfThumb } from '../limits/rules-of-thumb';
+import { SCHOOLS } from '../jobfile/schools';
 import { strokePattern } from '../reading/strokes';
 import type { Caution } from './caution';
 import { type Pattern, patterns } from '../spread/pattern';
@@ -54,7 +55,7 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
   const atmosphereKPa = siteAtmosphere(job.site);
   const books = job.books ?? [];
   const rules = houseRulesFor(engine, job.houseRules);
-  const schooled = schooledLimits(engine, books, rules, atmosphereKPa);
+  const schooled = schooledLimits(job, books, rules, atmosphereKPa);
   const { limits } = schooled;
   const measures = dryMeasures(job);
   const row = engine.cylinders.flatMap((id) => measures.get(id) ?? []);
@@ -159,19 +160,23 @@ function standsAlone(row: readonly DryMeasure[], { maxHereKPa }: CompressionLimi
 
 /** The limits that apply, with those that the other schools of compression and temperature would have used. */
 function schooledLimits(
-  engine: Engine,
+  { engine, readHere }: JobFile,
   books: readonly Book[],
   rules: HouseRules,
   atmosphereKPa: number,
 ): SchooledLimits {
   const under = (change: Partial<HouseRules>) =>
-    compressionLimits(engine, books, atmosphereKPa, { ...rules, ...change });
+    compressionLimits(engine, books, atmosphereKPa, { ...rules, ...change }, readHere);
   const limits = under({});
   const others: SchooledLimits['others'][number][] = [];
   if (limits.source.kind === 'house') {
-    const theirs = under({ compressionSchool: rules.compressionSchool === 'a' ? 'b' : 'a' });
-    if (theirs.source.kind === 'house' && theirs.source.rule !== limits.source.rule)
-      others.push({ school: { matter: 'compression', rule: theirs.source.rule as ThumbName }, limits: theirs });
+    const said = new Set<string>([limits.source.rule]);
+    for (const compressionSchool of SCHOOLS.compressionSchool) {
+      const { name: rule } = ruleOfThumb(engine, compressionSchool);
+      const theirs = compressionLimits(engine, books, atmosphereKPa, { ...rules, compressionSchool });
+      if (!said.has(rule)) others.push({ school: { matter: 'compression', rule }, limits: theirs });
+      said.add(rule);
+    }
   }
   if (!limits.temperatureStated) {
     const school = rules.temperatureSchool === 'warm' ? 'cold' : 'warm';

@@ -7,6 +7,7 @@ import { up as opinionsAndSymptoms } from './migrations/003-opinions-and-symptom
 import { up as guidedWork } from './migrations/004-guided-work';
 import { up as oneShape } from './migrations/005-one-shape';
 import { up as engineSheet } from './migrations/006-engine-sheet';
+import { up as readHere } from './migrations/007-read-here';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -16,6 +17,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '004-guided-work': guidedWork,
   '005-one-shape': oneShape,
   '006-engine-sheet': engineSheet,
+  '007-read-here': readHere,
 };
 
 const ADVISORY_LOCK = 727_001;

@@ -4,6 +4,7 @@ import type {
   HouseRules,
   PressureUnit,
   Purpose,
+  ReadHereLimit,
   Site,
   State,
   Symptom,
@@ -70,6 +71,7 @@ export type JobRow = {
   otherSaid: string;
   meter: number;
   usedBefore: number;
+  readHere: ReadHereLimit;
   closedAt: Date;
   /** Engine and books as they were when the job was closed. */
   sheet: object;
@@ -248,6 +250,7 @@ const TABLES = {
     otherSaid: TEXT,
     meter: DOUBLE,
     usedBefore: DOUBLE,
+    readHere: JSONB,
     sheet: JSONB,
     site: JSONB,
     houseRules: JSONB,

@@ -14,7 +14,13 @@ import {
 export function unsuitedFor(bench: Bench, record: TesterRecord, now = new Date()): Unsuited[] {
   const { engine, books, job } = bench;
   const { houseRules } = job;
-  const limits = compressionLimits(engine, books, siteAtmosphere(job.site), houseRulesFor(engine, houseRules));
+  const limits = compressionLimits(
+    engine,
+    books,
+    siteAtmosphere(job.site),
+    houseRulesFor(engine, houseRules),
+    job.readHere,
+  );
   const chamberCm3 = volumesOf(engine)?.chamberCm3;
   const { kind, tester, adapters, oRingCheckedOn, dueOn } = record;
   const expectedKPa =

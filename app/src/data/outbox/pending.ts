@@ -58,8 +58,12 @@ export function applied(
     case '/jobs':
       return { ...bench, job: { ...bench.job, ...row } };
     case `/jobs/${bench.job.id}`: {
-      const { version, ...change } = row as unknown as JobChange;
-      return { ...bench, job: { ...bench.job, ...change, version: Math.max(version, bench.job.version) } };
+      // An answer is the whole job: what was taken away is not in it.
+      if ('openedAt' in row) return { ...bench, job: row as unknown as Bench['job'] };
+      const { version, readHere, ...change } = row as unknown as JobChange;
+      const { readHere: before, ...job } = { ...bench.job, ...change, version: Math.max(version, bench.job.version) };
+      const judgedBy = readHere === undefined ? before : readHere;
+      return { ...bench, job: judgedBy ? { ...job, readHere: judgedBy } : job };
     }
     default:
       return bench;

@@ -30,6 +30,7 @@ export function DialPlate({ bench, pad, onAttempts }: { bench: Bench; pad: Pad; 
     bench.books,
     siteAtmosphere(bench.job.site),
     houseRulesFor(bench.engine, bench.job.houseRules),
+    bench.job.readHere,
   );
   const inUnit = (kPa: number | undefined) => (kPa === undefined ? undefined : fromKPa(kPa, unit));
   const swung = draft.low !== undefined && pad.typed.ok ? pad.typed.reading : undefined;

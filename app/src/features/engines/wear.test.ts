@@ -19,7 +19,8 @@ const told = (visits: ReturnType<typeof visit>[]) => wearOf(visits).map((one) =>
 
 test('hours to the minimum come with their interval', () => {
   expect(told([visit(100, 170, 1), visit(200, 160, 2), visit(300, 150, 3), visit(400, 140, 4)])).toEqual([
-    'Cyl 1: loses 10 psi in 100 h; about 200 h to its minimum (150 to 300).',
+    'Cyl 1: loses 10 psi in 100 h; about 200 h to its minimum (150 to 300). Run as until now that is May 2026 ' +
+      '(May 2026 to June 2026).',
   ]);
 });
 test('what the gauge alone may be out by is no wear', () => {

@@ -1,5 +1,6 @@
 import {
   COVERAGE,
+  dayOfUse,
   formatPressure,
   type MeterUnit,
   type PressureUnit,
@@ -9,6 +10,7 @@ import {
   type Trend,
   trend,
   UNIT_SIGN,
+  type UsedAt,
   volumesOf,
 } from '@rugged/core';
 import { countingReadings, readingsOfKind, usageOf } from '@rugged/contract/bench';
@@ -17,6 +19,8 @@ import type { Visit } from '@/bench/visit';
 export interface CylinderWear {
   cylinder: string;
   trend: Trend;
+  /** When its meter showed what: how fast it is run. */
+  used?: UsedAt[];
 }
 
 /** How each cylinder wore over the engine's use, its readings brought to sea level, warm, and one kind of tester. */
@@ -26,8 +30,13 @@ export function wearOf(visits: readonly Visit[]): CylinderWear[] {
   const minimum = visits
     .map(({ judgement }) => judgement?.cylinders.find(({ compression }) => compression)?.compression?.limit.minKPa)
     .find((kPa) => kPa !== undefined);
+  const used = visits.map(({ bench: { job } }): UsedAt => {
+    const use = usageOf(job);
+    return { at: Date.parse(job.openedAt), ...(use === undefined ? {} : { use }) };
+  });
   return engine.cylinders.map((cylinder) => ({
     cylinder,
+    used,
     trend: trend(
       visits.flatMap(({ bench, judgement }) => {
         const { site } = bench.job;
@@ -88,8 +97,19 @@ function lostIn(slopePerUse: number, unit: PressureUnit, meter: MeterUnit): stri
   return `${shown(over)} ${UNIT_SIGN[unit]} in ${over.toLocaleString()} ${SIGN[meter]}`;
 }
 
+/** Beyond this nobody plans. */
+const MOST_YEARS = 30;
+const monthAt = (at: number | undefined): string | undefined =>
+  at === undefined || at > Date.now() + MOST_YEARS * 365.25 * 24 * 3600 * 1000
+    ? undefined
+    : new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric' }).format(at);
+
 /** One sentence a cylinder. What is left is never promised without its interval. */
-export function tellWear({ cylinder, trend: found }: CylinderWear, unit: PressureUnit, meter: MeterUnit): string {
+export function tellWear(
+  { cylinder, trend: found, used = [] }: CylinderWear,
+  unit: PressureUnit,
+  meter: MeterUnit,
+): string {
   const name = `Cyl ${cylinder}`;
   if (found.kind === 'too-few')
     return (
@@ -102,8 +122,11 @@ export function tellWear({ cylinder, trend: found }: CylinderWear, unit: Pressur
   if (!found.useToMinimum) return `${name}: loses ${lost}.`;
   const { earliest, likely, latest } = found.useToMinimum;
   if (likely <= 0) return `${name}: loses ${lost} and stands at its minimum now.`;
+  const month = (left: number | undefined) => monthAt(left === undefined ? undefined : dayOfUse(left, used));
+  const when = month(likely);
   return (
     `${name}: loses ${lost}; about ${roughly(likely)} ${SIGN[meter]} to its minimum (${roughly(earliest)} to ` +
-    `${latest === undefined ? 'never' : roughly(latest)}).`
+    `${latest === undefined ? 'never' : roughly(latest)}).` +
+    `${when ? ` Run as until now that is ${when} (${month(earliest)} to ${month(latest) ?? 'never'}).` : ''}`
   );
 }

@@ -38,3 +38,23 @@ test('a job of another school offers today’s rules, and asks the server for th
     expect(sent).toMatchObject([{ method: 'PATCH', path: '/jobs/j', body: { houseRules: {}, version: 3 } }]),
   );
 });
+
+test('without a book the job can be judged by what others read here, and back', async () => {
+  const engines = [[1000], [1010], [1020], [1030], [1040]];
+  await openPlace(<FindingsScreen />, {
+    bench: low,
+    answers: {
+      'GET /engines/e/read-here': { of: 'model', name: 'Orrin 20', engines },
+      'PATCH /jobs/j': { ...low.job, readHere: { name: 'Orrin 20', engines: 5 }, version: 4 },
+    },
+  });
+  await eventually(() => expect(written()).toMatch(/5 others: .*low would be under 133/));
+  fireEvent.press(screen.getByText('Judge this job by it'));
+  await eventually(() => expect(sent[0]?.body).toMatchObject({ readHere: { medianKPa: 1020, engines: 5 } }));
+});
+test('what a job is judged by stays told where the readings of others are not at hand', async () => {
+  const readHere = { name: 'Orrin 20', engines: 6, fromKPa: 1000, medianKPa: 1050, toKPa: 1100 };
+  await openPlace(<FindingsScreen />, { bench: { ...low, job: { ...low.job, readHere } } });
+  expect(written()).toMatch(/6 others: 145 to 160 psi.*judged by it. Low is under 137/);
+  expect(written()).toMatch(/6 others read here, Orrin 20/);
+});

@@ -69,6 +69,7 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
         <Comparison bench={bench} judgement={judgement} />
       </Plate>
       <ReadHerePlate
+        bench={bench}
         engineId={bench.engine.id}
         readKPa={judgement.cylinders.flatMap(({ compression }) => compression?.readKPa ?? [])}
       />

@@ -153,8 +153,11 @@ test('leaving as found closes the job with its signature; nothing changed is not
     {},
     { closing: 'yes' },
   );
+  expect(screen.getByText('No date is set.')).toBeTruthy();
+  await tap('A year');
+  expect(kept()).toEqual([expect.objectContaining({ path: '/engines/e', dueEveryMonths: 12 })]);
   await tap('Sign, and close the job');
-  expect(kept()).toEqual([
+  expect(kept().slice(1)).toEqual([
     expect.objectContaining({ path: '/signatures', procedure: 'leave-as-found' }),
     expect.objectContaining({ path: '/jobs/j', status: 'closed' }),
   ]);

@@ -16,6 +16,7 @@ import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { useKeys } from '@/ui/use-keys';
 import { Label, Strong, Title, Words } from '@/ui/words';
+import { NextDate } from './next-date';
 import { StepList } from './step-list';
 import { StepPlate } from './step-plate';
 import { isProcedure, type ProcedureInHand, useProcedure } from '@/bench/use-procedure';
@@ -142,6 +143,7 @@ function ProcedureOf({ bench, name, onBack }: { bench: Bench; name: ProcedureNam
           )}
         </>
       )}
+      {closing !== undefined && (way === 'list' || !at) ? <NextDate bench={bench} /> : null}
       {way === 'list' || !at ? (
         <End
           bench={bench}

@@ -304,6 +304,17 @@ const bookFor = (engine: Engine): fc.Arbitrary<Book[]> => {
   return fc.array(book, { maxLength: 2 });
 };
 
+/** What others read here, from alike to wildly apart. */
+const readHere = fc
+  .record({ medianKPa: fc.integer({ min: 100, max: 3000 }), apart: fc.constantFrom(0, 0.05, 0.3, 1) })
+  .map(({ medianKPa, apart }) => ({
+    name: 'Orrin 20',
+    engines: 9,
+    fromKPa: medianKPa * (1 - apart),
+    medianKPa,
+    toKPa: medianKPa * (1 + apart),
+  }));
+
 /** Any job; @param engines of which kinds */
 export const anyJob = (engines: readonly Engine[] = [...ENGINES, ...OF_EVERY_KIND]): fc.Arbitrary<JobFile> =>
   fc
@@ -319,14 +330,16 @@ export const anyJob = (engines: readonly Engine[] = [...ENGINES, ...OF_EVERY_KIN
           altitudeM: fc.constantFrom(0, 0, 1600),
           symptoms: fc.subarray(['blue-smoke', 'runs-lean', 'loses-coolant', 'knocks', 'stood-for-years']),
           purpose: fc.oneof(fc.constant(undefined), fc.constantFrom(...PURPOSES)),
+          readHere: fc.oneof(fc.constant(undefined), readHere),
         })
-        .map(({ books, first, again, air, theCase, altitudeM, symptoms, purpose }) => ({
+        .map(({ books, first, again, air, theCase, altitudeM, symptoms, purpose, readHere }) => ({
           format: 'rugged-gauge-job' as const,
           version: 1 as const,
           engine,
           ...(books.length > 0 ? { books } : {}),
           ...(symptoms.length > 0 ? { symptoms } : {}),
           ...(purpose ? { purpose } : {}),
+          ...(readHere ? { readHere } : {}),
           ...(altitudeM > 0 ? { site: { altitudeM } } : {}),
           tests: [
             ...(engine.cranks === false ? [] : [first, ...(again ? [again] : [])]),
