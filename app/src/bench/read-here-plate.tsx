@@ -1,4 +1,13 @@
-import { compressionLimits, fenceOf, formatPressure, KIND_OF_ENGINE, type KindName, readHere, siteAtmosphere, UNIT_SIGN } from '@rugged/core';
+import {
+  compressionLimits,
+  fenceOf,
+  formatPressure,
+  KIND_OF_ENGINE,
+  type KindName,
+  readHere,
+  siteAtmosphere,
+  UNIT_SIGN,
+} from '@rugged/core';
 import type { Bench } from '@rugged/contract';
 import { useMemo } from 'react';
 import { StyleSheet } from 'react-native';
@@ -54,9 +63,7 @@ export function ReadHerePlate({
         {`${engines} others: ${p(fromKPa)} to ${p(toKPa)} ${UNIT_SIGN[unit]}, the middle one ${p(medianKPa)}.${mine}`}
       </Words>
       <Words colour="dim">Each engine by its own middle, as read.</Words>
-      {bench?.job.status === 'open' && !hasBook(bench) ? (
-        <JudgeByIt bench={bench} here={here} />
-      ) : null}
+      {bench?.job.status === 'open' && !hasBook(bench) ? <JudgeByIt bench={bench} here={here} /> : null}
     </Plate>
   );
 }
@@ -78,9 +85,7 @@ function JudgeByIt({ bench, here }: { bench: Bench; here: ReturnType<typeof useS
   if (judgedBy)
     return (
       <>
-        <Words>
-          {`No book: this job is judged by it. Low is under ${formatPressure(fenceOf(judgedBy), unit)}.`}
-        </Words>
+        <Words>{`No book: this job is judged by it. Low is under ${formatPressure(fenceOf(judgedBy), unit)}.`}</Words>
         <Button onPress={() => change(undefined, 'Judged by the rule of thumb')} style={styles.gap}>
           Back to the rule of thumb
         </Button>

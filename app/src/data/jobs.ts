@@ -101,11 +101,7 @@ export function useVerdict(bench: Bench): Verdict {
 }
 
 /** Changes a job: on this device at once, at the server when there is signal. */
-export function changeJob(
-  bench: Bench,
-  change: Omit<JobChange, 'version'>,
-  what: string,
-): Promise<void> {
+export function changeJob(bench: Bench, change: Omit<JobChange, 'version'>, what: string): Promise<void> {
   return outbox.keep([
     {
       method: 'PATCH',

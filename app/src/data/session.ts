@@ -1,5 +1,7 @@
 import type { Session, Shop, ShopChange, SignIn } from '@rugged/contract';
+import type { PressureUnit } from '@rugged/core';
 import { useMutation, useQuery } from '@tanstack/react-query';
+import { createContext, useContext, useMemo } from 'react';
 import { Refused, request } from './api';
 import { keys, outbox, queryClient } from './client';
 import { fetching } from './fetching';
@@ -21,12 +23,19 @@ export function useSession() {
   });
 }
 
-/** The session inside the signed-in part of the app, where there always is one. */
+/** The session inside the signed-in part of the app, where there always is one. A pad may show its own unit. */
 export function useSignedIn(): Session {
   const { data } = useSession();
+  const unit = useContext(UnitHere);
   if (!data) throw new Error('useSignedIn is for signed-in screens');
-  return data;
+  return useMemo(
+    () => (unit === undefined || unit === data.shop.unit ? data : { ...data, shop: { ...data.shop, unit } }),
+    [data, unit],
+  );
 }
+
+/** The unit of the pad one is on, where it has one of its own. */
+export const UnitHere = createContext<PressureUnit | undefined>(undefined);
 
 export function useSignIn() {
   return useMutation({

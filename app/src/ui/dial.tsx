@@ -1,86 +1,50 @@
 import { View } from 'react-native';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
+import { type GaugeShows, type GaugeTick, gaugeWords } from './gauge';
 import { LiveNeedle } from './live-needle';
 import { SvgFigure } from './svg-figure';
 import { useColours } from './theme';
 import { FACE } from './tokens';
 
-export interface DialTick {
-  at: number;
-  name: string;
-}
-
-interface Props {
-  /** Where the needle stands, or nothing when there is no figure yet. All figures in one unit. */
-  figure?: number;
-  /** As it was typed: shown large under the needle. */
-  shown: string;
-  unit: string;
-  fullScale: number;
-  /** The book's band, moved to where the engine stands. */
-  min?: number;
-  max?: number;
-  /** What the oil's own volume may explain: a shaded arc from the dry reading up. */
-  shade?: { from: number; to: number };
-  /** What engines of its model read in this shop: a thin arc inside the scale. */
-  here?: { from: number; to: number };
-  /** First stroke: a ring. */
-  first?: number;
-  /** The other cylinders, outside the scale. */
-  others?: readonly DialTick[];
-  /** This cylinder the last time, a hollow mark. */
-  lastTime?: number;
+interface Props extends GaugeShows {
   maxWidth?: number;
-  /** A sensor's figure, asked for at every frame: the needle then moves by itself. */
-  live?: () => number;
-  /** Without the figure under the needle: it stands beside, larger. */
-  bare?: boolean;
+  /** `bare`: the figure stands beside. `arc`: so, and only the upper half of it, for want of room. */
+  shape?: 'whole' | 'bare' | 'arc';
 }
 
 const R = 150;
 const CX = 190;
 const CY = 176;
-/** Sweep in degrees, from the lower left over the top to the lower right. */
-const FROM = -215;
-const TO = 35;
-
-const VIEW = { width: 380, height: 282 };
-const BARE = { width: 380, height: 272 };
+/** Where the scale begins and ends, degrees: from the left over the top to the right. */
+const SHAPES = {
+  whole: { from: -215, to: 35, view: { width: 380, height: 282 } },
+  bare: { from: -215, to: 35, view: { width: 380, height: 272 } },
+  arc: { from: -180, to: 0, view: { width: 380, height: 194 } },
+} as const;
 
 /** The widest dial that fits a height, px. */
-export const dialWidthFor = (height: number) => (height * VIEW.width) / VIEW.height;
+export const dialWidthFor = (height: number, shape: keyof typeof SHAPES = 'whole') =>
+  (height * SHAPES[shape].view.width) / SHAPES[shape].view.height;
 
 /** Degrees by which the first and last figure stand off the ends, so that the needle at rest hides neither. */
 const END_NUDGE = 9;
 
 /** A drawn gauge. It says in words for the ear what it shows. */
-export function Dial({
-  figure,
-  shown,
-  unit,
-  fullScale,
-  min,
-  max,
-  shade,
-  here,
-  first,
-  others = [],
-  lastTime,
-  maxWidth = 380,
-  live,
-  bare = false,
-}: Props) {
+export function Dial({ maxWidth = 380, shape = 'whole', ...shows }: Props) {
+  const { figure, shown, unit, fullScale, min, max, shade, here, first, others = [], lastTime, live } = shows;
   const c = useColours();
-  const angle = (x: number) => ((FROM + (TO - FROM) * Math.min(1, Math.max(0, x / fullScale))) * Math.PI) / 180;
+  const { from: start, to: end, view } = SHAPES[shape];
+  const bare = shape !== 'whole';
+  const angle = (x: number) => ((start + (end - start) * Math.min(1, Math.max(0, x / fullScale))) * Math.PI) / 180;
   const at = (x: number, r: number) => [CX + r * Math.cos(angle(x)), CY + r * Math.sin(angle(x))] as const;
   const numeral = (x: number) => {
     const nudge = x === 0 ? END_NUDGE : x === fullScale ? -END_NUDGE : 0;
-    return at(x + (nudge / (TO - FROM)) * fullScale, R - 36);
+    return at(x + (nudge / (end - start)) * fullScale, R - 36);
   };
   const arc = (a: number, b: number, r: number) => {
     const [x0, y0] = at(a, r);
     const [x1, y1] = at(b, r);
-    const large = ((b - a) / fullScale) * (TO - FROM) > 180 ? 1 : 0;
+    const large = ((b - a) / fullScale) * (end - start) > 180 ? 1 : 0;
     return `M${x0.toFixed(2)} ${y0.toFixed(2)}A${r} ${r} 0 ${large} 1 ${x1.toFixed(2)} ${y1.toFixed(2)}`;
   };
   const line = (x: number, r0: number, r1: number) => {
@@ -89,20 +53,12 @@ export function Dial({
     return `M${x0.toFixed(2)} ${y0.toFixed(2)}L${x1.toFixed(2)} ${y1.toFixed(2)}`;
   };
   const { major, minor } = divisions(fullScale, bare ? 5 : 8);
-  const view = bare ? BARE : VIEW;
   const minors = steps(fullScale, minor);
   const majors = steps(fullScale, major);
-  const spoken = [
-    `Gauge, ${shown === '' ? 'no reading yet' : `${shown} ${unit}`}`,
-    min === undefined ? '' : `minimum ${min.toFixed(0)}`,
-    ...others.map((other) => `${other.name} ${other.at.toFixed(0)}`),
-  ]
-    .filter(Boolean)
-    .join(', ');
   return (
     <View
       role="img"
-      aria-label={spoken}
+      aria-label={gaugeWords(shows)}
       style={{ width: '100%', maxWidth, alignSelf: 'center', aspectRatio: view.width / view.height }}
     >
       <Svg width="100%" height="100%" viewBox={`0 0 ${view.width} ${view.height}`} aria-hidden>
@@ -220,11 +176,11 @@ function Hand({ at, line }: { at: number | undefined; line(x: number, r0: number
 }
 
 /** Names outside the scale, moved apart along it so that cylinders that read alike stay legible. */
-function spacedNames(ticks: readonly DialTick[], angle: (x: number) => number): (DialTick & { nameAngle: number })[] {
+function spacedNames(ticks: readonly GaugeTick[], angle: (x: number) => number): (GaugeTick & { nameAngle: number })[] {
   const room = (name: string) => 0.045 + 0.03 * name.length;
   const placed = [...ticks]
     .sort((a, b) => a.at - b.at)
-    .reduce<(DialTick & { nameAngle: number })[]>((done, tick) => {
+    .reduce<(GaugeTick & { nameAngle: number })[]>((done, tick) => {
       const before = done[done.length - 1];
       const free = before ? before.nameAngle + room(before.name) + room(tick.name) : -Infinity;
       return [...done, { ...tick, nameAngle: Math.max(angle(tick.at), free) }];

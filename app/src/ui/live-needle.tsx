@@ -1,7 +1,7 @@
-import { useEffect, useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Path } from 'react-native-svg';
 import { useColours } from './theme';
+import { useMoving } from './use-moving';
 
 interface Props {
   /** Where the needle should stand, degrees of the drawing; asked for at every frame. */
@@ -11,31 +11,12 @@ interface Props {
   tip: number;
 }
 
-/** A needle has weight: it covers this share of its way a millisecond. */
-const QUICKNESS = 1 / 45;
-
 /** A needle that moves at every frame. Only its rotation changes, and nothing is rendered again for it. */
 export function LiveNeedle({ degrees, centre, view, tip }: Props) {
   const c = useColours();
-  const hand = useRef<View>(null);
-  const target = useRef(degrees);
-  useEffect(() => {
-    target.current = degrees;
+  const hand = useMoving<View>(degrees, (element, at) => {
+    element.style.transform = `rotate(${at.toFixed(2)}deg)`;
   });
-  useEffect(() => {
-    const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
-    let at = target.current();
-    let before = performance.now();
-    let frame = requestAnimationFrame(function move(now) {
-      const aim = target.current();
-      at = still ? aim : at + (aim - at) * (1 - Math.exp(-(now - before) * QUICKNESS));
-      before = now;
-      const element = hand.current as unknown as HTMLElement | null;
-      if (element) element.style.transform = `rotate(${at.toFixed(2)}deg)`;
-      frame = requestAnimationFrame(move);
-    });
-    return () => cancelAnimationFrame(frame);
-  }, []);
   const middle = `${((100 * centre.x) / view.width).toFixed(3)}% ${((100 * centre.y) / view.height).toFixed(3)}%`;
   return (
     <View

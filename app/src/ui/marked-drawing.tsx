@@ -24,13 +24,22 @@ interface Props {
   marks: readonly DrawnMark[];
   chosen?: string | undefined;
   onPress(key: string): void;
+  /** What there is of height, px: the drawing is made as small as it needs. */
+  height?: number;
   children: ReactNode;
 }
 
 /** A drawing with marks of a thumb's size on it, each with its name and how much was found there. */
-export function MarkedDrawing({ view, marks, chosen, onPress, children }: Props) {
+export function MarkedDrawing({ view, marks, chosen, onPress, height, children }: Props) {
+  const aspectRatio = view.width / view.height;
   return (
-    <View style={[styles.frame, { aspectRatio: view.width / view.height }]}>
+    <View
+      style={[
+        styles.frame,
+        { aspectRatio },
+        height === undefined ? null : { maxWidth: Math.min(420, height * aspectRatio) },
+      ]}
+    >
       {children}
       {marks.map((mark) => (
         <Mark key={mark.key} mark={mark} view={view} chosen={mark.key === chosen} onPress={() => onPress(mark.key)} />
@@ -95,7 +104,7 @@ function Mark({
   );
 }
 
-const EAR = TOUCH.least;
+const EAR = TOUCH.tight;
 const styles = StyleSheet.create({
   frame: { width: '100%', maxWidth: 420, alignSelf: 'center' },
   mark: { position: 'absolute', alignItems: 'center', marginTop: -EAR / 2 },

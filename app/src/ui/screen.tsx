@@ -4,9 +4,10 @@ import { ActivityIndicator } from 'react-native-paper';
 import { Button, IconButton } from './button';
 import Icon from './icon';
 import type { IconName } from './icon-paths';
+import { useRoom } from './pad/room';
 import { Plate } from './plate';
 import { useColours } from './theme';
-import { SIZE, SPACE } from './tokens';
+import { SIZE, SPACE, TOUCH } from './tokens';
 import { Title, Words } from './words';
 
 interface ScreenProps {
@@ -29,16 +30,23 @@ export function Screen({ title, under, onBack, action, children, fixed = false, 
     document.title = `${title} · Rugged Gauge`;
   }, [title]);
   const width = wide ? styles.wide : styles.narrow;
+  const { tight, side } = useRoom();
+  const low = fixed && tight;
   return (
     <View style={styles.screen} role="main">
-      <View style={[styles.head, width]} dataSet={{ print: 'hide' }}>
+      <View style={[styles.head, width, low && styles.low]} dataSet={{ print: 'hide' }}>
         {onBack ? <IconButton icon="chevron-left" label="Back" onPress={onBack} ground /> : null}
-        <View style={styles.names}>
-          <Title level={1} colour="onGround" lines={1} style={onBack ? styles.inner : styles.place}>
+        <View style={[styles.names, side && low && styles.oneLine]}>
+          <Title
+            level={1}
+            colour="onGround"
+            lines={1}
+            style={[low ? styles.lowTitle : onBack ? styles.inner : styles.place, side && low && styles.whole]}
+          >
             {title}
           </Title>
           {under ? (
-            <Words colour="onGroundDim" lines={1} style={styles.under}>
+            <Words colour="onGroundDim" lines={1} style={low ? styles.lowUnder : styles.under}>
               {under}
             </Words>
           ) : null}
@@ -46,7 +54,7 @@ export function Screen({ title, under, onBack, action, children, fixed = false, 
         {action}
       </View>
       {fixed ? (
-        <View style={[styles.fixed, width]}>{children}</View>
+        <View style={[styles.fixed, width, low && styles.lowBody, side && styles.wide]}>{children}</View>
       ) : (
         <ScrollView
           style={styles.scroll}
@@ -110,7 +118,13 @@ const styles = StyleSheet.create({
     paddingBottom: 8,
     minHeight: 66,
   },
-  names: { flex: 1 },
+  low: { minHeight: TOUCH.tight, paddingTop: 2, paddingBottom: 3, gap: 4, paddingHorizontal: 8 },
+  lowTitle: { fontSize: 18, lineHeight: 20 },
+  lowUnder: { fontSize: 13, lineHeight: 15 },
+  oneLine: { flexDirection: 'row', alignItems: 'baseline', gap: 10 },
+  whole: { flexShrink: 0 },
+  lowBody: { paddingHorizontal: 8, paddingBottom: 6 },
+  names: { flex: 1, minWidth: 0 },
   foot: { paddingHorizontal: 12, paddingVertical: 8, gap: 8 },
   place: { fontSize: SIZE.place, lineHeight: 27 },
   inner: { fontSize: 20, lineHeight: 23 },

@@ -12,11 +12,14 @@ export function Sheet({
   visible,
   onClose,
   children,
+  foot,
 }: {
   title: string;
   visible: boolean;
   onClose(): void;
   children: ReactNode;
+  /** Under what scrolls, always in reach. */
+  foot?: ReactNode;
 }) {
   const c = useColours();
   const inside = useFocusInside(visible, onClose);
@@ -36,6 +39,7 @@ export function Sheet({
           <ScrollView contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">
             {children}
           </ScrollView>
+          {foot ? <View style={styles.foot}>{foot}</View> : null}
         </View>
       </Modal>
     </Portal>
@@ -81,5 +85,6 @@ const styles = StyleSheet.create({
   inside: { padding: 14, flexShrink: 1 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   title: { flex: 1 },
-  body: { gap: 12, paddingTop: 4 },
+  body: { gap: 12, paddingTop: 4, paddingBottom: 2 },
+  foot: { paddingTop: 10, gap: 8 },
 });

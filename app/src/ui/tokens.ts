@@ -76,7 +76,8 @@ export const FACE = {
 
 export const SIZE = { label: 13, small: 15, body: 16, button: 18, title: 22, place: 24, reading: 30 } as const;
 export const SPACE = { hair: 4, gap: 8, plates: 10, padding: 12 } as const;
-export const TOUCH = { least: 48, main: 64 } as const;
+/** `tight`: where the screen is too low for more. */
+export const TOUCH = { least: 48, main: 64, tight: 44 } as const;
 export const LINE = 2;
 export const RADIUS = 8;
 

@@ -1,5 +1,6 @@
 import type { Engine } from '../engine/engine';
 import { PROCEDURE_DATA, PROCEDURES } from './data';
+import { minutesLeft } from './minutes';
 import { restoring } from './data/restoring';
 import { leaveAsFound, marksOf, openStep, procedureFor, type Tick, unreadHazards } from './procedure';
 import { CHANGES, type ProcedureName } from '../step/step';
@@ -171,4 +172,11 @@ describe('leave as found', () => {
     expect([...made].sort()).toEqual([...CHANGES].sort());
     expect(Object.keys(restoring).sort()).toEqual([...CHANGES].sort());
   });
+});
+
+test('the rest of a procedure takes its share of the usual time; waking takes as long as it takes', () => {
+  expect(minutesLeft('compression', { cylinders: ['1', '2'] }, 10, 10)).toBe(10);
+  expect(minutesLeft('leakdown', { cylinders: ['1'] }, 12, 3)).toBe(3);
+  expect(minutesLeft('waking', { cylinders: ['1'] }, 8, 8)).toBeUndefined();
+  expect(minutesLeft('leave-as-found', { cylinders: ['1'] }, 0, 0)).toBeUndefined();
 });

@@ -70,7 +70,16 @@ export function BookSheet({ book, model, unit, twoStroke, onKeep, onClose }: Pro
   const sign = UNIT_SIGN[draft.unit];
   const elsewhere = Object.keys(errors).length > 0;
   return (
-    <Sheet title={book ? 'Mend the book' : 'A new book'} visible onClose={onClose}>
+    <Sheet
+      title={book ? 'Mend the book' : 'A new book'}
+      visible
+      onClose={onClose}
+      foot={
+        <Button kind="main" busy={busy} onPress={() => void keep()}>
+          Keep the book
+        </Button>
+      }
+    >
       <Field label="Which book" value={draft.source} onChange={(source) => set({ source })} error={errors['source']} />
       <View style={styles.row}>
         <Field label="Model" value={draft.model} onChange={(text) => set({ model: text })} error={errors['model']} />
@@ -157,9 +166,6 @@ export function BookSheet({ book, model, unit, twoStroke, onKeep, onClose }: Pro
         </Button>
       )}
       {elsewhere ? <Words colour="rust">Not kept yet: see the fields in red.</Words> : null}
-      <Button kind="main" busy={busy} onPress={() => void keep()}>
-        Keep the book
-      </Button>
     </Sheet>
   );
 }

@@ -54,7 +54,16 @@ export function RepairSheet({ bench, onClose }: { bench: Bench; onClose(): void 
   };
   const { cylinders } = bench.engine;
   return (
-    <Sheet title="Repaired" visible onClose={onClose}>
+    <Sheet
+      title="Repaired"
+      visible
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={() => void keep()}>
+          Keep the repair
+        </Button>
+      }
+    >
       {field('what', 'What was done')}
       {field('parts', 'Parts')}
       <View style={styles.row}>
@@ -84,9 +93,6 @@ export function RepairSheet({ bench, onClose }: { bench: Bench; onClose(): void 
           </View>
         </View>
       ) : null}
-      <Button kind="main" onPress={() => void keep()}>
-        Keep the repair
-      </Button>
     </Sheet>
   );
 }

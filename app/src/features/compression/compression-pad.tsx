@@ -1,32 +1,25 @@
 import type { Bench } from '@rugged/contract';
-import {
-  formatPressure,
-  PRESSURE_UNITS,
-  tellUnsuited,
-  toKPa,
-  type PressureUnit,
-  UNIT_SIGN,
-  type Unsuited,
-} from '@rugged/core';
-import { useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
-import { TouchableRipple } from 'react-native-paper';
-import { useChangeShop } from '@/data/session';
-import { LivePanel } from './live-panel';
+import { formatPressure, tellUnsuited, toKPa, type PressureUnit, type Unsuited } from '@rugged/core';
+import { type ReactNode, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { CylinderStrip } from '@/bench/cylinder-strip';
 import { useProcedure } from '@/bench/use-procedure';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
-import { Keypad, type PadKey } from '@/ui/keypad';
+import { Keypad, type PadKey } from '@/ui/pad/keypad';
+import { PadButtons, padButton } from '@/ui/pad/pad-buttons';
+import { PadFrame } from '@/ui/pad/pad-frame';
+import { useRoom } from '@/ui/pad/room';
 import { Plate } from '@/ui/plate';
-import { useColours } from '@/ui/theme';
-import { LINE, RADIUS, TOUCH } from '@/ui/tokens';
-import { Figure, Label, Strong, Words } from '@/ui/words';
+import { Strong, Words } from '@/ui/words';
 import { AttemptsSheet } from './attempts-sheet';
+import { DialPlate } from './dial-plate';
 import type { Draft } from './draft';
-import type { CompressionPad as Pad } from './use-compression-pad';
-
-import { DialPlate, VerdictLine } from './dial-plate';
+import { LivePanel } from './live-panel';
+import { LowFace } from './low-face';
 import { OilPlate } from './oil-plate';
+import type { CompressionPad as Pad } from './use-compression-pad';
+import { VerdictLine } from './verdict-line';
 
 interface Props {
   bench: Bench;
@@ -52,13 +45,11 @@ const SWING_KEYS: typeof STROKE_KEYS = [
   { name: 'First', label: 'First stroke', focus: 0 },
 ];
 
-/** Dial, figures, keys and one big button. It fits a phone without scrolling. */
+/** Dial, figures, keys and one big button. It fits every phone without scrolling. */
 export function CompressionPad({ bench, pad, onDone, onSettings }: Props) {
   const [correcting, setCorrecting] = useState(false);
+  const { tight } = useRoom();
   const { draft, act } = pad;
-  const { changeUnit } = useUnitSwitch(pad);
-  // One question at a time: the tester before anybody cranks, the temperature once there is a figure.
-  const asking = pad.conditions.engineTemperature === undefined && draft.peak !== '';
   const [one, two, three] = draft.low === undefined ? STROKE_KEYS : SWING_KEYS;
   const aimed = ({ name, label, focus }: Aim) => ({
     name,
@@ -66,97 +57,70 @@ export function CompressionPad({ bench, pad, onDone, onSettings }: Props) {
     chosen: focus === 'next' ? typeof draft.focus === 'number' && draft.focus > 0 : draft.focus === focus,
     onPress: () => act(focus === 'next' ? { do: 'next-stroke' } : { do: 'focus', focus }),
   });
-  const onKey = (key: PadKey) => act({ do: 'key', key });
+  const wet = { name: 'Wet', label: pad.wet ? 'Dry again' : 'Wet', chosen: pad.wet, onPress: pad.toggleWet };
+  const question = useQuestion(bench, pad, onSettings);
+  const change = () => setCorrecting(true);
   return (
-    <View style={styles.pad}>
-      <CylinderStrip bench={bench} pad={pad} />
-      <CoreIsOut bench={bench} />
-      {pad.unsuited[0] && !asking ? <Unsuitable one={pad.unsuited[0]} unit={pad.unit} onSettings={onSettings} /> : null}
-      {asking || (pad.conditions.engineTemperature === undefined && !pad.unsuited[0]) ? (
-        <TemperatureQuestion pad={pad} />
-      ) : pad.wet ? (
-        <OilPlate pad={pad} />
-      ) : null}
-      <DialPlate bench={bench} pad={pad} onAttempts={() => setCorrecting(true)} />
-      <VerdictLine bench={bench} pad={pad} />
-      {pad.live ? (
-        <LivePanel live={pad.live} pad={pad} />
-      ) : (
-        <Keypad
-          onKey={onKey}
-          side={[
-            aimed(one),
-            aimed(two),
-            aimed(three),
-            { name: UNIT_SIGN[pad.unit], label: `Unit ${UNIT_SIGN[pad.unit]}, switch`, onPress: changeUnit },
-          ]}
-        />
-      )}
-      <Buttons pad={pad} onDone={onDone} />
+    <>
+      <PadFrame
+        face={
+          <>
+            <CylinderStrip
+              cylinders={bench.engine.cylinders}
+              here={pad.cylinder}
+              figureOf={(id) => {
+                const kept = pad.counting.findLast(({ figures }) => figures.cylinder === id)?.figures;
+                return kept && formatPressure(toKPa(kept.peak, kept.unit), pad.unit);
+              }}
+              onSelect={pad.select}
+            />
+            {tight ? (
+              <LowFace bench={bench} pad={pad} onAttempts={change} question={question} />
+            ) : (
+              <>
+                {question}
+                <DialPlate bench={bench} pad={pad} onAttempts={change} />
+                <VerdictLine bench={bench} pad={pad} />
+              </>
+            )}
+          </>
+        }
+        hand={
+          <>
+            {pad.live ? (
+              <LivePanel live={pad.live} pad={pad} wet={wet} />
+            ) : (
+              <Keypad
+                onKey={(key: PadKey) => act({ do: 'key', key })}
+                side={[aimed(one), aimed(two), aimed(three), wet]}
+              />
+            )}
+            <Buttons pad={pad} onDone={onDone} />
+          </>
+        }
+      />
       <AttemptsSheet pad={pad} visible={correcting} onClose={() => setCorrecting(false)} />
-    </View>
+    </>
   );
 }
 
-/** The next unit, for the whole shop: units are never mixed on one screen. What was typed is converted with it. */
-function useUnitSwitch(pad: Pad) {
-  const { mutate } = useChangeShop();
-  const next = PRESSURE_UNITS[(PRESSURE_UNITS.indexOf(pad.unit) + 1) % PRESSURE_UNITS.length] ?? 'psi';
-  return {
-    changeUnit: () => {
-      pad.convertDraft(next);
-      mutate({ unit: next });
-    },
-  };
-}
-
-/** Up to this many cylinders stand side by side with room for a word. */
-const ROOMY = 3;
-
-function CylinderStrip({ bench, pad }: { bench: Bench; pad: Pad }) {
-  const c = useColours();
-  const roomy = bench.engine.cylinders.length <= ROOMY;
-  return (
-    <ScrollView
-      horizontal
-      style={styles.strip}
-      contentContainerStyle={styles.chips}
-      showsHorizontalScrollIndicator={false}
-    >
-      {bench.engine.cylinders.map((id) => {
-        const kept = pad.counting.findLast(({ figures }) => figures.cylinder === id)?.figures;
-        const here = id === pad.cylinder;
-        const figure = kept ? formatPressure(toKPa(kept.peak, kept.unit), pad.unit) : here ? 'now' : '·';
-        return (
-          <TouchableRipple
-            key={id}
-            borderless
-            role="button"
-            aria-pressed={here}
-            onPress={() => pad.select(id)}
-            style={[
-              styles.chip,
-              { backgroundColor: c.plate, borderColor: here ? c.amber : c.line, borderWidth: here ? 4 : LINE },
-            ]}
-          >
-            <View style={roomy ? styles.beside : styles.stacked}>
-              <Label colour="ink" lines={1}>{`Cyl ${id}`}</Label>
-              <Figure style={roomy ? styles.chipFigure : styles.smallFigure} colour={kept ? 'ink' : 'dim'}>
-                {figure}
-              </Figure>
-            </View>
-          </TouchableRipple>
-        );
-      })}
-    </ScrollView>
-  );
+/** One question at a time: the core, the tester before anybody cranks, the temperature once there is a figure, the dose. */
+function useQuestion(bench: Bench, pad: Pad, onSettings: () => void): ReactNode {
+  const core = useCoreIsOut(bench);
+  const [unsuited] = pad.unsuited;
+  const cold = pad.conditions.engineTemperature === undefined;
+  if (core) return core;
+  if (cold && pad.draft.peak !== '') return <TemperatureQuestion pad={pad} />;
+  if (pad.wet) return <OilPlate pad={pad} />;
+  if (unsuited) return <Unsuitable one={unsuited} unit={pad.unit} onSettings={onSettings} />;
+  return cold ? <TemperatureQuestion pad={pad} /> : undefined;
 }
 
 /** Air was fed with the core out of the hose: left out, a sound engine reads like a dead one. */
-function CoreIsOut({ bench }: { bench: Bench }) {
+function useCoreIsOut(bench: Bench): ReactNode {
   const { procedure, marks, tick } = useProcedure(bench, 'leave-as-found');
   const step = procedure.steps.find(({ id }) => id === 'valve-core-out');
-  if (!step || marks.get(step.id)?.mark === 'done') return null;
+  if (!step || marks.get(step.id)?.mark === 'done') return undefined;
   return (
     <Plate hand style={styles.question}>
       <Words style={styles.grow}>Valve core back in the hose? Without it this engine looks dead.</Words>
@@ -205,27 +169,27 @@ function Buttons({ pad, onDone }: { pad: Pad; onDone(): void }) {
   const empty = draft.peak === '' && !draft.low && !draft.strokes.some(Boolean);
   const cranking = pad.live?.stream?.status === 'running' || pad.live?.stream?.status === 'joining';
   return (
-    <View style={styles.buttons}>
+    <PadButtons>
       <Button
         kind="ground"
         tall
         onPress={() => pad.keep(true)}
         disabled={!typed.ok}
         label="Keep and test the same cylinder again"
-        style={styles.grow}
+        style={padButton.lesser}
       >
         Again
       </Button>
       {empty && pad.live && !(next === undefined && pad.lastKept && pad.attempts.length > 0) ? (
-        <Button kind="main" onPress={pad.live.crank} disabled={cranking} style={styles.keep}>
+        <Button kind="main" onPress={pad.live.crank} disabled={cranking} style={padButton.main}>
           {cranking ? 'Cranking' : `Crank cyl ${pad.cylinder}`}
         </Button>
       ) : empty ? (
-        <Button kind="main" onPress={onDone} style={styles.keep}>
+        <Button kind="main" onPress={onDone} style={padButton.main}>
           Back to the bench
         </Button>
       ) : (
-        <Button kind="main" onPress={() => pad.keep(false)} style={styles.keep}>
+        <Button kind="main" onPress={() => pad.keep(false)} style={padButton.main}>
           {draft.correcting
             ? `Correct to ${figure}`
             : next === undefined
@@ -233,29 +197,12 @@ function Buttons({ pad, onDone }: { pad: Pad; onDone(): void }) {
               : `Keep ${figure}, next ${next}`}
         </Button>
       )}
-    </View>
+    </PadButtons>
   );
 }
 
 const styles = StyleSheet.create({
-  pad: { flex: 1, gap: 8 },
-  strip: { flexGrow: 0, flexShrink: 0 },
-  chips: { gap: 6, flexGrow: 1 },
-  chip: {
-    borderRadius: RADIUS,
-    minHeight: TOUCH.least + 2,
-    minWidth: TOUCH.least,
-    flexGrow: 1,
-    flexBasis: 0,
-    justifyContent: 'center',
-  },
-  beside: { flexDirection: 'row', justifyContent: 'space-between', alignItems: 'center', paddingHorizontal: 8, gap: 6 },
-  stacked: { alignItems: 'center' },
-  chipFigure: { fontSize: 17 },
-  smallFigure: { fontSize: 14, lineHeight: 18 },
   grow: { flexGrow: 1, flexShrink: 1 },
   question: { flexDirection: 'row', alignItems: 'center', paddingVertical: 4, gap: 8 },
   fact: { fontSize: 15, flexShrink: 1 },
-  buttons: { flexDirection: 'row', gap: 8 },
-  keep: { flexGrow: 2.2, flexShrink: 1, flexBasis: 0 },
 });

@@ -2,13 +2,14 @@ import type { Bench } from '@rugged/contract';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { useWindowDimensions } from 'react-native';
+import { UnitOfPad } from '@/data/unit-of-pad';
 import { BenchGate } from '@/bench/bench-gate';
 import { KeysSheet } from '@/bench/keys-sheet';
 import { WideBench } from '@/bench/wide-bench';
 import { KeptBadge } from '@/bench/kept-badge';
 import { StepsButton } from '@/bench/steps-button';
 import { TraceSheet } from './trace-sheet';
-import { Button, IconButton } from '@/ui/button';
+import { IconButton } from '@/ui/button';
 import { Screen } from '@/ui/screen';
 import { WIDE } from '@/ui/tokens';
 import { useKeys } from '@/ui/use-keys';
@@ -17,7 +18,15 @@ import { ConditionsSheet } from './conditions-sheet';
 import { CompressionPad } from './compression-pad';
 import { type CompressionPad as Pad, useCompressionPad } from './use-compression-pad';
 
-export const CompressionScreen = () => <BenchGate>{(bench) => <CompressionOf bench={bench} />}</BenchGate>;
+export const CompressionScreen = () => (
+  <BenchGate>
+    {(bench) => (
+      <UnitOfPad pad={`compression.${bench.job.id}`}>
+        <CompressionOf bench={bench} />
+      </UnitOfPad>
+    )}
+  </BenchGate>
+);
 
 function CompressionOf({ bench }: { bench: Bench }) {
   const router = useRouter();
@@ -81,7 +90,6 @@ function CompressionOf({ bench }: { bench: Bench }) {
           title={`Compression, ${oiled ? 'wet, ' : ''}${bench.engine.name}`}
           middleAction={
             <>
-              <WetButton pad={pad} />
               <StepsButton jobId={bench.job.id} of={oiled ? 'wet' : 'compression'} cylinder={here} />
               <IconButton
                 icon="cog-outline"
@@ -99,14 +107,13 @@ function CompressionOf({ bench }: { bench: Bench }) {
   }
   return (
     <Screen
-      title={oiled ? 'Wet test' : 'Compression'}
-      under={`${oiled ? '' : 'dry · '}${bench.engine.name} · ${conditionWords(pad.conditions)}`}
+      title={oiled ? 'Wet test' : 'Compression, dry'}
+      under={`${pad.conditions.engineTemperature ?? 'warm or cold?'} · ${pad.conditions.tester?.name ?? 'tester not named'} · ${bench.engine.name}`}
       onBack={back}
       fixed
       action={
         <>
           <KeptBadge />
-          <WetButton pad={pad} />
           <StepsButton jobId={bench.job.id} of={oiled ? 'wet' : 'compression'} cylinder={here} />
           <IconButton icon="cog-outline" label="How it is tested" onPress={() => setSettingUp(true)} ground />
         </>
@@ -115,14 +122,6 @@ function CompressionOf({ bench }: { bench: Bench }) {
       {sheets}
       {body}
     </Screen>
-  );
-}
-
-function WetButton({ pad }: { pad: Pad }) {
-  return (
-    <Button kind="ground" pressed={pad.wet} onPress={pad.toggleWet}>
-      {pad.wet ? 'Dry' : 'Wet'}
-    </Button>
   );
 }
 

@@ -64,7 +64,16 @@ export function ConditionsSheet({ bench, conditions, visible, onClose, onChange,
     onClose();
   };
   return (
-    <Sheet title="How it is tested" visible={visible} onClose={done}>
+    <Sheet
+      title="How it is tested"
+      visible={visible}
+      onClose={done}
+      foot={
+        <Button kind="main" onPress={done}>
+          Done
+        </Button>
+      }
+    >
       <Plate hand>
         <Strong>Before you crank</Strong>
         <Words>
@@ -120,9 +129,6 @@ export function ConditionsSheet({ bench, conditions, visible, onClose, onChange,
       />
       <Button icon="chart-line" onPress={onTrace}>
         Figures from a recorded trace
-      </Button>
-      <Button kind="main" onPress={done}>
-        Done
       </Button>
     </Sheet>
   );

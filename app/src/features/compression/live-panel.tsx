@@ -2,6 +2,7 @@ import { fromKPa } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { useStreamed } from '@/bench/live/use-live';
 import { Button } from '@/ui/button';
+import type { SideKey } from '@/ui/pad/keypad';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
 import { RADIUS } from '@/ui/tokens';
@@ -12,7 +13,15 @@ import { type CompressionPad, crankingRpm } from './use-compression-pad';
 const SHOWN = 8;
 
 /** In the keys' place while a sensor is on: strokes as they are caught, cranking speed, and how the stream stands. */
-export function LivePanel({ live, pad }: { live: NonNullable<CompressionPad['live']>; pad: CompressionPad }) {
+export function LivePanel({
+  live,
+  pad,
+  wet,
+}: {
+  live: NonNullable<CompressionPad['live']>;
+  pad: CompressionPad;
+  wet: SideKey;
+}) {
   const c = useColours();
   const { stream, cycle } = live;
   useStreamed(stream, ({ strokes: caught, status }) => `${status} ${caught?.strokes.length ?? 0}`);
@@ -27,6 +36,9 @@ export function LivePanel({ live, pad }: { live: NonNullable<CompressionPad['liv
           <Figure style={styles.speed}>{rpm === undefined ? '–' : String(rpm)}</Figure>
           {' rev/min'}
         </Words>
+        <Button pressed={wet.chosen === true} onPress={wet.onPress} label={wet.label}>
+          {wet.name}
+        </Button>
       </View>
       <View style={styles.strokes} role="list" aria-label="Strokes caught">
         {strokes.slice(0, SHOWN).map(({ peak, seconds }) => (
@@ -73,7 +85,7 @@ function statusWords({ stream }: NonNullable<CompressionPad['live']>): string {
 
 const styles = StyleSheet.create({
   plate: { gap: 8, minHeight: 190 },
-  head: { flexDirection: 'row', alignItems: 'baseline', gap: 10 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 10 },
   grow: { flexGrow: 1 },
   speed: { fontSize: 24 },
   strokes: { flexDirection: 'row', flexWrap: 'wrap', gap: 6, minHeight: 40, alignItems: 'center' },

@@ -1,11 +1,11 @@
-import { StyleSheet, View } from 'react-native';
+import { View } from 'react-native';
 import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { useDraft } from '@/data/draft';
 import { Button } from '@/ui/button';
 import { type DrawnMark, MarkedDrawing } from '@/ui/marked-drawing';
-import { Plate } from '@/ui/plate';
+import { Sheet } from '@/ui/sheet';
 import { useColours } from '@/ui/theme';
-import { Title, Words } from '@/ui/words';
+import { Words } from '@/ui/words';
 
 const VIEW = { width: 360, height: 380 };
 
@@ -38,7 +38,17 @@ const SEVERAL: readonly Brushed[] = [
 ];
 
 /** Tap once: brushed and dry. Again: bubbles. Again: not brushed. What was found is kept as a note. */
-export function SoapMap({ job, cylinders, onKeep }: { job: string; cylinders: number; onKeep(text: string): void }) {
+export function SoapMap({
+  job,
+  cylinders,
+  onKeep,
+  onClose,
+}: {
+  job: string;
+  cylinders: number;
+  onKeep(text: string): void;
+  onClose(): void;
+}) {
   const places = cylinders > 1 ? SEVERAL : SINGLE;
   const [found, setFound] = useDraft<Readonly<Record<string, 'dry' | 'bubbles'>>>(`soap.${job}`, {});
   const press = (key: string) => {
@@ -55,8 +65,23 @@ export function SoapMap({ job, cylinders, onKeep }: { job: string; cylinders: nu
     .filter(Boolean)
     .join(' ');
   return (
-    <Plate label="Soapy water" style={styles.plate}>
-      <Title>Soapy water, while it holds pressure</Title>
+    <Sheet
+      title="Soapy water, while it holds pressure"
+      visible
+      onClose={onClose}
+      foot={
+        <Button
+          disabled={text === ''}
+          onPress={() => {
+            onKeep(text);
+            setFound({});
+            onClose();
+          }}
+        >
+          Keep as a note
+        </Button>
+      }
+    >
       <Words colour="dim">
         {cylinders > 1
           ? 'Tap where you brushed: once for dry, twice for bubbles. No bubble anywhere: an inner seal into the ' +
@@ -77,16 +102,7 @@ export function SoapMap({ job, cylinders, onKeep }: { job: string; cylinders: nu
       <View role="status">
         <Words>{text || 'Nothing brushed yet.'}</Words>
       </View>
-      <Button
-        disabled={text === ''}
-        onPress={() => {
-          onKeep(text);
-          setFound({});
-        }}
-      >
-        Keep as a note
-      </Button>
-    </Plate>
+    </Sheet>
   );
 }
 
@@ -151,5 +167,3 @@ function Cases({ count }: { count: number }) {
     </Svg>
   );
 }
-
-const styles = StyleSheet.create({ plate: { gap: 8 } });

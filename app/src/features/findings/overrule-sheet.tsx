@@ -64,7 +64,28 @@ export function OverruleSheet({ bench, cylinder, onClose }: { bench: Bench; cyli
   };
 
   return (
-    <Sheet title={`Overrule cyl ${cylinder}`} visible onClose={onClose}>
+    <Sheet
+      title={`Overrule cyl ${cylinder}`}
+      visible
+      onClose={onClose}
+      foot={
+        <>
+          {' '}
+          <Button
+            kind="main"
+            disabled={state === undefined && cause === undefined}
+            onPress={() => void keep({ state, cause })}
+          >
+            {state
+              ? `Overrule to ${STATE_WORD[state].toLowerCase()}`
+              : cause
+                ? 'Keep your opinion'
+                : 'Choose a verdict or a cause'}
+          </Button>
+          {standing ? <Button onPress={() => void keep({})}>Lift what stands</Button> : null}
+        </>
+      }
+    >
       <Words colour="dim">Your word stands on the page; what was computed stays beside it.</Words>
       <Choice<State>
         label="Your verdict"
@@ -79,18 +100,6 @@ export function OverruleSheet({ bench, cylinder, onClose }: { bench: Bench; cyli
         onChoose={(value) => setCause(value === cause ? undefined : value)}
       />
       <Field label="Reason" value={reason} onChange={setReason} error={errors['reason']} multiline />
-      <Button
-        kind="main"
-        disabled={state === undefined && cause === undefined}
-        onPress={() => void keep({ state, cause })}
-      >
-        {state
-          ? `Overrule to ${STATE_WORD[state].toLowerCase()}`
-          : cause
-            ? 'Keep your opinion'
-            : 'Choose a verdict or a cause'}
-      </Button>
-      {standing ? <Button onPress={() => void keep({})}>Lift what stands</Button> : null}
     </Sheet>
   );
 }

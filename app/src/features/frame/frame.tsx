@@ -4,6 +4,7 @@ import { StyleSheet, Text, useWindowDimensions, View } from 'react-native';
 import { useSignedIn } from '@/data/session';
 import Icon from '@/ui/icon';
 import type { IconName } from '@/ui/icon-paths';
+import { useRoom } from '@/ui/pad/room';
 import { TapLink } from '@/ui/tap-link';
 import { useColours } from '@/ui/theme';
 import { FACE, RAIL, TOUCH } from '@/ui/tokens';
@@ -31,13 +32,17 @@ const PLACES: readonly Place[] = [
   },
 ];
 
+/** Where a test is in hand. */
+const TESTS = /\/(compression|leakdown|crankcase|steps)$/;
+
 /** The places: tabs under the thumb on a phone, a rail on a wide screen. A test in hand has the whole phone. */
 export function Frame({ children }: { children: ReactNode }) {
   const c = useColours();
   const { width } = useWindowDimensions();
   const pathname = usePathname();
-  const rail = width >= RAIL;
-  const testing = pathname.endsWith('/compression');
+  const { side } = useRoom();
+  const rail = width >= RAIL && !side;
+  const testing = TESTS.test(pathname);
   return (
     <View style={[styles.frame, rail && styles.beside, { backgroundColor: c.ground }]}>
       {rail ? <Places rail /> : null}

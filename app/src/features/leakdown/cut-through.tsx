@@ -14,27 +14,30 @@ interface Props {
   heard: Readonly<Record<string, number>>;
   chosen: string | undefined;
   onChoose(place: Place): void;
+  /** What there is of height, px. */
+  height?: number;
 }
 
 const VIEW = { width: 360, height: 372 };
 /** Where each place is on the drawing, and on which side of its mark the name stands. */
-type Spot = { x: number; y: number; name: 'right' | 'below' };
+type Spot = { x: number; y: number; name: 'right' | 'left' | 'below' };
 const FOUR_STROKE: Readonly<Record<HeardAt, Spot>> = {
-  adapter: { x: 180, y: 24, name: 'right' },
-  intake: { x: 40, y: 64, name: 'below' },
-  exhaust: { x: 320, y: 64, name: 'below' },
-  'head-joint': { x: 262, y: 142, name: 'right' },
-  coolant: { x: 84, y: 176, name: 'below' },
-  neighbour: { x: 306, y: 200, name: 'below' },
-  'push-rod-tunnel': { x: 91, y: 250, name: 'right' },
-  crankcase: { x: 66, y: 306, name: 'below' },
+  adapter: { x: 180, y: 28, name: 'left' },
+  intake: { x: 40, y: 66, name: 'below' },
+  exhaust: { x: 320, y: 66, name: 'below' },
+  'head-joint': { x: 258, y: 154, name: 'right' },
+  coolant: { x: 84, y: 153, name: 'below' },
+  neighbour: { x: 310, y: 222, name: 'left' },
+  'push-rod-tunnel': { x: 91, y: 241, name: 'right' },
+  crankcase: { x: 66, y: 314, name: 'below' },
 };
 const TWO_STROKE: Readonly<Record<HeardAt, Spot>> = {
   ...FOUR_STROKE,
   intake: { x: 40, y: 262, name: 'below' },
   exhaust: { x: 320, y: 164, name: 'below' },
-  crankcase: { x: 96, y: 334, name: 'right' },
-  neighbour: { x: 306, y: 262, name: 'below' },
+  'head-joint': { x: 262, y: 98, name: 'right' },
+  crankcase: { x: 112, y: 336, name: 'right' },
+  neighbour: { x: 310, y: 258, name: 'left' },
   coolant: { x: 60, y: 140, name: 'below' },
 };
 /** The piston lets the mixture in itself: its port is in the wall, opposite the exhaust. */
@@ -43,7 +46,7 @@ const SIDE_VALVE: Readonly<Record<HeardAt, Spot>> = {
   ...FOUR_STROKE,
   adapter: { x: 180, y: 30, name: 'right' },
   intake: { x: 40, y: 176, name: 'below' },
-  exhaust: { x: 40, y: 252, name: 'below' },
+  exhaust: { x: 40, y: 270, name: 'below' },
   'head-joint': { x: 262, y: 112, name: 'right' },
   crankcase: { x: 300, y: 312, name: 'below' },
 };
@@ -57,7 +60,7 @@ const SPOTS: Readonly<Record<CutKind, Readonly<Record<HeardAt, Spot>>>> = {
   rotary: TWO_STROKE,
 };
 /** A second neighbour stands under the first. */
-const NEXT_NEIGHBOUR = 76;
+const NEXT_NEIGHBOUR = 66;
 const NAME: Readonly<Record<HeardAt, string>> = {
   adapter: 'Adapter',
   intake: 'Intake',
@@ -73,7 +76,7 @@ export const placeName = ({ at, cylinder }: Place): string =>
 export const LEVELS = ['None', 'Faint', 'Clear', 'Strong'] as const;
 
 /** A cylinder cut through, with the places to listen at: tap one, then say how loud. */
-export function CutThrough({ kind, liquid, places, heard, chosen, onChoose }: Props) {
+export function CutThrough({ kind, liquid, places, heard, chosen, onChoose, height }: Props) {
   const spots = SPOTS[kind];
   let neighbours = 0;
   const marks = places.map((place) => {
@@ -95,6 +98,7 @@ export function CutThrough({ kind, liquid, places, heard, chosen, onChoose }: Pr
       view={VIEW}
       marks={marks}
       chosen={chosen}
+      {...(height === undefined ? {} : { height })}
       onPress={(key) => {
         const place = places.find((one) => one.key === key);
         if (place) onChoose(place);

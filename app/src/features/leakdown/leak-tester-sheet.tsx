@@ -24,7 +24,16 @@ const GAUGES = [
 export function LeakTesterSheet({ bench, pad, onClose }: { bench: Bench; pad: LeakdownPad; onClose(): void }) {
   const { conditions, setConditions, draft, act } = pad;
   return (
-    <Sheet title="Leak-down tester" visible onClose={onClose}>
+    <Sheet
+      title="Leak-down tester"
+      visible
+      onClose={onClose}
+      foot={
+        <Button kind="main" onPress={onClose}>
+          Done
+        </Button>
+      }
+    >
       <Choice
         label="Engine"
         options={TEMPERATURE}
@@ -61,9 +70,6 @@ export function LeakTesterSheet({ bench, pad, onClose }: { bench: Bench; pad: Le
         Regulator backed off before the air goes on. Zero it with the hose blocked, and again between cylinders. No
         valve core in this hose.
       </Words>
-      <Button kind="main" onPress={onClose}>
-        Done
-      </Button>
     </Sheet>
   );
 }

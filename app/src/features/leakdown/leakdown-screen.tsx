@@ -3,6 +3,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { useWindowDimensions } from 'react-native';
 import { useVerdict } from '@/data/jobs';
+import { UnitOfPad } from '@/data/unit-of-pad';
 import { BenchGate } from '@/bench/bench-gate';
 import { KeysSheet } from '@/bench/keys-sheet';
 import { WideBench } from '@/bench/wide-bench';
@@ -16,7 +17,15 @@ import { LeakTesterSheet } from './leak-tester-sheet';
 import { LeakdownPad } from './leakdown-pad';
 import { type LeakdownPad as Pad, useLeakdownPad } from './use-leakdown-pad';
 
-export const LeakdownScreen = () => <BenchGate>{(bench) => <LeakdownOf bench={bench} />}</BenchGate>;
+export const LeakdownScreen = () => (
+  <BenchGate>
+    {(bench) => (
+      <UnitOfPad pad={`leakdown.${bench.job.id}`}>
+        <LeakdownOf bench={bench} />
+      </UnitOfPad>
+    )}
+  </BenchGate>
+);
 
 function LeakdownOf({ bench }: { bench: Bench }) {
   const router = useRouter();
@@ -71,8 +80,8 @@ function LeakdownOf({ bench }: { bench: Bench }) {
     <Screen
       title={pad.listening ? 'Where does it go?' : 'Leak-down'}
       under={
-        `cyl ${here} · ${orifice === undefined ? 'orifice not known' : `orifice ${orifice} mm`} · ` +
-        `${bench.engine.name}`
+        `${pad.conditions.engineTemperature ?? 'warm or cold?'} · ` +
+        `${orifice === undefined ? 'orifice not known' : `orifice ${orifice} mm`} · ${bench.engine.name}`
       }
       onBack={() => (pad.listening ? pad.setListening(false) : back())}
       fixed

@@ -1,9 +1,11 @@
 import { parts } from '@rugged/core';
 import type { Bench } from '@rugged/contract';
 import { useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
+import { PadButtons, padButton } from '@/ui/pad/pad-buttons';
+import { PadFrame } from '@/ui/pad/pad-frame';
 import { Plate } from '@/ui/plate';
 import { Label, Strong, Words } from '@/ui/words';
 import { CutThrough, type CutKind, LEVELS, placeName } from './cut-through';
@@ -11,17 +13,16 @@ import type { Place } from './leak-draft';
 import type { LeakdownPad as Pad } from './use-leakdown-pad';
 
 const LEVEL_OPTIONS = LEVELS.map((word, level) => ({ value: String(level), word }));
-const RAISES = [
-  { value: 'no', word: 'Changes nothing' },
-  { value: 'yes', word: 'Lifts the gauge' },
-] as const;
 const BREATHER = [
   { value: 'off', word: 'Off' },
   { value: 'on', word: 'Still on' },
 ] as const;
 
-/** Which drawing this engine is. */
-/** Where nobody said how it breathes, the commonest is drawn. */
+/** Padding and edge of the plate that the drawing stands on. */
+const AROUND = 12;
+const BREATHER_IS = { off: '. Breather off', on: '. Breather on' } as const;
+
+/** Which drawing this engine is. Where nobody said how it breathes, the commonest is drawn. */
 const cutOf = ({ engine: { cycle, valveGear } }: Bench): CutKind =>
   valveGear === undefined || valveGear === 'overhead'
     ? cycle === 'two-stroke'
@@ -32,91 +33,113 @@ const cutOf = ({ engine: { cycle, valveGear } }: Bench): CutKind =>
 /** Where the air goes: a place, and how loud. */
 export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
   const [chosen, setChosen] = useState<Place>();
+  const [room, setRoom] = useState(0);
   const { draft, act, typed, fourStroke } = pad;
   const suspected = pad.judged?.reasons.find(({ rule }) => rule === 'wrong-stroke-suspected');
   // It matters once something is heard where the rings' breath comes out, too.
   const asks = fourStroke && ((draft.heard['intake'] ?? 0) > 0 || (draft.heard['crankcase'] ?? 0) > 1);
+  // One question at a time, where the thumb is: the stroke, the breather, then the places.
+  const question = suspected ? (
+    <Plate hand label="Wrong stroke" style={styles.question}>
+      <Strong>{suspected.text}</Strong>
+      <Button onPress={() => act({ do: 'confirm-tdc' })}>It is at the top of compression</Button>
+    </Plate>
+  ) : asks && draft.breatherOff === undefined ? (
+    <Plate hand label="Breather" style={styles.question}>
+      <Strong>Is the breather hose off the air box?</Strong>
+      <Words colour="dim" style={styles.fact}>
+        While it is on, air past the rings also hisses at the intake and looks like a bad valve.
+      </Words>
+      <Choice
+        label="Breather hose"
+        hideLabel
+        options={BREATHER}
+        chosen={undefined}
+        onChoose={(value) => act({ do: 'breather', off: value === 'off' })}
+      />
+    </Plate>
+  ) : null;
   return (
-    <View style={styles.pad}>
-      <ScrollView contentContainerStyle={styles.gap}>
-        <Plate style={styles.drawing} label="Where the air goes">
-          <CutThrough
-            kind={cutOf(bench)}
-            liquid={parts(bench.engine).coolant}
-            places={pad.places}
-            heard={draft.heard}
-            chosen={chosen?.key}
-            onChoose={setChosen}
-          />
-        </Plate>
-        <Plate label="How loud">
-          <Label>{chosen ? placeName(chosen) : 'Tap a place, then say how loud'}</Label>
-          {chosen ? (
-            <Choice
-              label={placeName(chosen)}
-              hideLabel
-              options={LEVEL_OPTIONS}
-              chosen={draft.heard[chosen.key] === undefined ? undefined : String(draft.heard[chosen.key])}
-              onChoose={(level) => act({ do: 'heard', place: chosen.key, level: Number(level) })}
-            />
+    <PadFrame
+      face={
+        <View style={styles.face} onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.height)}>
+          {room > 0 ? (
+            <Plate style={styles.drawing} label="Where the air goes">
+              <CutThrough
+                kind={cutOf(bench)}
+                liquid={parts(bench.engine).coolant}
+                places={pad.places}
+                heard={draft.heard}
+                chosen={chosen?.key}
+                onChoose={setChosen}
+                height={room - AROUND}
+              />
+            </Plate>
           ) : null}
-          {chosen && (draft.heard[chosen.key] ?? 0) > 0 ? (
-            <Choice
-              label="A hand over it"
-              options={RAISES}
-              chosen={draft.raised?.includes(chosen.key) ? 'yes' : 'no'}
-              onChoose={(value) => act({ do: 'raised', place: chosen.key, yes: value === 'yes' })}
-            />
-          ) : null}
-          {chosen ? null : (
-            <Words colour="dim">
-              One place at a time, everything else closed. Low pressure is easier on the ear. Open the oil filler
-              slowly: oil can spurt.
-            </Words>
+        </View>
+      }
+      hand={
+        <>
+          {question ?? (
+            <Plate label="How loud" style={styles.question}>
+              <Label>
+                {chosen
+                  ? placeName(chosen)
+                  : `Tap a place, then say how loud${draft.breatherOff === undefined ? '' : BREATHER_IS[draft.breatherOff ? 'off' : 'on']}`}
+              </Label>
+              {chosen ? (
+                <HowLoud key={chosen.key} place={chosen} pad={pad} />
+              ) : (
+                <Words colour="dim" style={styles.fact}>
+                  One place at a time, everything else closed. Low pressure is easier on the ear. Open the oil filler
+                  slowly: oil can spurt.
+                </Words>
+              )}
+            </Plate>
           )}
-        </Plate>
-        {suspected ? (
-          <Plate hand label="Wrong stroke">
-            <Strong>{suspected.text}</Strong>
-            <Button onPress={() => act({ do: 'confirm-tdc' })} style={styles.gapAbove}>
-              It is at the top of compression
+          <PadButtons>
+            <Button kind="ground" tall onPress={() => pad.setListening(false)} style={padButton.lesser}>
+              Figures
             </Button>
-          </Plate>
-        ) : null}
-        {asks ? (
-          <Plate hand label="Breather">
-            <Strong>Is the breather hose off the air box?</Strong>
-            <Words colour="dim">
-              While it is on, air past the rings also hisses at the intake and looks like a bad valve.
-            </Words>
-            <Choice
-              label="Breather hose"
-              hideLabel
-              options={BREATHER}
-              chosen={draft.breatherOff === undefined ? undefined : draft.breatherOff ? 'off' : 'on'}
-              onChoose={(value) => act({ do: 'breather', off: value === 'off' })}
-            />
-          </Plate>
-        ) : null}
-      </ScrollView>
-      <View style={styles.row}>
-        <Button kind="ground" tall onPress={() => pad.setListening(false)} style={styles.grow}>
-          Figures
+            <Button kind="main" onPress={pad.keep} disabled={!typed.ok} style={padButton.main}>
+              {typed.ok ? 'Keep what I heard' : 'Figures first'}
+            </Button>
+          </PadButtons>
+        </>
+      }
+    />
+  );
+}
+
+/** How loud it is there; once it is heard, whether a hand laid over it lifts the gauge. */
+function HowLoud({ place: { key }, pad: { draft, act } }: { place: Place; pad: Pad }) {
+  const level = draft.heard[key];
+  const lifts = draft.raised?.includes(key) === true;
+  return (
+    <>
+      <Choice
+        label="How loud"
+        hideLabel
+        options={LEVEL_OPTIONS}
+        chosen={level === undefined ? undefined : String(level)}
+        onChoose={(chosen) => act({ do: 'heard', place: key, level: Number(chosen) })}
+      />
+      {level ? (
+        <Button
+          pressed={lifts}
+          kind={lifts ? 'chosen' : 'plain'}
+          onPress={() => act({ do: 'raised', place: key, yes: !lifts })}
+        >
+          A hand over it lifts the gauge
         </Button>
-        <Button kind="main" onPress={pad.keep} disabled={!typed.ok} style={styles.wide}>
-          {typed.ok ? 'Keep what I heard' : 'Figures first'}
-        </Button>
-      </View>
-    </View>
+      ) : null}
+    </>
   );
 }
 
 const styles = StyleSheet.create({
-  pad: { flex: 1, gap: 8 },
-  gap: { gap: 8 },
-  row: { flexDirection: 'row', gap: 8 },
-  drawing: { padding: 6 },
-  gapAbove: { marginTop: 8 },
-  grow: { flexGrow: 1, flexShrink: 1 },
-  wide: { flexGrow: 2, flexShrink: 1, flexBasis: 0 },
+  face: { flex: 1, minHeight: 0, justifyContent: 'center' },
+  drawing: { padding: 4 },
+  question: { paddingVertical: 6, paddingHorizontal: 10, gap: 4 },
+  fact: { fontSize: 15, lineHeight: 18 },
 });

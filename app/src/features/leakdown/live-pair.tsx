@@ -26,7 +26,7 @@ export function LivePair({ pad, live }: { pad: LeakdownPad; live: NonNullable<Le
       <View style={styles.one}>
         <Label>{name}</Label>
         <Dial
-          bare
+          shape="bare"
           shown={shown}
           unit={UNIT_SIGN[unit]}
           fullScale={fullScale}

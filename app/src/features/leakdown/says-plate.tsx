@@ -1,18 +1,21 @@
 import { leakPercent } from '@/bench/leak-percent';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '@/ui/button';
+import { useRoom } from '@/ui/pad/room';
 import { Plate } from '@/ui/plate';
 import { StateMark } from '@/ui/state-mark';
 import { Figure, Strong, Words } from '@/ui/words';
 import { leakErrorWords } from './leak-draft';
+import { turnWords } from './turn-row';
 import type { LeakdownPad as Pad } from './use-leakdown-pad';
 
 /** What this reading says, said while it is typed. */
 export function SaysPlate({ pad }: { pad: Pad }) {
   const { typed, error, refused, lastKept, judged } = pad;
+  const { tight } = useRoom();
   if (error ?? refused) {
     return (
-      <Plate hand style={styles.verdict}>
+      <Plate hand style={styles.kept}>
         <View role="alert" style={styles.grow}>
           <Strong colour="rust">{error ? leakErrorWords(error) : `${refused?.field}: ${refused?.reason}.`}</Strong>
         </View>
@@ -22,7 +25,7 @@ export function SaysPlate({ pad }: { pad: Pad }) {
   if (!typed.ok && lastKept) {
     const { figures } = lastKept;
     return (
-      <Plate style={styles.verdict}>
+      <Plate style={styles.kept}>
         <View role="status" style={styles.grow}>
           <Words>
             {'Kept '}
@@ -36,25 +39,34 @@ export function SaysPlate({ pad }: { pad: Pad }) {
       </Plate>
     );
   }
-  if (!typed.ok || !judged?.leakage)
-    return (
-      <Plate style={styles.verdict}>
-        <Words colour="dim" style={styles.grow}>
-          Let the needle rest, then enter what goes in and what is held.
-        </Words>
-      </Plate>
-    );
+  if (!typed.ok || !judged?.leakage) return <Hint pad={pad} />;
   const telling = judged.reasons.find(
     ({ rule }) => rule.startsWith('leak') || rule === 'wrong-stroke-suspected' || rule === 'crank-turned',
   );
+  const { leakage } = judged;
+  // What is no plain figure against its limits is told whole; the rest in its figures where there is little room.
+  const plain = telling === undefined || telling.rule.startsWith('leak-');
   const wrongStroke = telling?.rule === 'wrong-stroke-suspected';
   return (
-    <Plate hand={wrongStroke} style={styles.verdict}>
-      <Figure style={styles.percent}>{`${typed.percent.toFixed(0)} %`}</Figure>
-      <StateMark state={judged.leakage.state} size={18} />
-      <Words style={styles.said} lines={4}>
-        {telling ? telling.text : ''}
-      </Words>
+    <Plate hand={wrongStroke} style={tight ? styles.low : styles.verdict}>
+      <View style={styles.figures}>
+        <Figure style={styles.percent}>{typed.percent.toFixed(0)}</Figure>
+        <Words style={styles.sign}>%</Words>
+        <StateMark state={leakage.state} size={18} />
+        {tight && plain ? (
+          <Words colour="dim" style={styles.small}>
+            {`± ${leakage.plusMinusPercent.toFixed(0)}` +
+              (leakage.holeMm === undefined ? '' : `, a ${leakage.holeMm.toFixed(2)} mm hole`)}
+          </Words>
+        ) : null}
+      </View>
+      {tight && plain ? (
+        <Words colour="dim" style={styles.small}>
+          {`Sound to ${leakage.limits.sound} %, a fault from ${leakage.limits.fault} %.`}
+        </Words>
+      ) : (
+        <Words style={tight ? styles.small : styles.said}>{telling ? telling.text : ''}</Words>
+      )}
       {wrongStroke ? (
         <Button onPress={() => pad.act({ do: 'confirm-tdc' })} label="It is at the top of compression">
           It is at the top
@@ -64,17 +76,29 @@ export function SaysPlate({ pad }: { pad: Pad }) {
   );
 }
 
+/** What comes before a figure: how far to turn where nothing shows it above, and what to enter. */
+function Hint({ pad }: { pad: Pad }) {
+  const { tight } = useRoom();
+  return (
+    <Plate style={tight ? styles.low : styles.verdict}>
+      {tight && pad.turn ? <Words style={styles.small}>{turnWords(pad)}</Words> : null}
+      <Words colour="dim" style={tight ? styles.small : styles.grow}>
+        {pad.draft.percent
+          ? 'Let the needle rest, then enter the percent it says is lost.'
+          : 'Let the needle rest, then enter what goes in and what is held.'}
+      </Words>
+    </Plate>
+  );
+}
+
 const styles = StyleSheet.create({
   percent: { fontSize: 22 },
-  verdict: {
-    flexDirection: 'row',
-    flexWrap: 'wrap',
-    alignItems: 'center',
-    gap: 10,
-    paddingVertical: 7,
-    minHeight: 54,
-    flexGrow: 1,
-  },
-  said: { flexGrow: 1, flexShrink: 1, flexBasis: 160, lineHeight: 19, fontSize: 15.5 },
+  sign: { marginLeft: -8 },
+  figures: { flexDirection: 'row', alignItems: 'center', gap: 10, flexWrap: 'wrap' },
+  verdict: { gap: 4, paddingVertical: 7, minHeight: 54, flexGrow: 1, flexShrink: 1 },
+  low: { gap: 2, paddingVertical: 4, paddingHorizontal: 10, flexGrow: 1, justifyContent: 'center' },
+  kept: { flexDirection: 'row', alignItems: 'center', gap: 10, paddingVertical: 4, flexGrow: 1 },
+  said: { lineHeight: 19, fontSize: 15.5 },
+  small: { lineHeight: 17, fontSize: 14.5 },
   grow: { flexGrow: 1, flexShrink: 1 },
 });

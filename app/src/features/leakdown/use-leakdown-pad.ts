@@ -128,6 +128,14 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     act({ do: 'clear' });
     setListening(false);
     if (nextUnmeasured !== undefined) setCylinder(nextUnmeasured);
+    // Left out is not done: it stands in the record as skipped.
+    if (!draft.zeroed)
+      void add(
+        bench,
+        'ticks',
+        { procedure: 'leakdown', step: 'zero', mark: 'skipped' },
+        `Tester not zeroed before cyl ${cylinder}`,
+      );
     void keepReadings(bench, [{ recorded, what: `Cyl ${cylinder} loses ${typed.percent.toFixed(0)} %` }]).then(
       () => setLastKept(recorded.reading),
       () => {

@@ -50,9 +50,7 @@ export function NextDate({ bench: { engine, job } }: { bench: Bench }) {
         chosen={MONTHS.find(({ value }) => value === String(dueEveryMonths ?? 0))?.value}
         onChoose={set}
       />
-      <Words colour="dim">
-        {words ? `Due ${words}. The Bay tells it when it comes near.` : 'No date is set.'}
-      </Words>
+      <Words colour="dim">{words ? `Due ${words}. The Bay tells it when it comes near.` : 'No date is set.'}</Words>
       <Button onPress={() => router.push(`/engines/${engine.id}/sheet`)}>By use, on the engine sheet</Button>
     </Plate>
   );

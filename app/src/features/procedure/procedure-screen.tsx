@@ -3,7 +3,7 @@ import { KINDS, PROCEDURE_TITLE, TEST_KINDS, type TestKind } from '@rugged/core'
 import { PROCEDURES, type ProcedureName, type Step } from '@rugged/core/procedure';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
-import { StyleSheet } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { changeJob } from '@/data/jobs';
 import { BenchGate } from '@/bench/bench-gate';
 import { ON_SCREEN } from '@/bench/test-kinds';
@@ -17,6 +17,7 @@ import { Screen } from '@/ui/screen';
 import { useKeys } from '@/ui/use-keys';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { NextDate } from './next-date';
+import { Road } from './road';
 import { StepList } from './step-list';
 import { StepPlate } from './step-plate';
 import { isProcedure, type ProcedureInHand, useProcedure } from '@/bench/use-procedure';
@@ -112,61 +113,81 @@ function ProcedureOf({ bench, name, onBack }: { bench: Bench; name: ProcedureNam
     l: () => chooseWay(way === 'one' ? 'list' : 'one'),
     Escape: onBack,
   });
+  const inStep = way === 'one' && at !== undefined;
+  const readingWords =
+    name === 'teardown'
+      ? 'To the sizes'
+      : name === 'quick-checks'
+        ? 'To notes and plugs'
+        : name === 'lead-map'
+          ? 'To the map'
+          : 'To the reading';
+  const beside = toReading ? (
+    <Button kind="ground" onPress={toReading} style={styles.grow}>
+      {readingWords}
+    </Button>
+  ) : null;
+  const ways = <Choice label="Steps" hideLabel ground options={WAYS} chosen={way} onChoose={chooseWay} />;
+  const road = <Road hand={hand} engine={bench.engine} at={at?.id} />;
+  const end = (
+    <End
+      bench={bench}
+      hand={hand}
+      closing={closing !== undefined}
+      onBack={onBack}
+      onUnread={(step) => {
+        chooseWay('one');
+        setLooked(step.id);
+      }}
+    />
+  );
   return (
     <Screen
       title={PROCEDURE_TITLE[procedure.name]}
-      under={`${bench.engine.name} · ${marks.size} of ${procedure.steps.length}`}
+      under={bench.engine.name}
       onBack={onBack}
       action={<KeptBadge />}
+      fixed={inStep}
     >
-      {procedure.steps.length === 0 ? (
-        <Plate>
-          <Title>Nothing was changed</Title>
-          <Words>This job took nothing off and shut nothing. There is nothing to put back.</Words>
-        </Plate>
+      {inStep ? (
+        <StepPlate
+          step={at}
+          place={place + 1}
+          of={procedure.steps.length}
+          tick={marks.get(at.id)}
+          onMark={(as) => mark(at, as)}
+          road={road}
+          besides={
+            <View style={styles.besides}>
+              {ways}
+              {beside}
+            </View>
+          }
+          {...(before ? { onBefore: () => setLooked(before.id) } : {})}
+        />
+      ) : procedure.steps.length === 0 ? (
+        <>
+          <Plate>
+            <Title>Nothing was changed</Title>
+            <Words>This job took nothing off and shut nothing. There is nothing to put back.</Words>
+          </Plate>
+          {closing === undefined ? null : <NextDate bench={bench} />}
+          {end}
+        </>
       ) : (
         <>
-          <Choice label="Steps" hideLabel ground options={WAYS} chosen={way} onChoose={chooseWay} />
+          {road}
+          {ways}
           {way === 'list' ? (
             <StepList hand={hand} onMark={mark} />
-          ) : at ? (
-            <StepPlate
-              step={at}
-              place={place + 1}
-              of={procedure.steps.length}
-              tick={marks.get(at.id)}
-              onMark={(as) => mark(at, as)}
-              {...(before ? { onBefore: () => setLooked(before.id) } : {})}
-            />
           ) : (
             <AllSaid hand={hand} onLook={(step) => setLooked(step.id)} />
           )}
+          {closing === undefined ? null : <NextDate bench={bench} />}
+          {end}
+          {beside}
         </>
       )}
-      {closing !== undefined && (way === 'list' || !at) ? <NextDate bench={bench} /> : null}
-      {way === 'list' || !at ? (
-        <End
-          bench={bench}
-          hand={hand}
-          closing={closing !== undefined}
-          onBack={onBack}
-          onUnread={(step) => {
-            chooseWay('one');
-            setLooked(step.id);
-          }}
-        />
-      ) : null}
-      {toReading ? (
-        <Button kind="ground" onPress={toReading}>
-          {name === 'teardown'
-            ? 'To the sizes'
-            : name === 'quick-checks'
-              ? 'To notes and plugs'
-              : name === 'lead-map'
-                ? 'To the map'
-                : 'To the reading'}
-        </Button>
-      ) : null}
     </Screen>
   );
 }
@@ -243,4 +264,8 @@ function End({
   );
 }
 
-const styles = StyleSheet.create({ menu: { gap: 8 } });
+const styles = StyleSheet.create({
+  besides: { flexDirection: 'row', gap: 8, alignItems: 'center' },
+  grow: { flexGrow: 1, flexShrink: 1 },
+  menu: { gap: 8 },
+});

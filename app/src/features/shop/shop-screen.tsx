@@ -7,6 +7,7 @@ import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { useNotice } from '@/ui/notice';
+import { chooseMainHand, useMainHand } from '@/ui/pad/main-hand';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { useTheme } from '@/ui/theme';
@@ -21,6 +22,10 @@ const THEMES = [
   { value: 'night', word: 'Night' },
   { value: 'system', word: 'As the device' },
 ] as const;
+const THUMBS = [
+  { value: 'right', word: 'Right' },
+  { value: 'left', word: 'Left' },
+] as const;
 const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }));
 
 /** The shop's settings and this device's. */
@@ -28,6 +33,7 @@ export function ShopScreen() {
   const { person, shop, testers } = useSignedIn();
   const router = useRouter();
   const theme = useTheme();
+  const thumb = useMainHand();
   const save = useSaveShop();
   return (
     <Screen title="Shop" under={shop.name} action={<KeptBadge />}>
@@ -40,6 +46,7 @@ export function ShopScreen() {
         />
         <Words colour="dim">For the whole shop. Figures are kept as they were read and only shown in this unit.</Words>
         <Choice label="Theme, this device" options={THEMES} chosen={theme.choice} onChoose={theme.choose} />
+        <Choice label="Keys under the thumb, this device" options={THUMBS} chosen={thumb} onChoose={chooseMainHand} />
       </Plate>
       <SitePlate
         key={`site-${shop.version}`}

@@ -1,0 +1,171 @@
+import { expect, type Page, test } from '@playwright/test';
+import type { Bench, Page as ListPage } from '@rugged/contract';
+import { Hand, jobNamed } from './bench-hand';
+
+/** What phones really show: upright and on their side, small and large. */
+const SIZES = [
+  [360, 560],
+  [390, 660],
+  [390, 844],
+  [430, 930],
+  [667, 331],
+  [800, 360],
+  [844, 390],
+  [932, 430],
+] as const;
+
+interface Wrong {
+  outside: string[];
+  small: string[];
+  overlap: string[];
+  cut: string[];
+  scrolls: string[];
+  covered: string[];
+}
+
+/** What is wrong with the pad as it is drawn: asked of the page itself. */
+const wrongOn = (page: Page): Promise<Wrong> =>
+  page.evaluate(() => {
+    const main = document.querySelector('[role=main]') as HTMLElement;
+    const [width, height] = [innerWidth, innerHeight];
+    const named = (element: Element) =>
+      (element.getAttribute('aria-label') ?? (element as HTMLElement).innerText ?? '').replace(/\n/g, ' ').slice(0, 50);
+    const seen = (element: Element) => {
+      const { width: w, height: h } = element.getBoundingClientRect();
+      return w > 0 && h > 0 && getComputedStyle(element).visibility !== 'hidden';
+    };
+    const inStrip = (element: Element) => {
+      for (let up = element.parentElement; up && up !== main; up = up.parentElement)
+        if (up.scrollWidth > up.clientWidth + 1 && getComputedStyle(up).overflowX !== 'visible') return true;
+      return false;
+    };
+    const controls = [...main.querySelectorAll('[role=button],[role=checkbox],button,a,input')].filter(seen);
+    const boxes = controls
+      .filter((one) => !inStrip(one) && one.tagName !== 'INPUT')
+      .map((one) => ({ one, box: one.getBoundingClientRect() }));
+    const apart = (a: DOMRect, b: DOMRect) =>
+      a.right <= b.left + 1 || b.right <= a.left + 1 || a.bottom <= b.top + 1 || b.bottom <= a.top + 1;
+    const texts = [...main.querySelectorAll('div[dir=auto],h1,h2,h3')].filter(
+      (one) => seen(one) && one.children.length === 0,
+    ) as HTMLElement[];
+    // The head may shorten what stands behind the conditions: the engine's name.
+    const head = main.firstElementChild;
+    const scrollers = [...main.querySelectorAll('*')].filter(
+      (one) => one.scrollHeight > one.clientHeight + 2 && /auto|scroll/.test(getComputedStyle(one).overflowY),
+    );
+    return {
+      outside: boxes
+        .filter(({ box }) => box.left < -1 || box.top < -1 || box.right > width + 1 || box.bottom > height + 1)
+        .map(({ one }) => named(one)),
+      small: boxes.filter(({ box }) => box.width < 44 || box.height < 44).map(({ one }) => named(one)),
+      overlap: boxes.flatMap(({ one, box }, i) =>
+        boxes
+          .slice(i + 1)
+          .filter(({ one: other, box: theirs }) => !one.contains(other) && !other.contains(one) && !apart(box, theirs))
+          .map(({ one: other }) => `${named(one)} / ${named(other)}`),
+      ),
+      cut: texts
+        .filter((one) => !(head?.contains(one) && one.getAttribute('role') !== 'heading'))
+        .filter((one) => one.scrollWidth > one.clientWidth + 1 || one.scrollHeight > one.clientHeight + 3)
+        .map(named),
+      covered: texts
+        .map((one) => ({ one, box: one.getBoundingClientRect() }))
+        .flatMap(({ one, box }) =>
+          boxes
+            .filter(({ one: key, box: theirs }) => !key.contains(one) && !apart(box, theirs))
+            .map(({ one: key }) => `${named(one)} / ${named(key)}`),
+        ),
+      scrolls: scrollers.map((one) => `${one.scrollHeight} in ${one.clientHeight}`),
+    };
+  });
+
+const FINE: Wrong = { outside: [], small: [], overlap: [], cut: [], scrolls: [], covered: [] };
+
+test('every pad fits every phone: nothing scrolls, nothing is cut, no key is too small or covered', async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  const hand = new Hand(page);
+  await hand.signIn();
+  const four = await jobNamed(page.request, 418);
+  const twin = await jobNamed(page.request, 427);
+  const found: string[] = [];
+  const look = async (name: string) => {
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      await page.waitForTimeout(90);
+      const wrong = await wrongOn(page);
+      for (const [what, ones] of Object.entries(wrong) as [keyof Wrong, string[]][])
+        if (ones.length > 0) found.push(`${name} at ${width} x ${height}: ${what}: ${ones.slice(0, 4).join('; ')}`);
+    }
+  };
+  await page.goto(`/jobs/${four}/compression`);
+  await hand.button('7').waitFor();
+  await look('compression, empty');
+  await hand.digits('116');
+  await look('compression, typed');
+  await hand.button('Engine: Warm').click();
+  await look('compression, warm');
+  await hand.button('First stroke').click();
+  await hand.digits('80');
+  await hand.button('Wet').click();
+  await look('wet');
+
+  await page.goto(`/jobs/${four}/leakdown`);
+  await hand.button('Zeroed with the hose blocked').waitFor();
+  await look('leak-down, empty');
+  await hand.digits('62');
+  await look('leak-down, typed');
+  await hand.button('Engine: Warm').click();
+  await look('leak-down, warm');
+  await hand.button('Listen where it goes').last().click();
+  await look('listening');
+  await hand.button(/^Exhaust: not/).click();
+  await hand.button('How loud: Clear').click();
+  await look('listening, heard');
+  await hand.button(/^Intake: not/).click();
+  await hand.button('How loud: Clear').click();
+  await look('listening, breather');
+
+  await page.goto(`/jobs/${four}/steps?of=compression`);
+  await hand.button(/^Done|^Read, and done/).waitFor();
+  await look('steps');
+
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`/jobs/${twin}/crankcase`);
+  await hand.button('Valve shut: start the clock').click();
+  await page.getByText(/s to go/).waitFor();
+  await look('crankcase clock');
+  expect(found).toEqual([]);
+});
+
+test('where the air goes can be tapped on every kind of engine, on the smallest screens', async ({ page }) => {
+  test.setTimeout(180_000);
+  const hand = new Hand(page);
+  await hand.signIn();
+  const { items } = (await (await page.request.get('/api/jobs?status=all&limit=50')).json()) as ListPage<Bench>;
+  const byKind = new Map(
+    items.map((bench) => {
+      const { valveGear, cycle, cooling, headless } = bench.engine;
+      return [`${valveGear ?? cycle}, ${cooling ?? 'cooling not known'}${headless ? ', headless' : ''}`, bench.job.id];
+    }),
+  );
+  const found: string[] = [];
+  for (const [kind, id] of byKind) {
+    await page.goto(`/jobs/${id}/leakdown`);
+    await hand.button('Zeroed with the hose blocked').waitFor();
+    const key = hand.button('Listen where it goes');
+    // A sensor's pad has no such key before the air is on.
+    if ((await key.count()) === 0) continue;
+    await key.first().click();
+    for (const [width, height] of [SIZES[0], SIZES[4], SIZES[5]]) {
+      await page.setViewportSize({ width, height });
+      await page.waitForTimeout(90);
+      const wrong = await wrongOn(page);
+      for (const [what, ones] of Object.entries(wrong) as [keyof Wrong, string[]][])
+        if (ones.length > 0) found.push(`${kind} at ${width} x ${height}: ${what}: ${ones.slice(0, 4).join('; ')}`);
+    }
+  }
+  expect(byKind.size).toBeGreaterThan(5);
+  expect(found).toEqual([]);
+});
