@@ -65,7 +65,7 @@ function together(ticks: readonly GaugeTick[], share: (x: number) => number) {
       return before && percent - before.last < CLOSE
         ? [
             ...done.slice(0, -1),
-            { names: `${before.names} ${name}`, percent: (before.percent + percent) / 2, last: percent },
+            { names: `${before.names}, ${name}`, percent: (before.percent + percent) / 2, last: percent },
           ]
         : [...done, { names: name, percent, last: percent }];
     }, []);

@@ -117,5 +117,5 @@ const styles = StyleSheet.create({
   dash: { width: 16, height: 3 },
   dot: { width: 7, height: 7, borderRadius: 4 },
   name: { paddingHorizontal: 3, borderRadius: 3 },
-  nameText: { fontSize: 15, lineHeight: 18 },
+  nameText: { fontSize: 14, lineHeight: 16 },
 });

@@ -22,14 +22,14 @@ const VIEW = { width: 360, height: 372 };
 /** Where each place is on the drawing, and on which side of its mark the name stands. */
 type Spot = { x: number; y: number; name: 'right' | 'left' | 'below' };
 const FOUR_STROKE: Readonly<Record<HeardAt, Spot>> = {
-  adapter: { x: 180, y: 28, name: 'left' },
-  intake: { x: 40, y: 66, name: 'below' },
-  exhaust: { x: 320, y: 66, name: 'below' },
-  'head-joint': { x: 258, y: 154, name: 'right' },
-  coolant: { x: 84, y: 153, name: 'below' },
+  adapter: { x: 180, y: 24, name: 'left' },
+  intake: { x: 40, y: 68, name: 'below' },
+  exhaust: { x: 320, y: 68, name: 'below' },
+  'head-joint': { x: 258, y: 158, name: 'right' },
+  coolant: { x: 84, y: 160, name: 'below' },
   neighbour: { x: 310, y: 222, name: 'left' },
-  'push-rod-tunnel': { x: 91, y: 241, name: 'right' },
-  crankcase: { x: 66, y: 314, name: 'below' },
+  'push-rod-tunnel': { x: 91, y: 250, name: 'right' },
+  crankcase: { x: 66, y: 320, name: 'below' },
 };
 const TWO_STROKE: Readonly<Record<HeardAt, Spot>> = {
   ...FOUR_STROKE,
