@@ -35,6 +35,7 @@ async function buildWebApp() {
   say('Writing the service worker and packing files ...');
   await serviceWorker(next);
   await pack(next);
+  keepOldPieces(APP_DIST, next);
   fs.writeFileSync(path.join(next, 'built'), new Date().toISOString());
   fs.rmSync(APP_DIST, { recursive: true, force: true });
   fs.renameSync(next, APP_DIST);
@@ -88,13 +89,28 @@ async function serviceWorker(dist) {
       },
     ],
     clientsClaim: true,
-    skipWaiting: true,
+    // A newer version is offered; the page asks for it when somebody says so.
+    skipWaiting: false,
     cleanupOutdatedCaches: true,
     sourcemap: false,
     mode: 'production',
     maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
   });
   for (const warning of warnings) say(warning);
+}
+
+/** A tab that is open over an update still asks for the pieces it was built with. */
+const KEPT_DAYS = 14;
+function keepOldPieces(before, next) {
+  const pieces = path.join('_expo', 'static', 'js');
+  if (!fs.existsSync(path.join(before, pieces))) return;
+  const oldest = Date.now() - KEPT_DAYS * 24 * 3600 * 1000;
+  fs.cpSync(path.join(before, pieces), path.join(next, pieces), {
+    recursive: true,
+    force: false,
+    preserveTimestamps: true,
+    filter: (from) => fs.statSync(from).isDirectory() || fs.statSync(from).mtimeMs > oldest,
+  });
 }
 
 const gzip = promisify(zlib.gzip);

@@ -1,9 +1,10 @@
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { KEPT_MS, outbox, persister, queryClient } from '@/data/client';
+import { loadDrafts } from '@/data/draft';
 import { FONT_FILES } from '@/ui/fonts';
 import { NoticeProvider } from '@/ui/notice';
 import { ThemeProvider } from '@/ui/theme';
@@ -16,8 +17,19 @@ const PERSIST = {
   dehydrateOptions: { shouldDehydrateQuery: ({ state }: { state: { data: unknown } }) => state.data !== undefined },
 };
 
+/** What was typed is at hand before any pad asks for it. */
+const drafts = loadDrafts();
+
 export default function RootLayout() {
   const [loaded, failed] = useFonts(FONT_FILES);
+  const [ready, setReady] = useState(false);
+  useEffect(() => {
+    void drafts.then(() => setReady(true));
+    // Another tab may have typed on.
+    const seen = () => document.visibilityState === 'visible' && void loadDrafts();
+    document.addEventListener('visibilitychange', seen);
+    return () => document.removeEventListener('visibilitychange', seen);
+  }, []);
   useEffect(() => {
     const back = () => void outbox.flush();
     addEventListener('online', back);
@@ -28,7 +40,7 @@ export default function RootLayout() {
       removeEventListener('offline', away);
     };
   }, []);
-  if (!loaded && !failed) return null;
+  if ((!loaded && !failed) || !ready) return null;
   return (
     <SafeAreaProvider>
       <PersistQueryClientProvider client={queryClient} persistOptions={PERSIST}>

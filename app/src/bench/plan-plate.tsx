@@ -32,7 +32,15 @@ export function PlanPlate({ bench, verdict, onCylinder, selected }: Props) {
   const judgement = verdict.ok ? verdict.judgement : undefined;
   const { cylinders } = shownStates(bench, judgement);
   const shown = engine.cylinders.map((id) => {
-    const compression = judgement?.cylinders.find((cylinder) => cylinder.id === id)?.compression;
+    const { compression, leakage } = judgement?.cylinders.find((cylinder) => cylinder.id === id) ?? {};
+    if (!compression && leakage)
+      return {
+        id,
+        state: cylinders.get(id) ?? ('unproven' as const),
+        figure: leakage.percent.toFixed(0),
+        unit: 'percent lost',
+        under: '% lost',
+      };
     return {
       id,
       state: cylinders.get(id) ?? ('unproven' as const),

@@ -2,7 +2,7 @@ import { type Bench, countingReadings, readingsOfKind, toTest } from '@rugged/co
 import { formatPressure, type PressureUnit, TEST_NAME, toKPa, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { useSignedIn } from '@/data/session';
-import { conditionWords } from './condition-words';
+import { conditionWords, leakConditionWords } from './condition-words';
 import { dayAndTime, day } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
@@ -42,7 +42,14 @@ export function Runs({ bench }: { bench: Bench }) {
               />
             </>
           ) : (
-            <OtherReadings figures={runFigures(test.kind, toTest(test, counting))} />
+            <>
+              {test.kind === 'leakdown' ? (
+                <Words colour="dim" style={styles.small}>
+                  {leakConditionWords(toTest(test, counting))}
+                </Words>
+              ) : null}
+              <OtherReadings figures={runFigures(test.kind, toTest(test, counting))} />
+            </>
           )}
         </View>
       ))}

@@ -28,6 +28,7 @@ export const queryClient = new QueryClient({
 export const keys = {
   session: ['session'] as const,
   jobs: (status: string, search: string) => ['jobs', status, search] as const,
+  changes: ['changes'] as const,
   bench: (jobId: string) => ['bench', jobId] as const,
   engines: (search: string) => ['engines', search] as const,
   engine: (engineId: string) => ['engine', engineId] as const,
@@ -110,7 +111,8 @@ export const outbox = new Outbox({
 
 /** Lists that an entry changes and that are not laid over: they are asked for again. */
 function outdatedBy(path: string): readonly (readonly string[])[] {
-  if (path === '/jobs') return [['jobs'], ['engines'], ['engine'], ['history'], ['dates']];
+  if (path.startsWith('/jobs/')) return [['changes']];
+  if (path === '/jobs') return [['changes'], ['engines'], ['engine'], ['history'], ['dates']];
   if (path.startsWith('/engines')) return [['engines'], ['history'], ['dates'], ['read-here']];
   if (path.startsWith('/books')) return [['books'], ['engines']];
   return path === '/repairs' ? [['history']] : [];

@@ -4,6 +4,7 @@ import { InputError, judge, type PressureUnit, type Report, report } from '@rugg
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Refused } from './api';
+import { useChanges } from './changes';
 import { keys, outbox, queryClient } from './client';
 import { fetching } from './fetching';
 import { useSignedIn } from './session';
@@ -15,6 +16,7 @@ const PAGE = 20;
 /** The Bay: a page after the other of whole benches, with those on top that only this device knows. */
 export function useJobs(status: 'open' | 'closed', search: string) {
   const { entries } = useOutbox();
+  useChanges();
   const query = useInfiniteQuery({
     queryKey: keys.jobs(status, search),
     queryFn: async ({ pageParam }) => {
@@ -32,8 +34,8 @@ export function useJobs(status: 'open' | 'closed', search: string) {
     },
     initialPageParam: '',
     getNextPageParam: (page) => page.next,
-    // A list kept from before a reload may miss the job that was opened a moment ago: always asked for again.
-    staleTime: 0,
+    // Kept fresh by what changed, never fetched page by page again.
+    staleTime: Infinity,
   });
   const benches = useMemo(() => {
     const sent = (query.data?.pages ?? []).flatMap((page) => page.items);

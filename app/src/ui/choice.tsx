@@ -12,7 +12,7 @@ interface Props<T extends string> {
   ground?: boolean;
 }
 
-/** One of a few, all in sight. */
+/** One of a few, all in sight, as chips of their own width: none is stretched alone over a row. */
 export function Choice<T extends string>({
   label,
   options,
@@ -26,7 +26,7 @@ export function Choice<T extends string>({
       {hideLabel ? null : <Label>{label}</Label>}
       <View style={styles.row}>
         {options.map(({ value, word }) => (
-          <View key={value} style={options.length > FEW ? null : styles.option}>
+          <View key={value}>
             <Button
               kind={value === chosen ? (ground ? 'main' : 'chosen') : ground ? 'ground' : 'plain'}
               tall={false}
@@ -43,11 +43,4 @@ export function Choice<T extends string>({
   );
 }
 
-/** More than these stand as chips of their own width: none is stretched alone over a row. */
-const FEW = 3;
-
-const styles = StyleSheet.create({
-  group: { gap: 4 },
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
-  option: { flexGrow: 1, minWidth: 64 },
-});
+const styles = StyleSheet.create({ group: { gap: 4 }, row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 } });

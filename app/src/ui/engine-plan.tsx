@@ -13,6 +13,8 @@ export interface PlanCylinder {
   state: State;
   /** The last dry figure as it is shown, or nothing. */
   figure?: string;
+  /** Where it is another than that of the plan. */
+  unit?: string;
   /** A few words under it. */
   under?: string;
 }
@@ -105,7 +107,7 @@ export function EnginePlan({ engine, cylinders, unit, selected, maxHeight = 250,
                 onPress={() => onPress(placed.id)}
                 aria-label={
                   `Cylinder ${placed.id}, ${STATE_WORD[cylinder?.state ?? 'unproven']}, ` +
-                  `${cylinder?.figure ? `${cylinder.figure} ${unit}` : 'not measured'}. Test it`
+                  `${cylinder?.figure ? `${cylinder.figure} ${cylinder.unit ?? unit}` : 'not measured'}. Test it`
                 }
                 style={[
                   styles.touch,

@@ -2,6 +2,7 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo, useState
 import { StyleSheet, useColorScheme } from 'react-native';
 import { flushSync } from 'react-dom';
 import { configureFonts, MD3DarkTheme, MD3LightTheme, PaperProvider } from 'react-native-paper';
+import { keepSetting, readSetting } from './setting';
 import { type Colours, DAY, FACE, NIGHT, PRINT, RADIUS } from './tokens';
 
 export type ThemeChoice = 'day' | 'night' | 'system';
@@ -26,8 +27,13 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     document.documentElement.style.background = colours.ground;
     document.body.style.background = colours.ground;
+    // What the browser draws itself, scrollbars above all, goes along.
+    Object.assign(document.documentElement.style, {
+      colorScheme: night ? 'dark' : 'light',
+      scrollbarColor: `${colours.dim} transparent`,
+    });
     document.querySelector('meta[name=theme-color]')?.setAttribute('content', colours.ground);
-  }, [colours]);
+  }, [colours, night]);
 
   const theme = useMemo<Theme>(
     () => ({
@@ -35,7 +41,7 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
       choice,
       night,
       choose: (next) => {
-        localStorage.setItem(KEY, next);
+        keepSetting(KEY, next);
         setChoice(next);
       },
     }),
@@ -64,7 +70,7 @@ export function useStyles<T extends StyleSheet.NamedStyles<T>>(make: (colours: C
 }
 
 function readChoice(): ThemeChoice {
-  const stored = typeof localStorage === 'undefined' ? null : localStorage.getItem(KEY);
+  const stored = readSetting(KEY);
   return stored === 'day' || stored === 'night' ? stored : 'system';
 }
 

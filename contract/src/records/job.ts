@@ -1,4 +1,12 @@
-import { type HouseRules, type Purpose, PURPOSES, type ReadHereLimit, type Site, type Symptom, SYMPTOMS } from '@rugged/core';
+import {
+  type HouseRules,
+  type Purpose,
+  PURPOSES,
+  type ReadHereLimit,
+  type Site,
+  type Symptom,
+  SYMPTOMS,
+} from '@rugged/core';
 import Joi from 'joi';
 import { houseRulesSchema } from '../jobfile/book';
 import { siteSchema } from '../jobfile/fields';

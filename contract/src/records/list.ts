@@ -4,12 +4,15 @@ import type { Machine } from './machine';
 import type { Owner } from './owner';
 import type { EngineRecord } from './engine';
 import type { BookRecord } from './book';
+import { instant } from './record';
 
 /** A page of a list. `next` is handed back as `before` to get the following page. */
 export interface Page<T> {
   items: T[];
   next?: string;
   total: number;
+  /** When it was asked, by the server's clock: what changed since can be asked for. */
+  at?: string;
 }
 
 export interface JobsQuery {
@@ -26,6 +29,15 @@ export const jobsQuerySchema = Joi.object<JobsQuery>({
   limit: Joi.number().integer().min(1).max(50).default(20),
   engineId: Joi.string().guid(),
 });
+
+/** What changed on the benches of a shop since an instant of the server's. */
+export interface Changes<T> {
+  items: T[];
+  at: string;
+  /** There are more than fit: ask for the lists anew. */
+  more: boolean;
+}
+export const changesQuerySchema = Joi.object<{ since: string }>({ since: instant().required() });
 
 /** An engine as the list shows it, with the machine it sits in. */
 export interface EngineListItem {

@@ -1,7 +1,15 @@
-import { asJobFile, type Bench, jobChangeSchema, jobsQuerySchema, newJobSchema, toJobFile } from '@rugged/contract';
+import {
+  asJobFile,
+  type Bench,
+  changesQuerySchema,
+  jobChangeSchema,
+  jobsQuerySchema,
+  newJobSchema,
+  toJobFile,
+} from '@rugged/contract';
 import { judge, report } from '@rugged/core';
 import { Router } from 'express';
-import { benchesJson, benchJson } from '../store/bench-query';
+import { benchesJson, benchJson, changedJson } from '../store/bench-query';
 import { openJob } from '../store/open-job';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
@@ -31,6 +39,12 @@ export const jobRoutes = (store: Store): Router =>
     .post(
       '/',
       route(store, 'signed-in', newJobSchema, async (shop, job) => created(await openJob(shop, job))),
+    )
+    .get(
+      '/changes',
+      route(store, 'signed-in', changesQuerySchema, async (shop, { since }) => ({
+        jsonText: await changedJson(shop, since),
+      })),
     )
     .get(
       '/:id',

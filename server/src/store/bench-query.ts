@@ -8,6 +8,9 @@ const made = (table: AddedName) =>
 
 const TESTS = 'tests t JOIN people p ON p.id = t.started_by WHERE t.job_id = j.id';
 
+/** The server's clock as an instant. */
+const NOW = `to_char(now() AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
+
 /** One job with everything on its bench as one JSON text: one round trip, no row ever turned into an object here. */
 const BENCH = `json_strip_nulls(json_build_object(
   'job', ${asJson('jobs', 'j')},
@@ -76,12 +79,34 @@ export async function benchesJson(scope: ShopScope, query: JobsQuery): Promise<s
         `${query.limit + 1}`,
       ...values,
     ),
-    scope.select<{ total: number }>(
-      `SELECT count(*)::int AS total ${FROM} WHERE ${counted.join(' AND ')}`,
+    scope.select<{ total: number; at: string }>(
+      `SELECT count(*)::int AS total, ${NOW} AS at ${FROM} WHERE ${counted.join(' AND ')}`,
       ...countValues,
     ),
   ]);
   const page = rows.slice(0, query.limit);
   const next = rows.length > query.limit ? `,"next":"${page[page.length - 1]?.number}"` : '';
-  return `{"items":[${page.map((row) => row.bench).join(',')}],"total":${totals[0]?.total ?? 0}${next}}`;
+  const { total = 0, at = '' } = totals[0] ?? {};
+  return `{"items":[${page.map((row) => row.bench).join(',')}],"total":${total},"at":"${at}"${next}}`;
+}
+
+/** So many changed benches at most; where there are more the lists are asked for anew. */
+const MOST_CHANGES = 100;
+/** A row's time is of before its commit: what was on its way when the last answer was given is asked for again. */
+const ON_ITS_WAY = '20 seconds';
+
+/** The benches on which anything changed since an instant of this server, whatever their status, as JSON text. */
+export async function changedJson(scope: ShopScope, since: string): Promise<string> {
+  const [[clock], rows] = await Promise.all([
+    scope.select<{ at: string }>(`SELECT ${NOW} AS at WHERE $1::uuid IS NOT NULL`),
+    scope.select<{ bench: string }>(
+      `SELECT ${BENCH} AS bench ${FROM} WHERE j.shop_id = $1
+         AND j.touched_at > $2::timestamptz - interval '${ON_ITS_WAY}'
+       ORDER BY j.number DESC LIMIT ${MOST_CHANGES + 1}`,
+      since,
+    ),
+  ]);
+  const more = rows.length > MOST_CHANGES;
+  const items = rows.slice(0, MOST_CHANGES).map(({ bench }) => bench);
+  return `{"items":[${items.join(',')}],"at":"${clock?.at ?? since}","more":${more}}`;
 }

@@ -8,6 +8,7 @@ import { up as guidedWork } from './migrations/004-guided-work';
 import { up as oneShape } from './migrations/005-one-shape';
 import { up as engineSheet } from './migrations/006-engine-sheet';
 import { up as readHere } from './migrations/007-read-here';
+import { up as touched } from './migrations/008-touched';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -18,6 +19,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '005-one-shape': oneShape,
   '006-engine-sheet': engineSheet,
   '007-read-here': readHere,
+  '008-touched': touched,
 };
 
 const ADVISORY_LOCK = 727_001;

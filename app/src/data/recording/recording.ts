@@ -122,3 +122,29 @@ export function withdraw(bench: Bench, reading: ReadingRecordOf<TestKind>, what:
     { method: 'POST', path: '/readings', body, jobId: bench.job.id, what: `${what} taken back, ${bench.engine.name}` },
   ]);
 }
+
+/** A reading kept on the wrong cylinder: withdrawn there and kept here, as it was read and when it was read. */
+export function moveReading(
+  bench: Bench,
+  reading: ReadingRecordOf<'compression'> | ReadingRecordOf<'leakdown'>,
+  cylinder: string,
+): Promise<void> {
+  const { id, testId, kind, figures, takenAt } = reading;
+  const to = { ...figures, cylinder };
+  const { job, engine } = bench;
+  const entry = (body: object, what: string): NewEntry => ({
+    method: 'POST',
+    path: '/readings',
+    body: { ...body },
+    jobId: job.id,
+    what: `${what}, ${engine.name}`,
+  });
+  const now = new Date().toISOString();
+  return outbox.keep([
+    entry(
+      { id: newId(), testId, kind, figures, takenAt: now, supersedes: id, withdrawn: true },
+      `Not read on cyl ${figures.cylinder}`,
+    ),
+    entry({ id: newId(), testId, kind, figures: to, takenAt }, `Moved to cyl ${cylinder}`),
+  ]);
+}

@@ -1,5 +1,6 @@
 import { useRouter } from 'expo-router';
-import { useDeferredValue, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
+import type { Bench } from '@rugged/contract';
 import { FlatList, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useJobs } from '@/data/jobs';
 import { useOutbox } from '@/data/use-outbox';
@@ -8,6 +9,7 @@ import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Empty, Screen, Waiting } from '@/ui/screen';
 import { RAIL } from '@/ui/tokens';
+import { bayPlace, usePaused } from './bay-place';
 import { DuePlate } from './due-plate';
 import { JobCard } from './job-card';
 import { useKeys } from '@/ui/use-keys';
@@ -21,17 +23,27 @@ const STATUS = [
 export function BayScreen() {
   const router = useRouter();
   const { width } = useWindowDimensions();
-  const [status, setStatus] = useState<'open' | 'closed'>('open');
-  const [search, setSearch] = useState('');
+  const [status, setStatus] = useState(bayPlace.status);
+  const [search, setSearch] = useState(bayPlace.search);
   const [searching, setSearching] = useState(false);
   const { benches, total, isLoading, isError, hasNextPage, fetchNextPage, refetch, isFetchingNextPage } = useJobs(
     status,
-    useDeferredValue(search),
+    usePaused(search),
   );
   const { signal } = useOutbox();
   useKeys({ n: () => router.push('/new-job'), '/': () => setSearching(true) });
+  const chooseStatus = (next: 'open' | 'closed') => {
+    Object.assign(bayPlace, { status: next, offset: 0 });
+    setStatus(next);
+  };
+  const searchFor = (text: string) => {
+    Object.assign(bayPlace, { search: text, offset: 0 });
+    setSearch(text);
+  };
   const columns = width >= RAIL ? (width >= 1200 ? 3 : 2) : 1;
   const count = Math.max(total ?? 0, benches.length);
+  const rows = useMemo(() => filled(benches, columns), [benches, columns]);
+  const place = useKeptPlace(rows, columns);
   return (
     <Screen
       title="Bay"
@@ -52,26 +64,36 @@ export function BayScreen() {
           <View style={styles.search}>
             <SearchField
               value={search}
-              onChange={setSearch}
+              onChange={searchFor}
               onClose={() => {
-                setSearch('');
+                searchFor('');
                 setSearching(false);
               }}
             />
           </View>
         ) : (
-          <Tools status={status} onStatus={setStatus} onSearch={() => setSearching(true)} />
+          <Tools status={status} onStatus={chooseStatus} onSearch={() => setSearching(true)} />
         )}
       </View>
       <FlatList
         key={columns}
         numColumns={columns}
-        data={filled(benches, columns)}
+        data={rows}
         keyExtractor={(bench, i) => bench?.job.id ?? `filler-${i}`}
         style={styles.list}
         contentContainerStyle={styles.cards}
         {...(columns > 1 ? { columnWrapperStyle: styles.row } : {})}
-        renderItem={({ item }) => <View style={styles.cell}>{item ? <JobCard bench={item} /> : null}</View>}
+        renderItem={({ item, index }) => (
+          <View
+            style={styles.cell}
+            onLayout={({ nativeEvent }) => {
+              if (index % columns === 0 && item) bayPlace.heights.set(item.job.id, nativeEvent.layout.height);
+            }}
+          >
+            {item ? <JobCard bench={item} /> : null}
+          </View>
+        )}
+        {...place}
         initialNumToRender={20}
         onEndReachedThreshold={0.6}
         onEndReached={() => {
@@ -93,6 +115,48 @@ export function BayScreen() {
       />
     </Screen>
   );
+}
+
+/** About so high is a card that was not drawn yet, and what stands over the first, px. */
+const CARD = 150;
+const GAP = 9;
+
+/** The list goes on where it was left: its length is known from what was drawn before, so nothing above is drawn. */
+function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
+  const [start] = useState(bayPlace.offset);
+  const list = useRef<FlatList>(null);
+  const placed = useRef(start === 0);
+  const offsets = useMemo(() => {
+    const all = [0];
+    for (let row = 0; row * columns < rows.length; row += 1) {
+      const height = bayPlace.heights.get(rows[row * columns]?.job.id ?? '') ?? CARD;
+      all.push((all[row] ?? 0) + height + GAP);
+    }
+    return all;
+  }, [rows, columns]);
+  const kept = {
+    ref: list,
+    scrollEventThrottle: 100,
+    onScroll: ({ nativeEvent }: { nativeEvent: { contentOffset: { y: number } } }) => {
+      if (placed.current) bayPlace.offset = nativeEvent.contentOffset.y;
+    },
+  };
+  if (start === 0 || rows.length === 0) return kept;
+  const first = offsets.findIndex((offset) => offset > start);
+  return {
+    ...kept,
+    getItemLayout: (_: unknown, row: number) => {
+      const offset = offsets[row] ?? 0;
+      return { index: row, offset, length: (offsets[row + 1] ?? offset + CARD) - offset };
+    },
+    initialScrollIndex: Math.max(0, (first < 0 ? offsets.length - 1 : first) - 1),
+    onContentSizeChange: () => {
+      if (placed.current) return;
+      placed.current = true;
+      // What stands over the first row is not counted in: to the pixel where it was.
+      requestAnimationFrame(() => list.current?.scrollToOffset({ offset: start, animated: false }));
+    },
+  };
 }
 
 /** The last row filled up with nothing, so that its cards are as wide as the others. */

@@ -1,5 +1,7 @@
 import type { Bench } from '@rugged/contract';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { MoveSheet } from '@/bench/move-sheet';
 import { shownStates } from '@/bench/shown-state';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
@@ -60,7 +62,7 @@ export function Said({ bench, pad, unmarked = false }: Props) {
         {pad.swings ? 'Both ends of the swing, then it can be judged.' : 'The peak, then it can be judged.'}
       </Words>
     );
-  if (lastKept && !pad.typed.ok) return <Kept pad={pad} kept={lastKept} />;
+  if (lastKept && !pad.typed.ok) return <Kept bench={bench} pad={pad} kept={lastKept} />;
   const state = stateInHand(bench, pad);
   const cylinder = verdict.judgement.cylinders.find(({ id }) => id === pad.cylinder);
   if (!cylinder?.compression || state === undefined)
@@ -84,7 +86,8 @@ export function Said({ bench, pad, unmarked = false }: Props) {
 }
 
 /** What was kept last: taken back with a tap, or moved to the cylinder it was really read on. */
-function Kept({ pad, kept }: { pad: Pad; kept: NonNullable<Pad['lastKept']> }) {
+function Kept({ bench, pad, kept }: { bench: Bench; pad: Pad; kept: NonNullable<Pad['lastKept']> }) {
+  const [moving, setMoving] = useState(false);
   const { figures } = kept;
   return (
     <>
@@ -95,9 +98,15 @@ function Kept({ pad, kept }: { pad: Pad; kept: NonNullable<Pad['lastKept']> }) {
           {` for cyl ${figures.cylinder}.`}
         </Words>
       </View>
+      {bench.engine.cylinders.length > 1 ? (
+        <Button onPress={() => setMoving(true)} label={`Not cyl ${figures.cylinder}`} style={styles.undo}>
+          {`Not ${figures.cylinder}`}
+        </Button>
+      ) : null}
       <Button icon="undo-variant" onPress={() => void pad.takeBack(kept)} style={styles.undo}>
         Undo
       </Button>
+      {moving ? <MoveSheet bench={bench} reading={kept} onMoved={pad.select} onClose={() => setMoving(false)} /> : null}
     </>
   );
 }

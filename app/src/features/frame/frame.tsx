@@ -5,6 +5,7 @@ import { useSignedIn } from '@/data/session';
 import Icon from '@/ui/icon';
 import type { IconName } from '@/ui/icon-paths';
 import { useRoom } from '@/ui/pad/room';
+import { UpdateOffer } from './update-offer';
 import { TapLink } from '@/ui/tap-link';
 import { useColours } from '@/ui/theme';
 import { FACE, RAIL, TOUCH } from '@/ui/tokens';
@@ -46,7 +47,10 @@ export function Frame({ children }: { children: ReactNode }) {
   return (
     <View style={[styles.frame, rail && styles.beside, { backgroundColor: c.ground }]}>
       {rail ? <Places rail /> : null}
-      <View style={styles.place}>{children}</View>
+      <View style={styles.place}>
+        {testing ? null : <UpdateOffer />}
+        {children}
+      </View>
       {rail || testing ? null : <Places rail={false} />}
     </View>
   );

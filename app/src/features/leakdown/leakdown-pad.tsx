@@ -51,7 +51,7 @@ function Figures({ bench, pad, onDone }: Props) {
           {tight ? null : <TurnRow pad={pad} />}
           {asking ? <TemperatureQuestion pad={pad} /> : <Hold pad={pad} />}
           {pad.live ? <LivePair pad={pad} live={pad.live} /> : <FiguresRow pad={pad} />}
-          <SaysPlate pad={pad} />
+          <SaysPlate bench={bench} pad={pad} />
         </>
       }
       hand={

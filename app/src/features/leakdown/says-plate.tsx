@@ -1,3 +1,6 @@
+import type { Bench } from '@rugged/contract';
+import { useState } from 'react';
+import { MoveSheet } from '@/bench/move-sheet';
 import { leakPercent } from '@/bench/leak-percent';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '@/ui/button';
@@ -10,7 +13,8 @@ import { turnWords } from './turn-row';
 import type { LeakdownPad as Pad } from './use-leakdown-pad';
 
 /** What this reading says, said while it is typed. */
-export function SaysPlate({ pad }: { pad: Pad }) {
+export function SaysPlate({ bench, pad }: { bench: Bench; pad: Pad }) {
+  const [moving, setMoving] = useState(false);
   const { typed, error, refused, lastKept, judged } = pad;
   const { tight } = useRoom();
   if (error ?? refused) {
@@ -33,9 +37,18 @@ export function SaysPlate({ pad }: { pad: Pad }) {
             {` for cyl ${figures.cylinder}.`}
           </Words>
         </View>
+        {bench.engine.cylinders.length > 1 ? (
+          <Button
+            onPress={() => setMoving(true)}
+            label={`Not cyl ${figures.cylinder}`}
+          >{`Not ${figures.cylinder}`}</Button>
+        ) : null}
         <Button icon="undo-variant" onPress={() => pad.takeBack(lastKept)}>
           Undo
         </Button>
+        {moving ? (
+          <MoveSheet bench={bench} reading={lastKept} onMoved={pad.select} onClose={() => setMoving(false)} />
+        ) : null}
       </Plate>
     );
   }

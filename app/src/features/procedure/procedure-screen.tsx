@@ -11,6 +11,7 @@ import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { dayAndTime } from '@/ui/format';
+import { keepSetting, readSetting } from '@/ui/setting';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
@@ -86,14 +87,14 @@ function ProcedureOf({ bench, name, onBack }: { bench: Bench; name: ProcedureNam
   const router = useRouter();
   const { cylinder, closing } = useLocalSearchParams<{ cylinder?: string; closing?: string }>();
   const hand = useProcedure(bench, name, cylinder);
-  const [way, setWay] = useState<'one' | 'list'>(() => (localStorage.getItem(WAY) === 'list' ? 'list' : 'one'));
+  const [way, setWay] = useState<'one' | 'list'>(() => (readSetting(WAY) === 'list' ? 'list' : 'one'));
   /** The step looked at, when it is not the one to go on with. */
   const [looked, setLooked] = useState<string>();
   const { procedure, marks, open, tick } = hand;
   const at = procedure.steps.find(({ id }) => id === looked) ?? open;
   const place = at ? procedure.steps.indexOf(at) : procedure.steps.length;
   const chooseWay = (next: 'one' | 'list') => {
-    localStorage.setItem(WAY, next);
+    keepSetting(WAY, next);
     setWay(next);
   };
   const mark = (step: Step, as: 'done' | 'skipped' | 'open') => {

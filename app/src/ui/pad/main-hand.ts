@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { keepSetting, readSetting } from '../setting';
 
 export const HANDS = ['right', 'left'] as const;
 export type MainHand = (typeof HANDS)[number];
@@ -7,13 +8,7 @@ const KEY = 'rugged.hand';
 const listeners = new Set<() => void>();
 let chosen: MainHand | undefined;
 
-function read(): MainHand {
-  try {
-    return (chosen ??= localStorage.getItem(KEY) === 'left' ? 'left' : 'right');
-  } catch {
-    return (chosen = 'right');
-  }
-}
+const read = (): MainHand => (chosen ??= readSetting(KEY) === 'left' ? 'left' : 'right');
 
 /** The thumb that works this device: keys and main button stand on its side. */
 export const useMainHand = (): MainHand =>
@@ -24,10 +19,6 @@ export const useMainHand = (): MainHand =>
 
 export function chooseMainHand(hand: MainHand): void {
   chosen = hand;
-  try {
-    localStorage.setItem(KEY, hand);
-  } catch {
-    // A device that keeps nothing goes by it until it is closed.
-  }
+  keepSetting(KEY, hand);
   for (const listener of listeners) listener();
 }

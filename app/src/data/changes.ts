@@ -1,0 +1,80 @@
+import type { Changes, Page } from '@rugged/contract';
+import type { Bench } from '@rugged/contract/bench';
+import { type InfiniteData, useQuery } from '@tanstack/react-query';
+import { keys, queryClient } from './client';
+import { fetching } from './fetching';
+
+type Lists = InfiniteData<Page<Bench>>;
+
+/** How the server finds a job by words. */
+const found = ({ job, engine, machine, owner }: Bench, search: string): boolean => {
+  const wanted = search.trim().toLowerCase();
+  return (
+    wanted === '' ||
+    [engine.name, machine.name, owner.name, job.complaint].some((text) => text.toLowerCase().includes(wanted)) ||
+    String(job.number ?? '').includes(wanted)
+  );
+};
+
+/**
+ * A list as it would be if it were asked for now: what changed stands in its place, what is new on top, what left the
+ * list is gone. What lies below the last page comes with the next one.
+ */
+export function withChanges(list: Lists, status: string, search: string, { items, at }: Changes<Bench>): Lists {
+  const changed = new Map(items.map((bench) => [bench.job.id, bench]));
+  const belongs = (bench: Bench) => (status === 'all' || bench.job.status === status) && found(bench, search);
+  const had = new Set(list.pages.flatMap((page) => page.items.map(({ job }) => job.id)));
+  const gone = items.filter((bench) => had.has(bench.job.id) && !belongs(bench)).length;
+  const lowest = Math.min(...list.pages.flatMap((page) => page.items.map(({ job }) => job.number ?? Infinity)));
+  const whole = list.pages.at(-1)?.next === undefined;
+  const fresh = items
+    .filter((bench) => belongs(bench) && !had.has(bench.job.id))
+    .filter(({ job: { number = Infinity } }) => whole || number > lowest);
+  const pages = list.pages.map((page) => ({
+    ...page,
+    items: page.items.flatMap((bench) => {
+      const now = changed.get(bench.job.id) ?? bench;
+      return belongs(now) ? [now] : [];
+    }),
+  }));
+  for (const bench of fresh) {
+    const number = bench.job.number ?? Infinity;
+    const page =
+      pages.find(({ items: some }) => some.some(({ job }) => (job.number ?? Infinity) < number)) ?? pages.at(-1);
+    if (!page) continue;
+    const place = page.items.findIndex(({ job }) => (job.number ?? Infinity) < number);
+    page.items =
+      place < 0 ? [...page.items, bench] : [...page.items.slice(0, place), bench, ...page.items.slice(place)];
+  }
+  const total = (list.pages[0]?.total ?? 0) + fresh.length - gone;
+  return { ...list, pages: pages.map((page, i) => (i === 0 ? { ...page, total, at } : { ...page, total })) };
+}
+
+const lists = () => queryClient.getQueriesData<Lists>({ queryKey: ['jobs'] }).filter(([, list]) => list !== undefined);
+
+/** Every list of jobs kept fresh with one question: what changed since it was asked for. */
+export function useChanges() {
+  return useQuery({
+    queryKey: keys.changes,
+    queryFn: async () => {
+      const known = lists();
+      const since = known.map(([, list]) => list?.pages[0]?.at ?? '').sort()[0];
+      if (known.length === 0) return null;
+      // Kept by an earlier version, or never asked: as a whole.
+      if (!since) {
+        void queryClient.invalidateQueries({ queryKey: ['jobs'] });
+        return null;
+      }
+      const answer = await fetching<Changes<Bench>>(`/jobs/changes?since=${encodeURIComponent(since)}`);
+      if (answer.more) void queryClient.invalidateQueries({ queryKey: ['jobs'] });
+      for (const bench of answer.items) queryClient.setQueryData(keys.bench(bench.job.id), bench);
+      for (const [key] of known) {
+        const [, status, search] = key as ReturnType<typeof keys.jobs>;
+        queryClient.setQueryData<Lists>(key, (list) => list && withChanges(list, status, search, answer));
+      }
+      return null;
+    },
+    staleTime: 0,
+    refetchOnMount: 'always',
+  });
+}
