@@ -137,6 +137,40 @@ describe('the library', () => {
   });
 });
 
+describe('what changed', () => {
+  const changes = async (since: string) =>
+    (await get(`jobs/changes?since=${since}`).expect(200)).body as {
+      items: { job: { id: string } }[];
+      at: string;
+      more: boolean;
+    };
+  test('a reading, a closed job, a mended sheet and a mended book bring their benches, and only theirs', async () => {
+    const [one, other] = [await bench(shop.agent), await bench(shop.agent)];
+    const idsAfter = async (since: string) => (await changes(since)).items.map(({ job }) => job.id);
+    // Rows of the last seconds are told again: from an instant well ahead only what comes after it.
+    const ahead = () => new Date(Date.now() + 20_000).toISOString();
+    const next = async (change: () => Promise<unknown>) => {
+      const since = ahead();
+      await new Promise((resolve) => setTimeout(resolve, 5));
+      await change();
+      return idsAfter(since);
+    };
+    expect(await next(() => post('readings', reading(one.test, { peak: 120, strokes: [80] })))).toEqual([one.job]);
+    expect(await next(() => patch(`engines/${other.engine}`, { boreMm: 61, version: 2 }))).toEqual([other.job]);
+    const { id, ...book } = (await get(`jobs/${one.job}`)).body.books[0] as { id: string };
+    expect(await next(() => patch(`books/${id}`, { ...book, page: '12' }).expect(200))).toEqual([one.job]);
+    expect(await next(() => patch(`jobs/${other.job}`, { status: 'closed', version: 1 }))).toEqual([other.job]);
+    expect(await next(() => Promise.resolve())).toEqual([]);
+  });
+  test('a list says when it was asked, and an instant that is none is refused', async () => {
+    const { at } = (await get('jobs').expect(200)).body as { at: string };
+    expect(Math.abs(Date.parse(at) - Date.now())).toBeLessThan(60_000);
+    expect((await changes(at)).more).toBe(false);
+    await get('jobs/changes?since=yesterday').expect(422);
+    await get('jobs/changes').expect(422);
+  });
+});
+
 describe('the life of an engine', () => {
   test('a repair is only added, and the first test after it begins a new line', async () => {
     const ids = await bench(shop.agent);

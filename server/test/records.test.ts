@@ -231,7 +231,9 @@ describe('another shop', () => {
   test('sees nothing of this one and cannot hang anything on it', async () => {
     await shop.addShop('tolv@two.example');
     const theirs = await shop.signIn('tolv@two.example');
-    expect((await theirs.get('/api/jobs?status=all')).body).toEqual({ items: [], total: 0 });
+    expect((await theirs.get('/api/jobs?status=all')).body).toMatchObject({ items: [], total: 0 });
+    const long = new Date(0).toISOString();
+    expect((await theirs.get(`/api/jobs/changes?since=${long}`)).body).toMatchObject({ items: [] });
     expect((await theirs.get('/api/engines')).body.items).toEqual([]);
     await theirs.get(`/api/jobs/${ids.job}`).expect(404);
     await theirs.get(`/api/jobs/${ids.job}/judgement`).expect(404);

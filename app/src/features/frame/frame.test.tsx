@@ -4,6 +4,10 @@ import { Words } from '@/ui/words';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
+beforeAll(() => {
+  Object.assign(globalThis, { addEventListener: () => undefined, removeEventListener: () => undefined });
+});
+
 test('the places stand round what is shown', async () => {
   await openPlace(
     <Frame>

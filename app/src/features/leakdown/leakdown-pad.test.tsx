@@ -3,6 +3,7 @@ import { act, fireEvent, render, screen } from '@testing-library/react-native';
 import { useEffect } from 'react';
 import { aBench } from '@/bench/bench.fixture';
 import type { NewEntry } from '@/data/outbox/entry';
+import { forgetDraft } from '@/data/draft';
 import { ThemeProvider } from '@/ui/theme';
 import { LeakdownPad } from './leakdown-pad';
 import { type LeakdownPad as PadOf, useLeakdownPad } from './use-leakdown-pad';
@@ -40,6 +41,7 @@ beforeAll(() => {
   });
 });
 beforeEach(() => {
+  forgetDraft('leakdown.j.psi');
   mockKept.length = 0;
 });
 
@@ -151,7 +153,7 @@ test('the breather is asked about once something is heard where the rings breath
   await tapped('Listen where it goes');
   expect(screen.queryByText(/breather hose off the air box/)).toBeNull();
   press('Intake: not listened at');
-  press('Intake: Clear');
+  press('How loud: Clear');
   expect(screen.getByText(/breather hose off the air box/)).toBeTruthy();
   press('Breather hose: Off');
   await act(async () => {

@@ -63,19 +63,17 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
     <PadFrame
       face={
         <View style={styles.face} onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.height)}>
-          {room > 0 ? (
-            <Plate style={styles.drawing} label="Where the air goes">
-              <CutThrough
-                kind={cutOf(bench)}
-                liquid={parts(bench.engine).coolant}
-                places={pad.places}
-                heard={draft.heard}
-                chosen={chosen?.key}
-                onChoose={setChosen}
-                height={room - AROUND}
-              />
-            </Plate>
-          ) : null}
+          <Plate style={styles.drawing} label="Where the air goes">
+            <CutThrough
+              kind={cutOf(bench)}
+              liquid={parts(bench.engine).coolant}
+              places={pad.places}
+              heard={draft.heard}
+              chosen={chosen?.key}
+              onChoose={setChosen}
+              {...(room > 0 ? { height: room - AROUND } : {})}
+            />
+          </Plate>
         </View>
       }
       hand={
