@@ -85,18 +85,25 @@ function CylinderReasons({
 /** A person's words as a sentence, whether they set the full stop or not. */
 const sentence = (words: string) => (/[.!?]$/.test(words) ? words : `${words}.`);
 
-/** What is to be said about the tests themselves. */
-export function Cautions({ judgement }: { judgement: Report }) {
+/** What is to be said about the tests themselves. @param folded the first, the others behind a tap */
+export function Cautions({ judgement, folded = false }: { judgement: Report; folded?: boolean }) {
+  const [open, setOpen] = useState(!folded);
   const said = judgement.cautions.filter((caution) => caution.caution !== 'spread-single-cylinder');
   if (said.length === 0) return null;
+  const shown = open ? said : said.slice(0, 1);
   return (
     <Plate hand label="Cautions">
       <Label>Mind</Label>
       <View style={styles.cautions}>
-        {said.map((caution) => (
+        {shown.map((caution) => (
           <Words key={caution.text}>{caution.text}</Words>
         ))}
       </View>
+      {folded && said.length > 1 ? (
+        <TouchableRipple role="button" aria-expanded={open} onPress={() => setOpen(!open)} style={styles.more}>
+          <Words style={styles.link}>{open ? 'Only the first' : `${said.length - 1} more`}</Words>
+        </TouchableRipple>
+      ) : null}
     </Plate>
   );
 }
@@ -108,4 +115,6 @@ const styles = StyleSheet.create({
   name: { flex: 1, fontSize: 18 },
   reasons: { gap: 6, paddingBottom: 10 },
   cautions: { gap: 6, marginTop: 4 },
+  more: { minHeight: TOUCH.least, justifyContent: 'center' },
+  link: { fontSize: 15, textDecorationLine: 'underline' },
 });

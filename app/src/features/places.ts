@@ -19,3 +19,4 @@ export { ProcedureScreen } from './procedure/procedure-screen';
 export { ShopScreen } from './shop/shop-screen';
 export { TeardownScreen } from './teardown/teardown-screen';
 export { TestersScreen } from './testers/testers-screen';
+export { TestsScreen } from './tests-so-far/tests-screen';

@@ -61,7 +61,7 @@ export function CausesPlate({ bench, judgement, open = false }: { bench: Bench; 
 }
 
 /** What a mechanic takes it to be stands beside the odds, and changes none. */
-function Opinions({ bench }: { bench: Bench }) {
+export function Opinions({ bench }: { bench: Bench }) {
   const opinions = [...shownStates(bench, undefined).overruled.values()].filter(({ cause }) => cause);
   return opinions.map(({ id, cylinder, cause, by, reason }) => (
     <Words key={id} style={styles.opinion}>
@@ -98,7 +98,7 @@ function CauseRow({ cause, open, onPress }: { cause: ToldCause; open: boolean; o
 
 const AT_MOST = 6;
 
-function EvidenceOf({ cause }: { cause: ToldCause }) {
+export function EvidenceOf({ cause }: { cause: ToldCause }) {
   const c = useColours();
   return (
     <View role="list" aria-label={`Why ${causeTitle(cause)}`} style={styles.evidence}>

@@ -3,17 +3,19 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { useWindowDimensions } from 'react-native';
 import { useVerdict } from '@/data/jobs';
-import { CausesPlate } from '@/bench/causes/causes-plate';
-import { OtherTables } from '@/bench/other-tables';
+import { MayBe } from '@/bench/causes/may-be';
 import { KeptBadge } from '@/bench/kept-badge';
+import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { WIDE } from '@/ui/tokens';
+import { Words } from '@/ui/words';
 import { useKeys } from '@/ui/use-keys';
 import { BenchGate } from '@/bench/bench-gate';
 import { Beside } from './beside';
 import { benchLine } from '@/bench/bench-line';
-import { Cautions, Evidence } from '@/bench/evidence';
+import { Cautions } from '@/bench/evidence';
 import { KeysSheet } from '@/bench/keys-sheet';
+import { Doors } from './doors';
 import { NextCard } from './next-card';
 import { PlanPlate } from '@/bench/plan-plate';
 import { Runs } from '@/bench/runs';
@@ -59,13 +61,15 @@ function BenchOf({ bench }: { bench: Bench }) {
     >
       {keysSheet}
       <PlanPlate bench={bench} verdict={verdict} onCylinder={test} />
-      <NextCard bench={bench} verdict={verdict} />
-      {verdict.ok ? <CausesPlate bench={bench} judgement={verdict.judgement} /> : null}
-      {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
-      {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}
-      {verdict.ok ? <Evidence bench={bench} judgement={verdict.judgement} /> : null}
-      <Beside bench={bench} />
-      <Runs bench={bench} />
+      <NextCard bench={bench} verdict={verdict} short />
+      {verdict.ok ? <MayBe bench={bench} judgement={verdict.judgement} /> : null}
+      {verdict.ok ? <Cautions judgement={verdict.judgement} folded /> : null}
+      {job.otherSaid ? (
+        <Plate>
+          <Words>{`The other shop said: ${job.otherSaid}`}</Words>
+        </Plate>
+      ) : null}
+      <Doors bench={bench} verdict={verdict} />
     </Screen>
   );
 }

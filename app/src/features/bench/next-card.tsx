@@ -27,7 +27,16 @@ const ENTERS: Readonly<Partial<Record<NextTest, TestKind>>> = {
 const enters = ({ test, of }: ToldStep): TestKind | undefined => of ?? ENTERS[test];
 
 /** One thing next: what, why, how long, and one big button. */
-export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict }) {
+export function NextCard({
+  bench,
+  verdict,
+  short = false,
+}: {
+  bench: Bench;
+  verdict: Verdict;
+  /** The other ways on stand elsewhere on the screen. */
+  short?: boolean;
+}) {
   const router = useRouter();
   const { job } = bench;
   const findings = () => router.push(`/jobs/${job.id}/findings`);
@@ -90,15 +99,19 @@ export function NextCard({ bench, verdict }: { bench: Bench; verdict: Verdict })
           >
             Step by step
           </Button>
-          {TEST_KINDS.filter((kind) => PADS.has(kind) && KINDS[kind].suits(bench.engine)).map((kind) => (
-            <Button key={kind} onPress={() => pad(kind, null)} style={styles.grow}>
-              {TEST_NAME[kind]}
+          {short
+            ? null
+            : TEST_KINDS.filter((kind) => PADS.has(kind) && KINDS[kind].suits(bench.engine)).map((kind) => (
+                <Button key={kind} onPress={() => pad(kind, null)} style={styles.grow}>
+                  {TEST_NAME[kind]}
+                </Button>
+              ))}
+          {short ? null : (
+            <Button onPress={() => router.push(`/jobs/${job.id}/other-gauges`)} style={styles.grow}>
+              Other gauges
             </Button>
-          ))}
-          <Button onPress={() => router.push(`/jobs/${job.id}/other-gauges`)} style={styles.grow}>
-            Other gauges
-          </Button>
-          {entered ? (
+          )}
+          {entered && !short ? (
             <Button onPress={findings} disabled={!measured} style={styles.grow}>
               Findings
             </Button>
