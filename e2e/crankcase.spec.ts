@@ -29,11 +29,15 @@ test(
     await expect(hand.button('Keep')).toBeDisabled();
     await page.getByLabel('Gauge now, psi').fill('4.9');
     await hand.button('Keep').click();
+    await hand.button('Looks, 2').click();
     await hand.button(/^Take back 4.9/).click();
     await expect(hand.button(/^Take back 4.9/)).toBeHidden();
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
     await page.getByLabel('Gauge now, psi').fill('4.2');
     await hand.button('Keep').click();
+    await hand.button('Soap map').click();
     await expect(page.getByRole('heading', { name: /Soapy water/ })).toBeVisible();
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 
     const latest = async () => {
       const { tests, readings } = await benchAt(page.request, jobId);
@@ -52,6 +56,7 @@ test(
       conditions: { mode: 'pressure', unit: 'psi', case: 'PTO', rigDropPerMinute: 0.02 },
     });
     await hand.button('To the bench').click();
+    await hand.button('Tests so far').click();
     await expect(page.getByRole('region', { name: 'Crankcase' })).toBeVisible();
   },
 );

@@ -92,6 +92,13 @@ const SCREENS: readonly {
     },
   },
   {
+    name: 'tests so far',
+    open: async (page, _hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/tests`);
+      await expect(page.getByRole('region', { name: 'Tests so far' })).toBeVisible();
+    },
+  },
+  {
     name: 'bench of six',
     open: async (page, _hand, { v6 }) => {
       await page.goto(`/jobs/${v6}`);

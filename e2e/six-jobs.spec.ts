@@ -185,6 +185,7 @@ test('crankcase proof after a rebuild: pressure and vacuum, bubbles noted, sizes
   await hand.button('Output seal: dry').click();
   await expect(page.getByText('Bubbles at output seal.')).toBeVisible();
   await hand.button('Keep as a note').click();
+  await hand.button(/^Looks, /).click();
   await hand.button('Another test').click();
   await hand.button('With: Vacuum').click();
   await hand.button('Case of cylinder: PTO').click();

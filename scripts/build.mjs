@@ -32,6 +32,7 @@ async function buildWebApp() {
   const next = path.join(APP, 'dist-next');
   fs.rmSync(next, { recursive: true, force: true });
   await exportApp(next);
+  preload(next);
   say('Writing the service worker and packing files ...');
   await serviceWorker(next);
   await pack(next);
@@ -69,6 +70,32 @@ function exportApp(out) {
     });
   });
 }
+
+/**
+ * What the first screen needs is asked for with the page, not once the script before it has run: the frame, the Bay,
+ * the two faces that most of it is set in.
+ */
+function preload(dist) {
+  const scripts = path.join(dist, '_expo', 'static', 'js', 'web');
+  const first = fs
+    .readdirSync(scripts)
+    .filter(
+      (file) =>
+        /^_layout-[0-9a-f]+\.js$/.test(file) ||
+        (/^index-[0-9a-f]+\.js$/.test(file) && fs.readFileSync(path.join(scripts, file), 'utf8').includes(THE_BAY)),
+    )
+    .map((file) => `<link rel="preload" as="script" href="/_expo/static/js/web/${file}" />`);
+  const fonts = fs
+    .readdirSync(path.join(dist, 'assets'), { recursive: true })
+    .map((file) => String(file).split(path.sep).join('/'))
+    .filter((file) => /semi-condensed-latin-(500|700)-normal\.[0-9a-f]+\.woff2$/.test(file))
+    .map((file) => `<link rel="preload" as="font" type="font/woff2" href="/assets/${file}" crossorigin />`);
+  const page = path.join(dist, 'index.html');
+  const html = fs.readFileSync(page, 'utf8');
+  fs.writeFileSync(page, html.replace('</head>', `  ${[...first, ...fonts].join('\n    ')}\n  </head>`));
+}
+/** In the piece of the Bay, whatever its name is. */
+const THE_BAY = 'The bay is empty';
 
 /** Everything the app needs to start without signal. */
 async function serviceWorker(dist) {

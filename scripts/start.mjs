@@ -1,5 +1,6 @@
 // npm start: packages, database, web app, demo, server. One signal stops all of it, in order.
 import { spawn, spawnSync } from 'node:child_process';
+import path from 'node:path';
 import { APP_DIST, ensureWebApp } from './build.mjs';
 import { ensureBundle } from './bundle.mjs';
 import { startDatabase } from './database.mjs';
@@ -7,13 +8,18 @@ import { ensurePackages, projectDir, say } from './packages.mjs';
 
 const PORT = Number(process.env.PORT ?? 4180);
 const fresh = process.argv.includes('--fresh');
+/** On the local network too, for phones; nothing but loopback unless asked for. */
+const lan = process.argv.includes('--lan');
 let starting;
+let trust;
 let server;
 let stopping = false;
 
 async function stop(code) {
   if (stopping) return;
   stopping = true;
+  trust?.close();
+  trust?.closeAllConnections();
   if (server && server.exitCode === null && server.signalCode === null) {
     const ended = new Promise((resolve) => server.once('exit', resolve));
     server.kill('SIGTERM');
@@ -37,12 +43,12 @@ function loadDemo(bundle, url) {
   if (status !== 0) throw new Error('The demo data could not be loaded (see above)');
 }
 
-function serve(bundle, url) {
+function serve(bundle, url, secure = {}) {
   server = spawn(process.execPath, ['--enable-source-maps', bundle], {
     cwd: projectDir,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     detached: true,
-    env: { ...process.env, DATABASE_URL: url, PORT: String(PORT), APP_DIST, NODE_ENV: 'production' },
+    env: { ...process.env, DATABASE_URL: url, PORT: String(PORT), APP_DIST, NODE_ENV: 'production', ...secure },
   });
   server.once('error', (error) => {
     console.error(error);
@@ -56,12 +62,35 @@ function serve(bundle, url) {
   server.on('message', ({ listening }) => {
     if (!listening) return;
     say('');
-    say(`  Rugged Gauge is at  http://localhost:${listening}`);
+    say(`  Rugged Gauge is at  ${secure.TLS_CERT ? 'https' : 'http'}://localhost:${listening}`);
     say('  Demo sign-in        ines@tidewrack.example');
     say('  Password            low tide');
     say('');
     say('  Ctrl-C stops it; the data stays. npm start -- --fresh makes the demo anew.');
   });
+}
+
+/** What the server needs for a secure page on the local network, and the page that leads a phone to trusting it. */
+async function onTheNetwork() {
+  if (!lan) return {};
+  const { default: qrcode } = await import('qrcode');
+  const { ensureCertificate, lanAddresses, trustPage } = await import('./lan.mjs');
+  const addresses = lanAddresses();
+  const [address] = addresses;
+  if (!address) throw new Error('--lan: this machine has no address on a network');
+  const url = `https://${address}:${PORT}`;
+  const { TLS_CERT, TLS_KEY } = process.env;
+  if (TLS_CERT && TLS_KEY) {
+    say(`  For phones          ${url}, with the certificate of TLS_CERT`);
+    return { HOST: '0.0.0.0', TLS_CERT, TLS_KEY };
+  }
+  const { authority, cert, key } = ensureCertificate(path.join(projectDir, '.data', 'tls'), addresses);
+  const port = PORT + 1;
+  trust = await trustPage(port, url, authority);
+  say(await qrcode.toString(`http://${address}:${port}`, { type: 'terminal', small: true }));
+  say(`  A new phone first   http://${address}:${port}  (the code above): it learns to trust this shop, once`);
+  say(`  Then                ${url}`);
+  return { HOST: '0.0.0.0', TLS_CERT: cert, TLS_KEY: key };
 }
 
 try {
@@ -79,7 +108,7 @@ try {
       void stop(1);
     });
     loadDemo(demoBundle, database.url);
-    serve(serverBundle, database.url);
+    serve(serverBundle, database.url, await onTheNetwork());
   }
 } catch (error) {
   console.error(error.message);

@@ -21,7 +21,7 @@ const PERSIST = {
 const drafts = loadDrafts();
 
 export default function RootLayout() {
-  const [loaded, failed] = useFonts(FONT_FILES);
+  useFonts(FONT_FILES);
   const [ready, setReady] = useState(false);
   useEffect(() => {
     void drafts.then(() => setReady(true));
@@ -35,12 +35,17 @@ export default function RootLayout() {
     addEventListener('online', back);
     const away = () => outbox.lost();
     addEventListener('offline', away);
+    // On the home screen's icon: how much waits to be sent.
+    const counted = outbox.subscribe(() => {
+      if ('setAppBadge' in navigator) void navigator.setAppBadge(outbox.get().entries.length).catch(() => undefined);
+    });
     return () => {
+      counted();
       removeEventListener('online', back);
       removeEventListener('offline', away);
     };
   }, []);
-  if ((!loaded && !failed) || !ready) return null;
+  if (!ready) return null;
   return (
     <SafeAreaProvider>
       <PersistQueryClientProvider client={queryClient} persistOptions={PERSIST}>

@@ -1,11 +1,13 @@
-import type { Server as HttpServer } from 'node:http';
+import { readFileSync } from 'node:fs';
+import http, { type Server as HttpServer } from 'node:http';
+import https from 'node:https';
 import type { AddressInfo } from 'node:net';
 import type { Express } from 'express';
 import { createServer } from './server';
 import { migrate } from './store/migrate';
 import { connect } from './store/sequelize';
 
-/** Starts the server: DATABASE_URL, PORT, APP_DIST (the built app). */
+/** Starts the server: DATABASE_URL, PORT, HOST, APP_DIST (the built app), TLS_CERT and TLS_KEY for a secure page. */
 async function main(): Promise<void> {
   const databaseUrl = process.env['DATABASE_URL'];
   if (!databaseUrl) throw new Error('DATABASE_URL is not set');
@@ -34,15 +36,15 @@ async function main(): Promise<void> {
 /** @throws in words when the port is taken */
 function listening(app: Express, port: number): Promise<HttpServer> {
   return new Promise((resolve, reject) => {
-    const listener = app.listen(port, process.env['HOST'] ?? '127.0.0.1', (error) => {
-      if (!error) resolve(listener);
-      else
-        reject(
-          (error as NodeJS.ErrnoException).code === 'EADDRINUSE'
-            ? new Error(`port ${port} is taken. Set PORT to another one`)
-            : error,
-        );
+    const { TLS_CERT: cert, TLS_KEY: key, HOST: host = '127.0.0.1' } = process.env;
+    const listener =
+      cert && key
+        ? https.createServer({ cert: readFileSync(cert), key: readFileSync(key) }, app)
+        : http.createServer(app);
+    listener.once('error', (error: NodeJS.ErrnoException) => {
+      reject(error.code === 'EADDRINUSE' ? new Error(`port ${port} is taken. Set PORT to another one`) : error);
     });
+    listener.listen(port, host, () => resolve(listener));
   });
 }
 

@@ -32,6 +32,7 @@ interface Props {
 /** A drawing with marks of a thumb's size on it, each with its name and how much was found there. */
 export function MarkedDrawing({ view, marks, chosen, onPress, height, children }: Props) {
   const aspectRatio = view.width / view.height;
+  const ear = height !== undefined && height < LOW ? TOUCH.tight : TOUCH.least;
   return (
     <View
       style={[
@@ -42,7 +43,14 @@ export function MarkedDrawing({ view, marks, chosen, onPress, height, children }
     >
       {children}
       {marks.map((mark) => (
-        <Mark key={mark.key} mark={mark} view={view} chosen={mark.key === chosen} onPress={() => onPress(mark.key)} />
+        <Mark
+          key={mark.key}
+          mark={mark}
+          view={view}
+          ear={ear}
+          chosen={mark.key === chosen}
+          onPress={() => onPress(mark.key)}
+        />
       ))}
     </View>
   );
@@ -51,11 +59,14 @@ export function MarkedDrawing({ view, marks, chosen, onPress, height, children }
 function Mark({
   mark,
   view,
+  ear,
   chosen,
   onPress,
 }: {
   mark: DrawnMark;
   view: Props['view'];
+  /** Its width, px. */
+  ear: number;
   chosen: boolean;
   onPress(): void;
 }) {
@@ -63,10 +74,10 @@ function Mark({
   const { level, side, x, y } = mark;
   const place =
     side === 'left'
-      ? { right: `${100 - (100 * x) / view.width}%` as const, marginRight: -EAR / 2 }
-      : { left: `${(100 * x) / view.width}%` as const };
+      ? { right: `${100 - (100 * x) / view.width}%` as const, marginRight: -ear / 2 }
+      : { left: `${(100 * x) / view.width}%` as const, ...(side === 'right' ? { marginLeft: -ear / 2 } : {}) };
   return (
-    <View style={[styles.mark, place, { top: `${(100 * y) / view.height}%` }, styles[side]]}>
+    <View style={[styles.mark, place, { top: `${(100 * y) / view.height}%`, marginTop: -ear / 2 }, styles[side]]}>
       <TouchableRipple
         role="button"
         aria-pressed={chosen}
@@ -75,7 +86,14 @@ function Mark({
         onPress={onPress}
         style={[
           styles.ear,
-          { borderColor: c.line, backgroundColor: level ? c.amber : c.plate, borderWidth: chosen ? 5 : LINE + 1 },
+          {
+            width: ear,
+            height: ear,
+            borderRadius: ear / 2,
+            borderColor: c.line,
+            backgroundColor: level ? c.amber : c.plate,
+            borderWidth: chosen ? 5 : LINE + 1,
+          },
         ]}
       >
         <View style={styles.bars}>
@@ -104,14 +122,15 @@ function Mark({
   );
 }
 
-const EAR = TOUCH.tight;
+/** Lower than this a mark is no larger than it must be. */
+const LOW = 330;
 const styles = StyleSheet.create({
   frame: { width: '100%', maxWidth: 420, alignSelf: 'center' },
-  mark: { position: 'absolute', alignItems: 'center', marginTop: -EAR / 2 },
-  right: { flexDirection: 'row', gap: 4, marginLeft: -EAR / 2 },
+  mark: { position: 'absolute', alignItems: 'center' },
+  right: { flexDirection: 'row', gap: 4 },
   left: { flexDirection: 'row-reverse', gap: 4 },
   below: { width: 96, marginLeft: -48 },
-  ear: { width: EAR, height: EAR, borderRadius: EAR / 2, alignItems: 'center', justifyContent: 'center' },
+  ear: { alignItems: 'center', justifyContent: 'center' },
   bars: { flexDirection: 'row', gap: 4, alignItems: 'center' },
   bar: { width: 4, height: 20 },
   dash: { width: 16, height: 3 },

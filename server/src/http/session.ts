@@ -26,7 +26,8 @@ export async function sessions(pool: Pool) {
     store: new PgStore({ pool, tableName: 'session', disableTouch: true, pruneSessionInterval: 3600 }),
     resave: false,
     saveUninitialized: false,
-    cookie: { httpOnly: true, sameSite: 'lax', maxAge: FORTNIGHT_MS },
+    // Over a secure page the cookie never goes over a plain one.
+    cookie: { httpOnly: true, sameSite: 'lax', maxAge: FORTNIGHT_MS, secure: 'auto' },
   });
 }
 

@@ -1,10 +1,12 @@
 import { PRESSURE_UNITS, UNIT_SIGN } from '@rugged/core';
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useSignedIn, useSignOut } from '@/data/session';
 import { useOutbox } from '@/data/use-outbox';
 import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
+import { buzzes, chooseBuzz } from '@/ui/buzz';
 import { Choice } from '@/ui/choice';
 import { useNotice } from '@/ui/notice';
 import { chooseMainHand, useMainHand } from '@/ui/pad/main-hand';
@@ -22,6 +24,10 @@ const THEMES = [
   { value: 'night', word: 'Night' },
   { value: 'system', word: 'As the device' },
 ] as const;
+const BUZZ = [
+  { value: 'on', word: 'On' },
+  { value: 'off', word: 'Off' },
+] as const;
 const THUMBS = [
   { value: 'right', word: 'Right' },
   { value: 'left', word: 'Left' },
@@ -34,6 +40,7 @@ export function ShopScreen() {
   const router = useRouter();
   const theme = useTheme();
   const thumb = useMainHand();
+  const [buzz, setBuzz] = useState(buzzes);
   const save = useSaveShop();
   return (
     <Screen title="Shop" under={shop.name} action={<KeptBadge />}>
@@ -47,6 +54,16 @@ export function ShopScreen() {
         <Words colour="dim">For the whole shop. Figures are kept as they were read and only shown in this unit.</Words>
         <Choice label="Theme, this device" options={THEMES} chosen={theme.choice} onChoose={theme.choose} />
         <Choice label="Keys under the thumb, this device" options={THUMBS} chosen={thumb} onChoose={chooseMainHand} />
+        <Choice
+          label="Buzz when a reading is kept, this device"
+          options={BUZZ}
+          chosen={buzz ? 'on' : 'off'}
+          onChoose={(value) => {
+            chooseBuzz(value === 'on');
+            setBuzz(value === 'on');
+          }}
+        />
+        {globalThis.isSecureContext === false ? <NotSecure /> : null}
       </Plate>
       <SitePlate
         key={`site-${shop.version}`}
@@ -85,6 +102,15 @@ export function ShopScreen() {
     </Screen>
   );
 }
+
+/** A page that is not secure works, and these things do not. */
+const NotSecure = () => (
+  <Words>
+    <Strong colour="rust">This page is not secure. </Strong>
+    On this device nothing opens without signal, the screen goes dark on a pad, and it cannot be put on the home screen.
+    Where the server is started with --lan there is a secure page.
+  </Words>
+);
 
 function SignOut() {
   const router = useRouter();

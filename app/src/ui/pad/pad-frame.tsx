@@ -2,10 +2,12 @@ import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useMainHand } from './main-hand';
 import { useRoom } from './room';
+import { useAwake } from './use-awake';
 
 /** A pad: what is looked at, and under it what the thumb works; on its side the two stand beside each other. */
 export function PadFrame({ face, hand }: { face: ReactNode; hand: ReactNode }) {
   const { side } = useRoom();
+  useAwake();
   const left = useMainHand() === 'left';
   return (
     <View style={[styles.frame, side && (left ? styles.mirrored : styles.beside)]}>
