@@ -24,8 +24,13 @@ export class Hand {
     this.taps += 1;
   }
 
+  /** A button by its name; a door of the bench by its title, whatever is behind it. */
   button(name: string | RegExp): Locator {
-    return this.page.getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) });
+    if (typeof name !== 'string') return this.page.getByRole('button', { name });
+    const doors = this.page.getByRole('region', { name: 'On this job' });
+    return this.page
+      .getByRole('button', { name, exact: true })
+      .or(doors.getByRole('button', { name: new RegExp(`^${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')} `) }));
   }
 
   /** Digits on the drawn keys; they do not count as taps. */

@@ -12,7 +12,7 @@ test('causes with odds, for and against; a complaint that has a name; the mechan
   await hand.button('Blue smoke').click();
   await hand.button('Rough idle').click();
   await hand.button('Open job').click();
-  await expect(page.getByText('What it may be')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'What it may be' })).toHaveCount(0);
 
   await hand.button('Start compression').click();
   await hand.button('Engine: Warm').click();
@@ -22,8 +22,11 @@ test('causes with odds, for and against; a complaint that has a name; the mechan
   await hand.keep('158', '113');
   await hand.button('Back to the bench').click();
 
-  const rings = page.getByRole('button', { name: /^Rings or bore, cyl 3 ?\d+ %/ });
-  await expect(rings).toHaveAttribute('aria-expanded', 'true');
+  const mayBe = page.getByRole('region', { name: 'What it may be' });
+  await expect(mayBe.getByRole('heading').first()).toHaveText('Cylinder 3');
+  await expect(mayBe.getByRole('img', { name: /^Cylinder 3: Rings or bore \d+ %/ })).toBeVisible();
+  await expect(mayBe.getByText(/^Cylinders 1, 2 and 4$/)).toBeVisible();
+  await mayBe.getByRole('button', { name: /^Rings or bore\./ }).click();
   const why = page.getByRole('list', { name: 'Why Rings or bore, cyl 3' });
   await expect(why.getByText(/under the middle of the others/)).toBeVisible();
   await expect(

@@ -140,11 +140,12 @@ test('a flat twin by two books in two units: order decides, a book that is added
   await expect(page.getByRole('region', { name: 'Books' })).toContainText('By it alone this job is unproven.');
   await book('Reprint', 'psi', '100');
   await expect(page.getByRole('region', { name: 'Books' })).toContainText('By it alone this job is sound.');
-  await page.goto(`/jobs/${jobId}`);
+  await page.goto(`/jobs/${jobId}/findings`);
   await expect(page.getByText(/Old manual/).first()).toBeVisible();
   await expect
     .poll(async () => (await benchAt(page.request, jobId)).books.map(({ source }) => source))
     .toEqual(['Old manual', 'Reprint']);
+  await page.goto(`/jobs/${jobId}`);
   await hand.button('Engine sheet').click();
   await hand.button('Reprint before Old manual').click();
   await expect

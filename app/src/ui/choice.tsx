@@ -43,4 +43,7 @@ export function Choice<T extends string>({
   );
 }
 
-const styles = StyleSheet.create({ group: { gap: 4 }, row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 } });
+const styles = StyleSheet.create({
+  group: { gap: 4, flexShrink: 1, maxWidth: '100%' },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+});

@@ -8,18 +8,16 @@ interface Props {
   style?: StyleProp<TextStyle>;
   colour?: keyof Colours;
   lines?: number;
-  nativeID?: string;
 }
 
 const common = (lines: number | undefined) => (lines === undefined ? {} : { numberOfLines: lines });
 
 /** Running text. */
-export function Words({ children, style, colour = 'ink', lines, nativeID }: Props) {
+export function Words({ children, style, colour = 'ink', lines }: Props) {
   const colours = useColours();
   return (
     <NativeText
       {...common(lines)}
-      {...(nativeID ? { nativeID } : {})}
       style={[{ fontFamily: FACE.body, fontSize: SIZE.body, lineHeight: 21, color: colours[colour] }, style]}
     >
       {children}

@@ -23,7 +23,7 @@ export function MayBe({ bench, judgement }: { bench: Bench; judgement: Report })
   const all = byCylinder(judgement);
   if (all.length === 0) return null;
   const doubtful = all.filter((one) => !isFine(one));
-  const fine = all.filter(isFine);
+  const fine = all.filter(isFine).sort((a, b) => place(judgement, a) - place(judgement, b));
   const faults = testFaults(judgement);
   const blamed = all[0]?.test ?? 0;
   return (
@@ -45,6 +45,8 @@ export function MayBe({ bench, judgement }: { bench: Bench; judgement: Report })
     </View>
   );
 }
+
+const place = ({ cylinders }: Report, { cylinder }: CylinderOdds) => cylinders.indexOf(cylinder);
 
 const names = (some: readonly CylinderOdds[]) => {
   const ids = some.map(({ cylinder }) => cylinder.id);

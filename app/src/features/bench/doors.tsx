@@ -2,7 +2,7 @@ import type { Bench } from '@rugged/contract';
 import { countingReadings, readingsOfKind } from '@rugged/contract/bench';
 import { KINDS } from '@rugged/core';
 import { useRouter } from 'expo-router';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import type { Verdict } from '@/data/jobs';
@@ -100,18 +100,15 @@ function useDoors(bench: Bench, verdict: Verdict, repair: () => void): Behind[] 
 
 function Door({ title, word, open }: Behind) {
   const c = useColours();
-  const said = useId();
   return (
     <TouchableRipple
       role="button"
-      aria-label={title}
-      aria-describedby={said}
       onPress={open}
       style={[styles.door, { backgroundColor: c.plate, borderColor: c.line }]}
     >
       <View>
         <Strong lines={1}>{title}</Strong>
-        <Words nativeID={said} colour="dim" style={styles.word} lines={1}>
+        <Words colour="dim" style={styles.word} lines={1}>
           {word}
         </Words>
       </View>

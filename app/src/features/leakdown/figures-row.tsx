@@ -57,7 +57,7 @@ function FigurePlate({
         { backgroundColor: c.plate, borderColor: chosen ? c.amber : c.line, borderWidth: chosen ? 4 : LINE },
       ]}
     >
-      <TouchableRipple role="button" aria-pressed={chosen} aria-label={name} onPress={onPress} style={styles.press}>
+      <TouchableRipple role="button" aria-pressed={chosen} onPress={onPress} style={styles.press}>
         <View>
           <Label lines={1}>{name}</Label>
           <Figure style={tight ? styles.lesser : styles.big}>{text === '' ? '·' : text}</Figure>

@@ -153,7 +153,7 @@ test('the breather is asked about once something is heard where the rings breath
   await tapped('Listen where it goes');
   expect(screen.queryByText(/breather hose off the air box/)).toBeNull();
   press('Intake: not listened at');
-  press('How loud: Clear');
+  press('Intake: Clear');
   expect(screen.getByText(/breather hose off the air box/)).toBeTruthy();
   press('Breather hose: Off');
   await act(async () => {

@@ -110,13 +110,14 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
 }
 
 /** How loud it is there; once it is heard, whether a hand laid over it lifts the gauge. */
-function HowLoud({ place: { key }, pad: { draft, act } }: { place: Place; pad: Pad }) {
+function HowLoud({ place, pad: { draft, act } }: { place: Place; pad: Pad }) {
+  const { key } = place;
   const level = draft.heard[key];
   const lifts = draft.raised?.includes(key) === true;
   return (
     <>
       <Choice
-        label="How loud"
+        label={placeName(place)}
         hideLabel
         options={LEVEL_OPTIONS}
         chosen={level === undefined ? undefined : String(level)}

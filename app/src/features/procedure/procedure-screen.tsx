@@ -266,7 +266,7 @@ function End({
 }
 
 const styles = StyleSheet.create({
-  besides: { flexDirection: 'row', gap: 8, alignItems: 'center' },
+  besides: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'center' },
   grow: { flexGrow: 1, flexShrink: 1 },
   menu: { gap: 8 },
 });

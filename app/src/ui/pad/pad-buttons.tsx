@@ -9,8 +9,11 @@ export function PadButtons({ children }: { children: ReactNode }) {
 }
 
 export const padButton = StyleSheet.create({
-  lesser: { flexGrow: 1, flexShrink: 1, flexBasis: 0 },
-  main: { flexGrow: 2.2, flexShrink: 1, flexBasis: 0 },
+  lesser: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 84 },
+  main: { flexGrow: 2.2, flexShrink: 1, flexBasis: 0, minWidth: 140 },
 });
 
-const styles = StyleSheet.create({ row: { flexDirection: 'row', gap: 8 }, mirrored: { flexDirection: 'row-reverse' } });
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  mirrored: { flexDirection: 'row-reverse' },
+});
