@@ -233,7 +233,11 @@ module.exports = {
       'scripts',
       'Scripts work before anything is installed, or say what they need.',
       '^scripts/',
-      ['^scripts/', packages('esbuild', 'workbox-build', '@playwright', 'http-proxy-3'), '^jest[.]node[.]cjs$'],
+      [
+        '^scripts/',
+        packages('esbuild', 'workbox-build', '@playwright', 'http-proxy-3', 'node-forge', 'qrcode'),
+        '^jest[.]node[.]cjs$',
+      ],
       { node: true },
     ),
   ],

@@ -113,6 +113,7 @@ test('go or no-go on a tiller with a broken recoil: leak-down at once, a percent
   await expect(page.getByText('Kept 14 % for cyl 1.')).toBeVisible();
   await expect.poll(() => kinds(page, jobId)).toEqual(['leakdown']);
   await page.goto(`/jobs/${jobId}`);
+  await hand.button('Tests so far').click();
   await expect(page.getByRole('table', { name: 'Leakage by cylinder' })).toContainText('14');
 });
 
@@ -181,6 +182,7 @@ test('crankcase proof after a rebuild: pressure and vacuum, bubbles noted, sizes
   await expect(page.getByText(/^0:0[3-9]/)).toBeVisible();
   await page.getByLabel('Gauge now, psi').fill('4.1');
   await hand.button('Keep').click();
+  await hand.button('Soap map').click();
   await hand.button('Output seal: not brushed').click();
   await hand.button('Output seal: dry').click();
   await expect(page.getByText('Bubbles at output seal.')).toBeVisible();

@@ -79,10 +79,10 @@ async function onTheNetwork() {
   const [address] = addresses;
   if (!address) throw new Error('--lan: this machine has no address on a network');
   const url = `https://${address}:${PORT}`;
-  const { TLS_CERT, TLS_KEY } = process.env;
-  if (TLS_CERT && TLS_KEY) {
+  const own = { TLS_CERT: process.env.TLS_CERT, TLS_KEY: process.env.TLS_KEY };
+  if (own.TLS_CERT && own.TLS_KEY) {
     say(`  For phones          ${url}, with the certificate of TLS_CERT`);
-    return { HOST: '0.0.0.0', TLS_CERT, TLS_KEY };
+    return { HOST: '0.0.0.0', ...own };
   }
   const { authority, cert, key } = ensureCertificate(path.join(projectDir, '.data', 'tls'), addresses);
   const port = PORT + 1;

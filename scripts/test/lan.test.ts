@@ -8,7 +8,7 @@ afterAll(() => rmSync(folder, { recursive: true }));
 type Lan = {
   ensureCertificate(folder: string, addresses: string[], now?: Date): { authority: string; cert: string; key: string };
 };
-const lan = () => import('../lan.mjs' as string) as Promise<Lan>;
+const lan = () => import('../lan.mjs') as Promise<Lan>;
 const read = (file: string) => new X509Certificate(readFileSync(file));
 const DAY_MS = 24 * 3600 * 1000;
 
@@ -25,7 +25,7 @@ test('the shop’s own authority signs for the addresses, and the key is its own
   // Phones refuse what holds for more than 398 days.
   expect(Date.parse(certificate.validTo) - Date.now()).toBeLessThan(398 * DAY_MS);
 });
-test('it stays as long as it holds; another address or a year later it is made again under the same authority', async () => {
+test('it stays as long as it holds; another address or a year later: again, under the same authority', async () => {
   const { ensureCertificate } = await lan();
   const serial = (addresses: string[], now?: Date) => {
     const files = ensureCertificate(folder, addresses, now);

@@ -36,7 +36,9 @@ async function main(): Promise<void> {
 /** @throws in words when the port is taken */
 function listening(app: Express, port: number): Promise<HttpServer> {
   return new Promise((resolve, reject) => {
-    const { TLS_CERT: cert, TLS_KEY: key, HOST: host = '127.0.0.1' } = process.env;
+    const cert = process.env['TLS_CERT'];
+    const key = process.env['TLS_KEY'];
+    const host = process.env['HOST'] ?? '127.0.0.1';
     const listener =
       cert && key
         ? https.createServer({ cert: readFileSync(cert), key: readFileSync(key) }, app)

@@ -1,8 +1,3 @@
-import { Redirect } from 'expo-router';
-import { lastJob } from '@/bench/last-job';
+import { place } from '@/features/place';
 
-/** To the bench that was opened last on this device; to the Bay where there was none. */
-export default function Last() {
-  const id = lastJob();
-  return <Redirect href={id ? `/jobs/${id}` : '/'} />;
-}
+export default place('LastScreen');

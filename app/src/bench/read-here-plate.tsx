@@ -96,8 +96,8 @@ function JudgeByIt({ bench, here }: { bench: Bench; here: ReturnType<typeof useS
   return (
     <>
       <Words>
-        {`No book says more. Judged by it, low would be under ${formatPressure(fenceOf(here), unit)}, and one to watch ` +
-          `under ${formatPressure(Math.max(fenceOf(here), here.fromKPa), unit)}.`}
+        {`No book says more. Judged by it, low would be under ${formatPressure(fenceOf(here), unit)}, and one to ` +
+          `watch under ${formatPressure(Math.max(fenceOf(here), here.fromKPa), unit)}.`}
       </Words>
       <Button onPress={() => change(limit, 'Judged by what others read here')} style={styles.gap}>
         Judge this job by it

@@ -22,7 +22,7 @@ export async function loadDrafts(): Promise<void> {
   try {
     const db = await open();
     const [keys, values] = await Promise.all([db.getAllKeys(STORE), db.getAll(STORE)]);
-    keys.forEach((key, i) => drafts.set(String(key), values[i]));
+    keys.forEach((key, i) => drafts.set(key as string, values[i]));
     await moveOver(db);
   } catch {
     database = undefined;

@@ -8,6 +8,7 @@ export { EngineSheetScreen } from './engine-sheet/engine-sheet-screen';
 export { EnginesScreen } from './engines/engines-screen';
 export { FindingsScreen } from './findings/findings-screen';
 export { HouseRulesScreen } from './house-rules/house-rules-screen';
+export { LastScreen } from './last/last-screen';
 export { LibraryScreen } from './library/library-screen';
 export { LeadsScreen } from './leads/leads-screen';
 export { LeakdownScreen } from './leakdown/leakdown-screen';

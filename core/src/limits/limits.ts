@@ -48,9 +48,7 @@ export function compressionLimits(
 ): CompressionLimits {
   const book = books.find((candidate) => hasLimit(candidate));
   if (!book)
-    return readHere
-      ? fromReadHere(readHere, rules, atmosphereKPa)
-      : fromRuleOfThumb(engine, rules, atmosphereKPa);
+    return readHere ? fromReadHere(readHere, rules, atmosphereKPa) : fromRuleOfThumb(engine, rules, atmosphereKPa);
   const first = fromBook(book, rules.temperatureSchool, atmosphereKPa);
   // What the first leaves out is taken from the next that gives its figures for the same state of the engine.
   return books.slice(books.indexOf(book) + 1).reduce((limits, next) => {

@@ -21,7 +21,7 @@ import { roundOff } from '../quantity/round-off';
 import { judgeInspections } from '../test-kinds/inspections';
 import { rankCauses } from '../causes/rank';
 import { cautionsOf } from './cautions';
-import { type Engine, layoutOf } from '../engine/engine';
+import { layoutOf } from '../engine/engine';
 import { parts } from '../engine/parts';
 import type { Book } from '../jobfile/book';
 import type { HouseRules } from '../jobfile/house-rules';

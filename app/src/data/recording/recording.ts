@@ -2,7 +2,6 @@ import type { ReadingRecordOf, TestRecordOf } from '@rugged/contract';
 import type { Bench } from '@rugged/contract/bench';
 import { type ConditionsOf, type FiguresOf, TEST_NAME, type TestKind } from '@rugged/core';
 import { outbox } from '@/data/client';
-import { buzz } from '@/ui/buzz';
 import { newId } from '@/data/new-id';
 import type { NewEntry } from '@/data/outbox/entry';
 import { sameConditions, testInHand } from './session';
@@ -89,7 +88,6 @@ export function keepReadings(
   recorded: readonly { recorded: Recorded<TestKind>; what: string }[],
 ): Promise<void> {
   const { job, engine } = bench;
-  buzz();
   return outbox.keep(
     recorded.flatMap(({ recorded: { begins, reading }, what }): NewEntry[] => [
       ...(begins

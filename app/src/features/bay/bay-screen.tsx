@@ -124,7 +124,7 @@ const GAP = 9;
 /** The list goes on where it was left: its length is known from what was drawn before, so nothing above is drawn. */
 function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
   const [start] = useState(bayPlace.offset);
-  const list = useRef<FlatList>(null);
+  const list = useRef<FlatList<Bench | undefined>>(null);
   const placed = useRef(start === 0);
   const offsets = useMemo(() => {
     const all = [0];

@@ -104,7 +104,7 @@ export function CompressionPad({ bench, pad, onDone, onSettings }: Props) {
   );
 }
 
-/** One question at a time: the core, the tester before anybody cranks, the temperature once there is a figure, the dose. */
+/** One question at a time: the core, the temperature once there is a figure, the dose, the tester. */
 function useQuestion(bench: Bench, pad: Pad, onSettings: () => void): ReactNode {
   const core = useCoreIsOut(bench);
   const [unsuited] = pad.unsuited;

@@ -108,7 +108,11 @@ function CompressionOf({ bench }: { bench: Bench }) {
   return (
     <Screen
       title={oiled ? 'Wet test' : 'Compression, dry'}
-      under={`${pad.conditions.engineTemperature ?? 'warm or cold?'} · ${pad.conditions.tester?.name ?? 'tester not named'} · ${bench.engine.name}`}
+      under={[
+        pad.conditions.engineTemperature ?? 'warm or cold?',
+        pad.conditions.tester?.name ?? 'tester not named',
+        bench.engine.name,
+      ].join(' · ')}
       onBack={back}
       fixed
       action={

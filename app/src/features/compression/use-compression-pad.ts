@@ -19,6 +19,7 @@ import { readDraft, writeDraft } from '@/data/draft';
 import { judgeBench } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
+import { buzz } from '@/ui/buzz';
 import { asTyped } from '@/ui/format';
 import { takeNumber, useLive } from '@/bench/live/use-live';
 import { unsuitedFor } from '@/bench/testers/unsuited';
@@ -173,6 +174,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     act({ do: 'clear' });
     setTried(false);
     if (!again && !wet && !draft.correcting && next !== undefined) setCylinder(next);
+    buzz();
     const kept = keepReadings(bench, [
       {
         recorded: one,

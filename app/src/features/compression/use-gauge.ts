@@ -1,6 +1,7 @@
 import type { Bench } from '@rugged/contract';
 import {
   compressionLimits,
+  defined,
   formatPressure,
   fromKPa,
   houseRulesFor,
@@ -10,7 +11,6 @@ import {
 } from '@rugged/core';
 import { useShopReadings } from '@/bench/read-here-plate';
 import type { GaugeShows } from '@/ui/gauge';
-import { defined } from '@rugged/core';
 import type { Draft } from './draft';
 import type { CompressionPad as Pad } from './use-compression-pad';
 

@@ -38,6 +38,7 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
   const suspected = pad.judged?.reasons.find(({ rule }) => rule === 'wrong-stroke-suspected');
   // It matters once something is heard where the rings' breath comes out, too.
   const asks = fourStroke && ((draft.heard['intake'] ?? 0) > 0 || (draft.heard['crankcase'] ?? 0) > 1);
+  const breather = draft.breatherOff === undefined ? '' : BREATHER_IS[draft.breatherOff ? 'off' : 'on'];
   // One question at a time, where the thumb is: the stroke, the breather, then the places.
   const question = suspected ? (
     <Plate hand label="Wrong stroke" style={styles.question}>
@@ -80,11 +81,7 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
         <>
           {question ?? (
             <Plate label="How loud" style={styles.question}>
-              <Label>
-                {chosen
-                  ? placeName(chosen)
-                  : `Tap a place, then say how loud${draft.breatherOff === undefined ? '' : BREATHER_IS[draft.breatherOff ? 'off' : 'on']}`}
-              </Label>
+              <Label>{chosen ? placeName(chosen) : `Tap a place, then say how loud${breather}`}</Label>
               {chosen ? (
                 <HowLoud key={chosen.key} place={chosen} pad={pad} />
               ) : (

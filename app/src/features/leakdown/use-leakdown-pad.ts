@@ -17,6 +17,7 @@ import { readDraft, writeDraft } from '@/data/draft';
 import { add, joinOrBegin, judgeEntered, keepReadings, testInHand, withdraw } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
+import { buzz } from '@/ui/buzz';
 import type { LiveStream } from '@/bench/live/live-stream';
 import { takeNumber, useLive } from '@/bench/live/use-live';
 import { emptyLeakDraft, type LeakDraft, leakReducer, type Place, placeKey, typedLeak } from './leak-draft';
@@ -136,6 +137,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
         { procedure: 'leakdown', step: 'zero', mark: 'skipped' },
         `Tester not zeroed before cyl ${cylinder}`,
       );
+    buzz();
     void keepReadings(bench, [{ recorded, what: `Cyl ${cylinder} loses ${typed.percent.toFixed(0)} %` }]).then(
       () => setLastKept(recorded.reading),
       () => {

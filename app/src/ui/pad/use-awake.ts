@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 
-/** The screen stays lit while a pad is in hand, where the browser allows it: a thumb with grease on it wakes no phone. */
+/** The screen stays lit while a pad is in hand, where the browser allows it: a greasy thumb wakes no phone. */
 export function useAwake(): void {
   useEffect(() => {
     if (!('wakeLock' in navigator)) return undefined;
@@ -15,12 +15,13 @@ export function useAwake(): void {
         // Battery low, or not allowed: the phone goes by its own settings.
       }
     };
-    void ask();
+    const seen = () => void ask();
+    seen();
     // A tab that was away has lost it.
-    document.addEventListener('visibilitychange', ask);
+    document.addEventListener('visibilitychange', seen);
     return () => {
       left = true;
-      document.removeEventListener('visibilitychange', ask);
+      document.removeEventListener('visibilitychange', seen);
       void lock?.release();
     };
   }, []);
