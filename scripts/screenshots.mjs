@@ -99,6 +99,7 @@ const VIEWS = [
         'Listen where it goes',
         'Intake: not listened at',
         'Intake: Faint',
+        'Breather hose: Off',
         'Crankcase: not listened at',
         'Crankcase: Clear',
       ])
