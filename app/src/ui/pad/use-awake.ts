@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 /** The screen stays lit while a pad is in hand, where the browser allows it: a greasy thumb wakes no phone. */
 export function useAwake(): void {
   useEffect(() => {
-    if (!('wakeLock' in navigator)) return undefined;
+    if (typeof navigator === 'undefined' || !('wakeLock' in navigator)) return undefined;
     let lock: WakeLockSentinel | undefined;
     let left = false;
     const ask = async () => {
