@@ -126,10 +126,12 @@ test('a wet test: the dose for this chamber, the lock refused, what the rings di
   await hand.button(/^Cyl 2/).click();
   await hand.button('Wet').click();
   await expect(page.getByRole('heading', { name: 'Wet test' })).toBeVisible();
-  await hand.button('Engine: Warm').click();
+  // Air was fed on this job: the core first, then the dose, warm or cold once there is a figure.
+  await hand.button('It is back').click();
   await expect(page.getByText(/^Dose \d+\.\d+ ml, \d+ drops$/)).toBeVisible();
   await page.getByLabel('Oil, ml').fill('40');
   await hand.digits('139');
+  await hand.button('Engine: Warm').click();
   await expect(page.getByRole('alert')).toContainText('it would lock the engine hydraulically');
   await page.getByLabel('Oil, ml').fill('0.8');
   await expect(
