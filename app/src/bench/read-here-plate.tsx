@@ -46,8 +46,9 @@ export function ReadHerePlate({
   } = useSignedIn();
   const here = useShopReadings(engineId);
   const judgedBy = bench?.job.readHere;
-  if (!here && !judgedBy) return null;
-  const { name, engines, fromKPa, medianKPa, toKPa } = judgedBy ?? here ?? NOTHING;
+  const shown = judgedBy ?? here;
+  if (!shown) return null;
+  const { name, engines, fromKPa, medianKPa, toKPa } = shown;
   const p = (kPa: number) => formatPressure(kPa, unit);
   const mine =
     readKPa.length === 0
@@ -70,8 +71,6 @@ export function ReadHerePlate({
 
 const hasBook = ({ engine, books, job }: Bench): boolean =>
   compressionLimits(engine, books, siteAtmosphere(job.site)).source.kind === 'book';
-
-const NOTHING = { name: '', engines: 0, fromKPa: 0, medianKPa: 0, toKPa: 0 };
 
 /** Without a book a job may be judged by what others read here; kept with the job as it is now. */
 function JudgeByIt({ bench, here }: { bench: Bench; here: ReturnType<typeof useShopReadings> }) {

@@ -7,7 +7,7 @@ import { fetching } from './fetching';
 type Lists = InfiniteData<Page<Bench>>;
 
 /** How the server finds a job by words. */
-const found = ({ job, engine, machine, owner }: Bench, search: string): boolean => {
+export const found = ({ job, engine, machine, owner }: Bench, search: string): boolean => {
   const wanted = search.trim().toLowerCase();
   return (
     wanted === '' ||
@@ -66,7 +66,11 @@ export function useChanges() {
         return null;
       }
       const answer = await fetching<Changes<Bench>>(`/jobs/changes?since=${encodeURIComponent(since)}`);
-      if (answer.more) void queryClient.invalidateQueries({ queryKey: ['jobs'] });
+      // Laid in, an incomplete answer would pass for a whole one.
+      if (answer.more) {
+        void queryClient.invalidateQueries({ queryKey: ['jobs'] });
+        return null;
+      }
       for (const bench of answer.items) queryClient.setQueryData(keys.bench(bench.job.id), bench);
       for (const [key] of known) {
         const [, status, search] = key as ReturnType<typeof keys.jobs>;

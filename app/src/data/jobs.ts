@@ -4,7 +4,7 @@ import { InputError, judge, type PressureUnit, type Report, report } from '@rugg
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Refused } from './api';
-import { useChanges } from './changes';
+import { found, useChanges } from './changes';
 import { keys, outbox, queryClient } from './client';
 import { fetching } from './fetching';
 import { useSignedIn } from './session';
@@ -40,16 +40,9 @@ export function useJobs(status: 'open' | 'closed', search: string) {
   const benches = useMemo(() => {
     const sent = (query.data?.pages ?? []).flatMap((page) => page.items);
     const known = new Set(sent.map((bench) => bench.job.id));
-    const wanted = search.trim().toLowerCase();
     const waiting = pendingBenches(entries)
       .filter((bench) => bench.job.status === status && !known.has(bench.job.id))
-      .filter(
-        (bench) =>
-          wanted === '' ||
-          [bench.engine.name, bench.machine.name, bench.owner.name, bench.job.complaint].some((text) =>
-            text.toLowerCase().includes(wanted),
-          ),
-      );
+      .filter((bench) => found(bench, search));
     return [
       ...waiting.reverse(),
       ...sent.map((bench) => withPending(bench, entries)).filter((bench) => bench.job.status === status),

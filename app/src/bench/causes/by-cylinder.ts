@@ -38,6 +38,10 @@ export const testFaults = ({ causes }: Report): ToldCause[] =>
     .filter(({ cause, cylinder }) => cylinder === null && cause !== 'crank-seal' && cause !== 'sound')
     .sort(likeliest);
 
+/** What may be wrong with the case, which is no cylinder's, the likeliest first. */
+export const caseFaults = ({ causes, crankcase }: Report): ToldCause[] =>
+  crankcase ? causes.filter(({ cause }) => cause === 'crank-seal').sort(likeliest) : [];
+
 /** So sure to be sound that the cylinder needs no plate of its own. */
 const SURELY = 0.8;
 export const isFine = ({ cylinder, sound }: CylinderOdds): boolean => cylinder.state === 'sound' && sound >= SURELY;

@@ -9,9 +9,9 @@ import { useColours } from '@/ui/theme';
 import { TOUCH } from '@/ui/tokens';
 import { Figure, Label, Strong, Title, Words } from '@/ui/words';
 import { shownStates } from '../shown-state';
-import { byCylinder, type CylinderOdds, isFine, testFaults } from './by-cylinder';
+import { byCylinder, caseFaults, type CylinderOdds, isFine, testFaults } from './by-cylinder';
 import { EvidenceOf, Opinions } from './causes-plate';
-import { oddsText } from './shown-causes';
+import { causeTitle, oddsText } from './shown-causes';
 
 /** Less than this is told in a word, not in the bar. */
 const NAMED = 0.05;
@@ -21,9 +21,13 @@ const ROOM_FOR_FIGURE = 0.14;
 /** What it may be, by cylinder, the worst first; those that are sound share a line. */
 export function MayBe({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const all = byCylinder(judgement);
-  if (all.length === 0) return null;
-  const doubtful = all.filter((one) => !isFine(one));
-  const fine = all.filter(isFine).sort((a, b) => place(judgement, a) - place(judgement, b));
+  const theCase = caseFaults(judgement).filter(({ probability }) => probability >= NAMED);
+  if (all.length === 0 && theCase.length === 0) return null;
+  const { overruled } = shownStates(bench, undefined);
+  // What a mechanic overruled is told by itself, however sure the figures are.
+  const isPlain = (one: CylinderOdds) => isFine(one) && !overruled.has(one.cylinder.id);
+  const doubtful = all.filter((one) => !isPlain(one));
+  const fine = all.filter(isPlain).sort((a, b) => place(judgement, a) - place(judgement, b));
   const faults = testFaults(judgement);
   const blamed = all[0]?.test ?? 0;
   return (
@@ -33,6 +37,12 @@ export function MayBe({ bench, judgement }: { bench: Bench; judgement: Report })
         <OneCylinder key={one.cylinder.id} bench={bench} one={one} />
       ))}
       {blamed >= NAMED && blamed <= 0.5 ? <TheTest faults={faults} blamed={blamed} /> : null}
+      {theCase.map((cause) => (
+        <Plate key={`${cause.cause} ${cause.cylinder ?? ''}`} style={styles.fine}>
+          <Strong>{causeTitle(cause)}</Strong>
+          <Words colour="dim">{oddsText(cause.probability)}</Words>
+        </Plate>
+      ))}
       {fine.length > 0 ? (
         <Plate style={styles.fine}>
           <Strong>{fine.length === 1 ? `Cylinder ${fine[0]?.cylinder.id}` : `Cylinders ${names(fine)}`}</Strong>

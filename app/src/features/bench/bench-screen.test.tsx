@@ -27,3 +27,14 @@ test('a job that was never opened here cannot be opened without signal', async (
   await openPlace(<BenchScreen />);
   await eventually(() => expect(screen.getByText(/was not opened on this device/)).toBeTruthy());
 });
+test('a case that leaks stands in what it may be, though no cylinder was read', async () => {
+  const tests = [
+    aTest('crankcase', { mode: 'pressure', unit: 'psi' }, { startedAt: new Date(Date.now() - 200_000).toISOString() }),
+  ];
+  const readings = [
+    aReading('crankcase', { seconds: 0, value: 7 }, { id: 'a' }),
+    aReading('crankcase', { seconds: 180, value: 2 }),
+  ];
+  await openPlace(<BenchScreen />, { bench: aBench({ engine: { cylinders: ['1'] }, tests, readings }) });
+  expect(screen.getByText(/^Crankcase seals/)).toBeTruthy();
+});

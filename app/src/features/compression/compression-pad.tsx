@@ -3,9 +3,9 @@ import { formatPressure, tellUnsuited, toKPa, type PressureUnit, type Unsuited }
 import { type ReactNode, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { CylinderStrip } from '@/bench/cylinder-strip';
+import { TemperatureQuestion } from '@/bench/temperature-question';
 import { useProcedure } from '@/bench/use-procedure';
 import { Button } from '@/ui/button';
-import { Choice } from '@/ui/choice';
 import { Keypad, type PadKey } from '@/ui/pad/keypad';
 import { PadButtons, padButton } from '@/ui/pad/pad-buttons';
 import { PadFrame } from '@/ui/pad/pad-frame';
@@ -110,10 +110,15 @@ function useQuestion(bench: Bench, pad: Pad, onSettings: () => void): ReactNode 
   const [unsuited] = pad.unsuited;
   const cold = pad.conditions.engineTemperature === undefined;
   if (core) return core;
-  if (cold && pad.draft.peak !== '') return <TemperatureQuestion pad={pad} />;
+  if (cold && pad.draft.peak !== '')
+    return (
+      <TemperatureQuestion onSay={(engineTemperature) => pad.setConditions({ ...pad.conditions, engineTemperature })} />
+    );
   if (pad.wet) return <OilPlate pad={pad} />;
   if (unsuited) return <Unsuitable one={unsuited} unit={pad.unit} onSettings={onSettings} />;
-  return cold ? <TemperatureQuestion pad={pad} /> : undefined;
+  return cold ? (
+    <TemperatureQuestion onSay={(engineTemperature) => pad.setConditions({ ...pad.conditions, engineTemperature })} />
+  ) : undefined;
 }
 
 /** Air was fed with the core out of the hose: left out, a sound engine reads like a dead one. */
@@ -139,26 +144,6 @@ function Unsuitable({ one, unit, onSettings }: { one: Unsuited; unit: PressureUn
         </Words>
       </View>
       <Button onPress={onSettings}>Another</Button>
-    </Plate>
-  );
-}
-
-const TEMPERATURE = [
-  { value: 'cold', word: 'Cold' },
-  { value: 'warm', word: 'Warm' },
-] as const;
-
-function TemperatureQuestion({ pad }: { pad: Pad }) {
-  return (
-    <Plate hand style={styles.question}>
-      <Strong style={styles.grow}>Engine cold or warm?</Strong>
-      <Choice
-        label="Engine"
-        hideLabel
-        options={TEMPERATURE}
-        chosen={undefined}
-        onChoose={(engineTemperature) => pad.setConditions({ ...pad.conditions, engineTemperature })}
-      />
     </Plate>
   );
 }

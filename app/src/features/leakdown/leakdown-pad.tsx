@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { CylinderStrip } from '@/bench/cylinder-strip';
+import { TemperatureQuestion } from '@/bench/temperature-question';
 import { Button } from '@/ui/button';
-import { Choice } from '@/ui/choice';
 import { Keypad } from '@/ui/pad/keypad';
 import { PadButtons, padButton } from '@/ui/pad/pad-buttons';
 import { PadFrame } from '@/ui/pad/pad-frame';
@@ -49,7 +49,13 @@ function Figures({ bench, pad, onDone }: Props) {
             onSelect={pad.select}
           />
           {tight ? null : <TurnRow pad={pad} />}
-          {asking ? <TemperatureQuestion pad={pad} /> : <Hold pad={pad} />}
+          {asking ? (
+            <TemperatureQuestion
+              onSay={(engineTemperature) => pad.setConditions({ ...pad.conditions, engineTemperature })}
+            />
+          ) : (
+            <Hold pad={pad} />
+          )}
           {pad.live ? <LivePair pad={pad} live={pad.live} /> : <FiguresRow pad={pad} />}
           <SaysPlate bench={bench} pad={pad} />
         </>
@@ -127,26 +133,6 @@ function Buttons({ pad, onDone }: { pad: Pad; onDone(): void }) {
   );
 }
 
-const TEMPERATURE = [
-  { value: 'cold', word: 'Cold' },
-  { value: 'warm', word: 'Warm' },
-] as const;
-
-function TemperatureQuestion({ pad: { conditions, setConditions } }: { pad: Pad }) {
-  return (
-    <Plate hand style={styles.question}>
-      <Strong style={styles.grow}>Engine cold or warm?</Strong>
-      <Choice
-        label="Engine"
-        hideLabel
-        options={TEMPERATURE}
-        chosen={undefined}
-        onChoose={(engineTemperature) => setConditions({ ...conditions, engineTemperature })}
-      />
-    </Plate>
-  );
-}
-
 const told = ({ from, to }: { from: number; to: number }) =>
   from.toFixed(0) === to.toFixed(0) ? to.toFixed(0) : `${from.toFixed(0)} to ${to.toFixed(0)}`;
 
@@ -202,6 +188,4 @@ const styles = StyleSheet.create({
   folded: { paddingVertical: 0, paddingHorizontal: 8, flexGrow: 1, flexShrink: 1, flexBasis: 0 },
   line: { minHeight: 44, justifyContent: 'center' },
   caution: { fontSize: 15.5, lineHeight: 19 },
-  question: { flexDirection: 'row', alignItems: 'center', paddingVertical: 2, gap: 8 },
-  grow: { flexGrow: 1, flexShrink: 1 },
 });
