@@ -3,6 +3,7 @@ import { isTestFault } from '../causes/hypotheses';
 import { namesOf } from '../causes/names';
 import { CASE_SYMPTOMS } from '../causes/symptoms';
 import type { JobFile } from '../jobfile/job-file';
+import { hasStood } from '../jobfile/stood';
 import type { JudgedCylinder, Verdict } from '../verdict/verdict';
 import { LEAST_BITS, otherWays, perMinute, SURE_ENOUGH, worthwhile } from './feasible';
 import { measureFirst } from './measure-first';
@@ -49,6 +50,7 @@ function inFront(at: Standing): PlannedStep[] {
   }
   const steps = [
     ...blamedTest(at),
+    ...mayFree(at),
     ...oilTheOthers(at),
     ...cylinders.flatMap((cylinder) => forCylinder(at, cylinder)),
   ].filter(isFirstOfItsKind);
@@ -133,6 +135,18 @@ function blamedTest(at: Standing): PlannedStep[] {
   return [step('check-tester', null, { because: 'test-likelier', likeliest: { cause: top[0], probability: top[1] } })];
 }
 
+/** It stood, was read once, and not all of it is good: what stuck may free itself before anything is concluded. */
+function mayFree(at: Standing): PlannedStep[] {
+  const { job, verdict } = at;
+  const { cylinders } = verdict;
+  if (!hasStood(job) || !at.can('compression') || cylinders.some(({ wet }) => wet)) return [];
+  if (cylinders.some(({ id }) => at.times('compression', id) !== 1)) return [];
+  const [weakest] = cylinders
+    .filter(({ state, compression }) => state !== 'sound' && compression)
+    .sort((a, b) => (a.compression?.readKPa ?? 0) - (b.compression?.readKPa ?? 0));
+  return weakest ? [again('compression', weakest.id, { because: 'may-free', cylinders: cylinders.length })] : [];
+}
+
 /** One cylinder answered to oil on a cold engine: whether the others would too, nobody knows. */
 function oilTheOthers(at: Standing): PlannedStep[] {
   const { cylinders, cautions } = at.verdict;
@@ -202,7 +216,12 @@ const purposeOf = ({ job: { purpose } }: Standing) => (purpose === undefined ? {
 /** Rules first, in their order; then what takes away the most doubt a minute. */
 const URGENCY: readonly PlannedStep['test'][] = ['check-tester', 'retest', 'inspect-valve-train'];
 /** What was read wrongly, or alone, is put right before anything else is weighed. */
-const IN_FRONT: ReadonlySet<NextReason['because']> = new Set(['wrong-stroke', 'crank-turned', 'oil-the-others']);
+const IN_FRONT: ReadonlySet<NextReason['because']> = new Set([
+  'wrong-stroke',
+  'crank-turned',
+  'may-free',
+  'oil-the-others',
+]);
 const urgency = (one: PlannedStep): number => {
   if (IN_FRONT.has(one.reason.because)) return -1;
   const at = URGENCY.indexOf(one.test);

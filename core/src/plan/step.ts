@@ -35,6 +35,8 @@ export type NextReason =
   | { because: 'prove-repair'; repair: string }
   /** It read better each time: what was stuck frees itself. */
   | { because: 'rings-free'; from: number; to: number }
+  /** It stood, and was read once: it may read better when it has turned. */
+  | { because: 'may-free'; cylinders: number }
   | { because: 'release-hides' }
   | { because: 'still-to-measure'; missing: string[] }
   | { because: 'read-once'; state: State }

@@ -383,6 +383,7 @@ export const NEXTS: [NextReason, RegExp][] = [
   [{ because: 'prove-repair', repair: 'new rings' }, /^Repaired: new rings. Measure it again/],
   [{ because: 'wake-first' }, /^It stood: oil in the bores/],
   [{ because: 'rings-free', from: 44, to: 37 }, /^It lost 44 %, now 37 %: rings are freeing/],
+  [{ because: 'may-free', cylinders: 3 }, /^It stood: rings may free themselves.*every cylinder again/],
   [{ because: 'nothing-measured' }, /^Nothing measured yet/],
   [{ because: 'release-hides' }, /honest test/],
   [{ because: 'still-to-measure', missing: ['1', '2', '3'] }, /cyl 1, 2 and 3/],

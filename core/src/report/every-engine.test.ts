@@ -196,6 +196,7 @@ const BECAUSES = {
   'prove-repair': true,
   'fresh-rebuild': true,
   'rings-free': true,
+  'may-free': true,
   'release-hides': true,
   'still-to-measure': true,
   'read-once': true,

@@ -93,6 +93,11 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
         `It lost ${percent(reason.from)}, now ${percent(reason.to)}: rings are freeing. Turn it over a few times and ` +
         'feed it again.'
       );
+    case 'may-free':
+      return (
+        'It stood: rings may free themselves. Run it warm if it will, or turn it over and let the oil work, and read ' +
+        `${reason.cylinders > 1 ? 'every cylinder' : 'it'} again.`
+      );
     case 'release-hides':
       return 'The compression release makes a sound engine read low. Leak-down is the honest test here.';
     case 'still-to-measure':

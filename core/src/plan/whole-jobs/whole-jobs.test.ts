@@ -118,6 +118,13 @@ test('19. rings that freed overnight: the later test stands', () => {
   expect(judge(jobs.triple).engine.state).toBe('sound');
   expect(judge(jobs.triple).cylinders[1]?.compression?.reading).toBe(129);
 });
+test('19. the evening before: it stood, so it is read again before anything is concluded', () => {
+  const evening = { ...jobs.triple, tests: jobs.triple.tests?.slice(0, 1), symptoms: ['stood-for-years' as const] };
+  expect(told(evening).next[0]).toMatchObject({ test: 'retest', reason: { because: 'may-free' } });
+  const morning = { ...jobs.triple, symptoms: ['stood-for-years' as const] };
+  expect(told(morning).next[0]).toMatchObject({ test: 'stop' });
+  expect(cautions(morning)).toContain('rings-freed');
+});
 test('20. old but running: two low, no cause named under a half; too little oil proves nothing', () => {
   expect(states(jobs.running)).toMatchObject({ 1: 'low', 2: 'low', 3: 'sound', 4: 'sound' });
   expect(told(jobs.running).engine.headline).toBe('Cyl 1 and 2 are low: 117 psi, 115 psi.');
