@@ -125,7 +125,7 @@ export const REASONS: [Reason | HoldReason, string][] = [
   ],
   [
     { rule: 'in-lowest-band', estimateKPa: psi(102), bandTopKPa: psi(110), source: house },
-    'It meets the minimum, but healthy starts at 110 psi (rule of thumb: house rule).',
+    'It meets the minimum, but healthy starts at 110 psi (house rule).',
   ],
   [
     { rule: 'above-maximum', estimateKPa: psi(190), maxHereKPa: psi(170), source: book },
@@ -262,7 +262,7 @@ export const REASONS: [Reason | HoldReason, string][] = [
         { school: { matter: 'temperature', school: 'cold' }, state: 'low' },
       ],
     },
-    'Rule of thumb: house rule gives no minimum to hold it against. Another school, small engine with release, ' +
+    'House rule gives no minimum to hold it against. Another school, small engine with release, ' +
       'over 60 or taking the figures as for a cold engine, would call it low.',
   ],
   [

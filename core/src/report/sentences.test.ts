@@ -58,5 +58,5 @@ test('methods, lists, percentages and sources have their words', () => {
   expect(new Set(SPREAD_METHODS.map((method) => METHOD_NAME[method])).size).toBe(4);
   expect(cylinders(['1'])).toBe('cyl 1');
   expect([percent(20.6), percent(0)]).toEqual(['21 %', '0 %']);
-  expect([sourceName(book), sourceName(house)]).toEqual(['the manual', 'rule of thumb: house rule']);
+  expect([sourceName(book), sourceName(house)]).toEqual(['the manual', 'house rule']);
 });

@@ -30,6 +30,11 @@ export function schoolOf(source: LimitSource): string {
   return thumbName(source.rule);
 }
 
+/** What is no book and says by itself that it is none. */
+const NAMED_AS_NO_BOOK: readonly string[] = ['read-here', 'spread', 'leakage'];
+
 /** The same where it must not be taken for a book. */
 export const sourceName = (source: LimitSource): string =>
-  source.kind === 'book' || source.rule === 'read-here' ? schoolOf(source) : `rule of thumb: ${schoolOf(source)}`;
+  source.kind === 'book' || NAMED_AS_NO_BOOK.includes(source.rule)
+    ? schoolOf(source)
+    : `rule of thumb: ${schoolOf(source)}`;
