@@ -5,6 +5,7 @@ import { View } from 'react-native';
 import { outbox } from '@/data/client';
 import { useSession } from '@/data/session';
 import { Frame } from '@/features/frame/frame';
+import { GoTo } from '@/features/go-to/go-to';
 import { SignInScreen } from '@/features/sign-in/sign-in-screen';
 import { Empty, Waiting } from '@/ui/screen';
 import { useColours } from '@/ui/theme';
@@ -22,6 +23,7 @@ export default function ShopLayout() {
     return (
       <Frame>
         <Slot />
+        <GoTo />
       </Frame>
     );
   if (session === null) return <SignInScreen />;

@@ -29,6 +29,7 @@ export const keys = {
   session: ['session'] as const,
   jobs: (status: string, search: string) => ['jobs', status, search] as const,
   changes: ['changes'] as const,
+  find: (words: string) => ['find', words] as const,
   bench: (jobId: string) => ['bench', jobId] as const,
   engines: (search: string) => ['engines', search] as const,
   engine: (engineId: string) => ['engine', engineId] as const,

@@ -18,6 +18,8 @@ interface Props {
   tall?: boolean;
   /** For one of several: whether this is the chosen one. */
   pressed?: boolean;
+  /** -1: reached with the arrows of its group, not with Tab. */
+  tabIndex?: 0 | -1;
   style?: StyleProp<ViewStyle>;
 }
 
@@ -31,6 +33,7 @@ export function Button({
   label,
   tall = kind === 'main',
   pressed,
+  tabIndex,
   style,
 }: Props) {
   const c = useColours();
@@ -47,6 +50,7 @@ export function Button({
       {...(label ? { 'aria-label': label } : {})}
       aria-disabled={dimmed}
       aria-busy={busy}
+      {...(tabIndex === undefined ? {} : { tabIndex })}
       {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
       style={[
         styles.button,

@@ -1,3 +1,4 @@
+import { type KeyboardEvent as ReactKeyboardEvent, type RefObject, useRef } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from './button';
 import { Label } from './words';
@@ -12,7 +13,10 @@ interface Props<T extends string> {
   ground?: boolean;
 }
 
-/** One of a few, all in sight, as chips of their own width: none is stretched alone over a row. */
+/**
+ * One of a few, all in sight, as chips of their own width: none is stretched alone over a row. It is one stop of the Tab
+ * key; arrows go from chip to chip, Enter chooses.
+ */
 export function Choice<T extends string>({
   label,
   options,
@@ -21,17 +25,23 @@ export function Choice<T extends string>({
   hideLabel = false,
   ground = false,
 }: Props<T>) {
+  const chips = useRef<View>(null);
+  const stop = Math.max(
+    0,
+    options.findIndex(({ value }) => value === chosen),
+  );
   return (
     <View role="group" aria-label={label} style={styles.group}>
       {hideLabel ? null : <Label>{label}</Label>}
-      <View style={styles.row}>
-        {options.map(({ value, word }) => (
+      <View ref={chips} style={styles.row} {...arrowsIn(chips)}>
+        {options.map(({ value, word }, i) => (
           <View key={value}>
             <Button
               kind={value === chosen ? (ground ? 'main' : 'chosen') : ground ? 'ground' : 'plain'}
               tall={false}
               onPress={() => onChoose(value)}
               pressed={value === chosen}
+              tabIndex={i === stop ? 0 : -1}
               label={`${label}: ${word}`}
             >
               {word}
@@ -42,6 +52,22 @@ export function Choice<T extends string>({
     </View>
   );
 }
+
+const STEP: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
+
+/** Arrows move the focus within the chips, round at the ends. */
+const arrowsIn = (chips: RefObject<View | null>) => ({
+  onKeyDown: (event: ReactKeyboardEvent) => {
+    const step = STEP[event.key];
+    const all = [
+      ...((chips.current as unknown as HTMLElement | null)?.querySelectorAll<HTMLElement>('[role=button]') ?? []),
+    ];
+    const at = all.indexOf(document.activeElement as HTMLElement);
+    if (step === undefined || at < 0) return;
+    event.preventDefault();
+    all[(at + step + all.length) % all.length]?.focus();
+  },
+});
 
 const styles = StyleSheet.create({
   group: { gap: 4, flexShrink: 1, maxWidth: '100%' },

@@ -14,30 +14,35 @@ import { MeterPlate } from './meter-plate';
 import { ofKind } from './sheet';
 import type { Sheet } from './use-sheet';
 
-/** Everything that is known of an engine, as plates around its drawing. */
-export function SheetForm({ sheet, unit }: { sheet: Sheet; unit: PressureUnit }) {
+interface Props {
+  sheet: Sheet;
+  unit: PressureUnit;
+}
+
+/** Everything that is known of an engine, as plates; its kind, and whether it runs, are asked elsewhere. */
+export function SheetPlates({ sheet, unit }: Props) {
   return (
     <>
-      <KindPlate sheet={sheet} />
-      <SheetPlates sheet={sheet} unit={unit} askState />
+      <OrderAndFigures sheet={sheet} unit={unit} />
+      <BuildAndUse sheet={sheet} />
     </>
   );
 }
 
-/** The same where its kind, and whether it runs, are asked elsewhere. */
-export function SheetPlates({
-  sheet,
-  unit,
-  askState = false,
-}: {
-  sheet: Sheet;
-  unit: PressureUnit;
-  askState?: boolean;
-}) {
+/** Its drawing with the firing order, and its sizes. */
+export function OrderAndFigures({ sheet, unit }: Props) {
   return (
     <>
       <FiringPlate sheet={sheet} />
       <FiguresPlate sheet={sheet} unit={unit} />
+    </>
+  );
+}
+
+/** How it is built, its cylinders, its meter. @param askState whether it runs as well */
+export function BuildAndUse({ sheet, askState = false }: { sheet: Sheet; askState?: boolean }) {
+  return (
+    <>
       <BuildPlate sheet={sheet} askState={askState} />
       <CylindersPlate sheet={sheet} />
       <MeterPlate sheet={sheet} />

@@ -6,6 +6,7 @@ import { useJobs } from '@/data/jobs';
 import { useOutbox } from '@/data/use-outbox';
 import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
+import { filledRows } from '@/ui/columns';
 import { Field } from '@/ui/field';
 import { Empty, Screen, Waiting } from '@/ui/screen';
 import { RAIL } from '@/ui/tokens';
@@ -42,7 +43,7 @@ export function BayScreen() {
   };
   const columns = width >= RAIL ? (width >= 1200 ? 3 : 2) : 1;
   const count = Math.max(total ?? 0, benches.length);
-  const rows = useMemo(() => filled(benches, columns), [benches, columns]);
+  const rows = useMemo(() => filledRows(benches, columns), [benches, columns]);
   const place = useKeptPlace(rows, columns);
   return (
     <Screen
@@ -157,11 +158,6 @@ function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
       requestAnimationFrame(() => list.current?.scrollToOffset({ offset: start, animated: false }));
     },
   };
-}
-
-/** The last row filled up with nothing, so that its cards are as wide as the others. */
-function filled<T>(items: readonly T[], columns: number): (T | undefined)[] {
-  return [...items, ...Array.from({ length: (columns - (items.length % columns)) % columns }, () => undefined)];
 }
 
 function Tools({

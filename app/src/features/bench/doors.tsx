@@ -1,10 +1,11 @@
 import type { Bench } from '@rugged/contract';
 import { countingReadings, readingsOfKind } from '@rugged/contract/bench';
-import { KINDS } from '@rugged/core';
+import type { State } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
+import { jobPlaces } from '@/bench/job-places';
 import type { Verdict } from '@/data/jobs';
 import { STATE_WORD } from '@/ui/state-mark';
 import { useColours } from '@/ui/theme';
@@ -38,7 +39,6 @@ const count = (n: number, one: string, none: string) => (n === 0 ? none : `${n} 
 function useDoors(bench: Bench, verdict: Verdict, repair: () => void): Behind[] {
   const router = useRouter();
   const { job, engine, notes, signatures, repairs, outcomes, tests, books } = bench;
-  const go = (place: string) => () => router.push(`/jobs/${job.id}/${place}`);
   const counting = countingReadings(bench.readings);
   const read = (kind: 'compression' | 'leakdown') => {
     const some = new Set(readingsOfKind(counting, kind).map(({ figures }) => figures.cylinder));
@@ -50,45 +50,26 @@ function useDoors(bench: Bench, verdict: Verdict, repair: () => void): Behind[] 
   const others = tests.filter(({ kind }) => !['compression', 'leakdown', 'crankcase'].includes(kind)).length;
   const signed = new Set(signatures.map(({ procedure }) => procedure)).size;
   const repaired = repairs.at(-1)?.what;
-  const several = engine.fuel === 'petrol' && engine.cylinders.length > 1;
+  const state = (of: State | undefined, none: string) => (of ? STATE_WORD[of].toLowerCase() : none);
+  const words: Readonly<Record<string, string>> = {
+    findings: state(judgement?.engine.state, 'not yet'),
+    compression: read('compression'),
+    leakdown: read('leakdown'),
+    crankcase: state(judgement?.crankcase?.state, 'not done'),
+    'other-gauges': count(others, 'test', 'none yet'),
+    tests: count(tests.length, 'test', 'none yet'),
+    notes: count(kept, 'note', 'none yet'),
+    'steps?of=quick-checks': bench.ticks.some(({ procedure }) => procedure === 'quick-checks') ? 'begun' : 'not done',
+    leads: engine.firingOrder ? 'order known' : 'order not entered',
+    steps: signed === 0 ? 'none signed' : `${count(signed, 'list', '')} signed`,
+    teardown: outcomes.length > 0 ? 'opened' : 'not opened',
+  };
   return [
-    {
-      title: 'Findings',
-      word: judgement ? STATE_WORD[judgement.engine.state].toLowerCase() : 'not yet',
-      open: go('findings'),
-    },
-    { title: 'Compression', word: read('compression'), open: go('compression') },
-    { title: 'Leak-down', word: read('leakdown'), open: go('leakdown') },
-    ...(KINDS.crankcase.suits(engine)
-      ? [
-          {
-            title: 'Crankcase',
-            word: judgement?.crankcase ? STATE_WORD[judgement.crankcase.state].toLowerCase() : 'not done',
-            open: go('crankcase'),
-          },
-        ]
-      : []),
-    { title: 'Other gauges', word: count(others, 'test', 'none yet'), open: go('other-gauges') },
-    { title: 'Tests so far', word: count(tests.length, 'test', 'none yet'), open: go('tests') },
-    {
-      title: engine.fuel === 'diesel' ? 'Notes' : 'Notes and plugs',
-      word: count(kept, 'note', 'none yet'),
-      open: go('notes'),
-    },
-    {
-      title: 'Quick checks',
-      word: bench.ticks.some(({ procedure }) => procedure === 'quick-checks') ? 'begun' : 'not done',
-      open: go('steps?of=quick-checks'),
-    },
-    ...(several
-      ? [{ title: 'Leads', word: engine.firingOrder ? 'order known' : 'order not entered', open: go('leads') }]
-      : []),
-    {
-      title: 'All steps',
-      word: count(signed, 'list signed', 'none signed').replace('signeds', 'signed'),
-      open: go('steps'),
-    },
-    { title: 'Teardown', word: outcomes.length > 0 ? 'opened' : 'not opened', open: go('teardown') },
+    ...jobPlaces(bench).map(({ title, at }) => ({
+      title,
+      word: words[at] ?? '',
+      open: () => router.push(`/jobs/${job.id}/${at}`),
+    })),
     { title: 'Repaired', word: repaired ?? 'nothing yet', open: repair },
     {
       title: 'Engine sheet',

@@ -5,11 +5,12 @@ import { KeptBadge } from '@/bench/kept-badge';
 import { meterInWords } from '@/bench/meter-words';
 import { BooksPlate } from '@/bench/sheet/books-plate';
 import { SheetConflicts } from '@/bench/sheet/conflict';
-import { SheetForm } from '@/bench/sheet/sheet-form';
+import { BuildAndUse, KindPlate, OrderAndFigures } from '@/bench/sheet/sheet-form';
 import { useSheet } from '@/bench/sheet/use-sheet';
 import { changeEngine, useEngine, useHistory } from '@/data/engines';
 import { useSignedIn } from '@/data/session';
 import { Button } from '@/ui/button';
+import { Columns } from '@/ui/columns';
 import { Field } from '@/ui/field';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
@@ -64,6 +65,7 @@ function SheetOf({ item, onBack }: { item: EngineListItem; onBack(): void }) {
       under={under.join(' · ')}
       onBack={onBack}
       action={<KeptBadge />}
+      wide
       foot={
         sheet.touched ? (
           <>
@@ -85,25 +87,33 @@ function SheetOf({ item, onBack }: { item: EngineListItem; onBack(): void }) {
       }
     >
       <SheetConflicts engineId={engine.id} />
-      <SheetForm sheet={sheet} unit={unit} />
-      <BooksPlate engine={engine} books={books} bench={bench} unit={unit} />
-      <Plate label="Name" style={styles.plate}>
-        <Label>Name</Label>
-        <View style={styles.row}>
-          <Field
-            label="Engine"
-            value={sheet.read.engine.name}
-            onChange={(name) => sheet.set({ name })}
-            error={errors['name']}
-          />
-          <Field
-            label="Model"
-            hint="As its books call it."
-            value={sheet.read.engine.model ?? ''}
-            onChange={(model) => sheet.set({ model: model === '' ? null : model })}
-          />
-        </View>
-      </Plate>
+      <Columns>
+        <>
+          <KindPlate sheet={sheet} />
+          <OrderAndFigures sheet={sheet} unit={unit} />
+        </>
+        <>
+          <BuildAndUse sheet={sheet} askState />
+          <BooksPlate engine={engine} books={books} bench={bench} unit={unit} />
+          <Plate label="Name" style={styles.plate}>
+            <Label>Name</Label>
+            <View style={styles.row}>
+              <Field
+                label="Engine"
+                value={sheet.read.engine.name}
+                onChange={(name) => sheet.set({ name })}
+                error={errors['name']}
+              />
+              <Field
+                label="Model"
+                hint="As its books call it."
+                value={sheet.read.engine.model ?? ''}
+                onChange={(model) => sheet.set({ model: model === '' ? null : model })}
+              />
+            </View>
+          </Plate>
+        </>
+      </Columns>
     </Screen>
   );
 }

@@ -11,6 +11,7 @@ import { dueWords } from '@/bench/due-words';
 import { ReadHerePlate } from '@/bench/read-here-plate';
 import { useDates } from '@/data/dates';
 import { Button } from '@/ui/button';
+import { Columns } from '@/ui/columns';
 import { meterInWords } from '@/bench/meter-words';
 import { day } from '@/ui/format';
 import { Plate } from '@/ui/plate';
@@ -64,20 +65,27 @@ export function EngineScreen() {
       under={`${latest.machine.name} · ${latest.owner.name}`}
       onBack={back}
       action={<KeptBadge />}
+      wide
     >
-      <Plate label="Dry readings over time">
-        <Label>Dry readings over time</Label>
-        <HistoryChart visits={visits} />
-      </Plate>
-      <Life latest={latest} visits={visits} />
-      <Wear visits={visits} />
-      <Plate label="Jobs">
-        <Label>Jobs</Label>
-        {visits.map((visit) => (
-          <VisitRow key={visit.bench.job.id} visit={visit} />
-        ))}
-      </Plate>
-      <Books bench={latest} />
+      <Columns>
+        <>
+          <Plate label="Dry readings over time">
+            <Label>Dry readings over time</Label>
+            <HistoryChart visits={visits} />
+          </Plate>
+          <Wear visits={visits} />
+        </>
+        <>
+          <Life latest={latest} visits={visits} />
+          <Plate label="Jobs">
+            <Label>Jobs</Label>
+            {visits.map((visit) => (
+              <VisitRow key={visit.bench.job.id} visit={visit} />
+            ))}
+          </Plate>
+          <Books bench={latest} />
+        </>
+      </Columns>
     </Screen>
   );
 }

@@ -1,9 +1,10 @@
 import type { EngineListItem } from '@rugged/contract';
 import { useDeferredValue, useState } from 'react';
-import { FlatList, StyleSheet, View } from 'react-native';
+import { FlatList, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useEngines } from '@/data/engines';
 import { KeptBadge } from '@/bench/kept-badge';
 import { MiniPlan } from '@/ui/engine-plan';
+import { filledRows } from '@/ui/columns';
 import { Field } from '@/ui/field';
 import { ago } from '@/ui/format';
 import { Plate } from '@/ui/plate';
@@ -19,12 +20,15 @@ export function EnginesScreen() {
   const { data, isLoading, isError, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useEngines(
     useDeferredValue(search),
   );
+  const { width } = useWindowDimensions();
+  const columns = width >= 1500 ? 3 : width >= 1080 ? 2 : 1;
   const items = (data?.pages ?? []).flatMap((page) => page.items);
   return (
     <Screen
       title="Engines"
       under={data ? `${data.pages[0]?.total ?? 0} known here` : 'Looking'}
       fixed
+      wide
       action={<KeptBadge />}
     >
       <Plate style={styles.search}>
@@ -37,11 +41,14 @@ export function EnginesScreen() {
         />
       </Plate>
       <FlatList
-        data={items}
-        keyExtractor={({ engine }) => engine.id}
+        key={columns}
+        numColumns={columns}
+        {...(columns > 1 ? { columnWrapperStyle: styles.beside } : {})}
+        data={filledRows(items, columns)}
+        keyExtractor={(item, i) => item?.engine.id ?? `filler-${i}`}
         style={styles.list}
         contentContainerStyle={styles.rows}
-        renderItem={({ item }) => <EngineRow item={item} />}
+        renderItem={({ item }) => <View style={styles.cell}>{item ? <EngineRow item={item} /> : null}</View>}
         onEndReachedThreshold={0.6}
         onEndReached={() => {
           if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
@@ -98,10 +105,12 @@ function EngineRow({ item: { engine, machine, owner, jobs, lastJobAt } }: { item
 }
 
 const styles = StyleSheet.create({
-  search: { paddingVertical: 8 },
+  search: { paddingVertical: 8, width: '100%', maxWidth: 640 },
   list: { flex: 1 },
+  beside: { gap: 8 },
+  cell: { flex: 1, minWidth: 0 },
   rows: { gap: 8, paddingBottom: 16 },
-  row: { borderWidth: LINE, borderRadius: RADIUS },
+  row: { flexGrow: 1, borderWidth: LINE, borderRadius: RADIUS },
   inside: { flexDirection: 'row', alignItems: 'center', gap: 12, padding: 10 },
   plan: { width: 108, alignItems: 'center' },
   names: { flex: 1, minWidth: 0 },

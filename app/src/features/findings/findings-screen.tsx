@@ -29,6 +29,7 @@ import { KeptBadge } from '@/bench/kept-badge';
 import { ReadHerePlate } from '@/bench/read-here-plate';
 import { Button } from '@/ui/button';
 import { day } from '@/ui/format';
+import { Columns } from '@/ui/columns';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
@@ -46,7 +47,13 @@ function FindingsOf({ bench }: { bench: Bench }) {
   const verdict = useVerdict(bench);
   const back = () => router.navigate(`/jobs/${bench.job.id}`);
   return (
-    <Screen title="Findings" under={`${bench.engine.name} · ${benchLine(bench)}`} onBack={back} action={<KeptBadge />}>
+    <Screen
+      title="Findings"
+      under={`${bench.engine.name} · ${benchLine(bench)}`}
+      onBack={back}
+      action={<KeptBadge />}
+      wide
+    >
       {verdict.ok ? (
         <Page bench={bench} judgement={verdict.judgement} />
       ) : (
@@ -63,34 +70,45 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const [overruling, setOverruling] = useState<string>();
   return (
     <>
-      <Headline bench={bench} judgement={judgement} />
-      <Plate label="Readings">
-        <CylinderTable bench={bench} judgement={judgement} />
-        <Comparison bench={bench} judgement={judgement} />
-      </Plate>
-      <ReadHerePlate
-        bench={bench}
-        engineId={bench.engine.id}
-        readKPa={judgement.cylinders.flatMap(({ compression }) => compression?.readKPa ?? [])}
-      />
-      <BeforeAndAfter judgement={judgement} />
-      <CausesPlate bench={bench} judgement={judgement} open />
-      <OtherTables judgement={judgement} />
-      <Evidence
-        bench={bench}
-        judgement={judgement}
-        open
-        actions={(cylinder) => (
-          <View dataSet={{ print: 'hide' }}>
-            <Button icon="pencil-outline" onPress={() => setOverruling(cylinder)}>{`Overrule cyl ${cylinder}`}</Button>
-          </View>
-        )}
-      />
-      <Cautions judgement={judgement} />
-      <NextAndUntested bench={bench} judgement={judgement} />
-      <NotedPlate bench={bench} />
-      <Runs bench={bench} />
-      <Actions bench={bench} />
+      <Columns>
+        <>
+          <Headline bench={bench} judgement={judgement} />
+          <CausesPlate bench={bench} judgement={judgement} open />
+          <NextAndUntested bench={bench} judgement={judgement} />
+        </>
+        <>
+          <Plate label="Readings">
+            <CylinderTable bench={bench} judgement={judgement} />
+            <Comparison bench={bench} judgement={judgement} />
+          </Plate>
+          <ReadHerePlate
+            bench={bench}
+            engineId={bench.engine.id}
+            readKPa={judgement.cylinders.flatMap(({ compression }) => compression?.readKPa ?? [])}
+          />
+          <BeforeAndAfter judgement={judgement} />
+          <OtherTables judgement={judgement} />
+          <Evidence
+            bench={bench}
+            judgement={judgement}
+            open
+            actions={(cylinder) => (
+              <View dataSet={{ print: 'hide' }}>
+                <Button
+                  icon="pencil-outline"
+                  onPress={() => setOverruling(cylinder)}
+                >{`Overrule cyl ${cylinder}`}</Button>
+              </View>
+            )}
+          />
+          <Cautions judgement={judgement} />
+        </>
+        <>
+          <NotedPlate bench={bench} />
+          <Runs bench={bench} />
+          <Actions bench={bench} />
+        </>
+      </Columns>
       {overruling === undefined ? null : (
         <OverruleSheet bench={bench} cylinder={overruling} onClose={() => setOverruling(undefined)} />
       )}

@@ -12,6 +12,7 @@ import { Choice } from '@/ui/choice';
 import { download, downloadJson } from '@/ui/download';
 import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
+import { Tiles } from '@/ui/columns';
 import { Empty, Screen, Waiting } from '@/ui/screen';
 import { Strong, Words } from '@/ui/words';
 import { toCsv } from './book-table';
@@ -40,6 +41,7 @@ export function LibraryScreen() {
       under={books.data ? `${books.data.pages[0]?.total ?? 0} in the library` : 'The shop’s library'}
       onBack={() => (router.canGoBack() ? router.back() : router.replace('/shop'))}
       action={<KeptBadge />}
+      wide
     >
       <Plate label="Find" style={styles.plate}>
         <Field label="Book or model" value={search} onChange={setSearch} />
@@ -75,27 +77,29 @@ export function LibraryScreen() {
           }
         />
       ) : null}
-      {items.map(({ book, engines }) => (
-        <Plate key={book.id} label={book.source} style={styles.book}>
-          <View style={styles.names}>
-            <Strong>{book.source}</Strong>
-            <Words colour="dim">
-              {[
-                ...(book.model ? [book.model] : []),
-                limitOf(book, unit),
-                `${engines} ${engines === 1 ? 'engine' : 'engines'}`,
-                ...(book.retired ? ['retired'] : []),
-              ].join(' · ')}
-            </Words>
-          </View>
-          <Button onPress={() => setOpen(book)} label={`Mend ${book.source}`}>
-            Mend
-          </Button>
-          <Button onPress={() => void retire(book)} label={`${book.retired ? 'Take up' : 'Retire'} ${book.source}`}>
-            {book.retired ? 'Take up' : 'Retire'}
-          </Button>
-        </Plate>
-      ))}
+      <Tiles>
+        {items.map(({ book, engines }) => (
+          <Plate key={book.id} label={book.source} style={styles.book}>
+            <View style={styles.names}>
+              <Strong>{book.source}</Strong>
+              <Words colour="dim">
+                {[
+                  ...(book.model ? [book.model] : []),
+                  limitOf(book, unit),
+                  `${engines} ${engines === 1 ? 'engine' : 'engines'}`,
+                  ...(book.retired ? ['retired'] : []),
+                ].join(' · ')}
+              </Words>
+            </View>
+            <Button onPress={() => setOpen(book)} label={`Mend ${book.source}`}>
+              Mend
+            </Button>
+            <Button onPress={() => void retire(book)} label={`${book.retired ? 'Take up' : 'Retire'} ${book.source}`}>
+              {book.retired ? 'Take up' : 'Retire'}
+            </Button>
+          </Plate>
+        ))}
+      </Tiles>
       {books.hasNextPage ? (
         <Button kind="ground" busy={books.isFetchingNextPage} onPress={() => void books.fetchNextPage()}>
           More books

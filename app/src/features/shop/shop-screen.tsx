@@ -8,6 +8,7 @@ import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { buzzes, chooseBuzz } from '@/ui/buzz';
 import { Choice } from '@/ui/choice';
+import { Columns } from '@/ui/columns';
 import { useNotice } from '@/ui/notice';
 import { chooseMainHand, useMainHand } from '@/ui/pad/main-hand';
 import { Plate } from '@/ui/plate';
@@ -43,62 +44,77 @@ export function ShopScreen() {
   const [buzz, setBuzz] = useState(buzzes);
   const save = useSaveShop();
   return (
-    <Screen title="Shop" under={shop.name} action={<KeptBadge />}>
-      <Plate label="Units and theme" style={styles.plate}>
-        <Choice
-          label="Unit of pressure"
-          options={UNITS}
-          chosen={shop.unit}
-          onChoose={(unit) => void save({ unit }, `Everything is shown in ${UNIT_SIGN[unit]}`)}
-        />
-        <Words colour="dim">For the whole shop. Figures are kept as they were read and only shown in this unit.</Words>
-        <Choice label="Theme, this device" options={THEMES} chosen={theme.choice} onChoose={theme.choose} />
-        <Choice label="Keys under the thumb, this device" options={THUMBS} chosen={thumb} onChoose={chooseMainHand} />
-        <Choice
-          label="Buzz when a reading is kept, this device"
-          options={BUZZ}
-          chosen={buzz ? 'on' : 'off'}
-          onChoose={(value) => {
-            chooseBuzz(value === 'on');
-            setBuzz(value === 'on');
-          }}
-        />
-        {globalThis.isSecureContext === false ? <NotSecure /> : null}
-      </Plate>
-      <SitePlate
-        key={`site-${shop.version}`}
-        site={shop.site}
-        onSave={(site) => save({ site }, 'New jobs are judged for this place')}
-      />
-      <Plate label="Testers" style={styles.plate}>
-        <Label>Testers</Label>
-        <Words colour="dim">
-          {`${testers.filter(({ retired }) => !retired).length} in use, with adapters, O-ring and comparison.`}
-        </Words>
-        <Button onPress={() => router.push('/testers')}>Register of testers</Button>
-      </Plate>
-      <Plate label="House rules" style={styles.plate}>
-        <Label>House rules</Label>
-        <Words colour="dim">
-          {"The shop's school on each matter practitioners disagree about, with what it changes."}
-        </Words>
-        <Button onPress={() => router.push('/house-rules')}>House rules</Button>
-      </Plate>
-      <Plate label="Books" style={styles.plate}>
-        <Label>Books</Label>
-        <Words colour="dim">Manuals&apos; figures by model, entered once; carried in and out as a table.</Words>
-        <Button icon="book-open-outline" onPress={() => router.push('/library')}>
-          Library
-        </Button>
-      </Plate>
-      <DatesPlate />
-      <TrackPlate />
-      <Plate label="Signed in" style={styles.plate}>
-        <Label>Signed in</Label>
-        <Title>{person.name}</Title>
-        <Words colour="dim">{person.email}</Words>
-        <SignOut />
-      </Plate>
+    <Screen title="Shop" under={shop.name} action={<KeptBadge />} wide>
+      <Columns>
+        <>
+          <Plate label="Units and theme" style={styles.plate}>
+            <Choice
+              label="Unit of pressure"
+              options={UNITS}
+              chosen={shop.unit}
+              onChoose={(unit) => void save({ unit }, `Everything is shown in ${UNIT_SIGN[unit]}`)}
+            />
+            <Words colour="dim">
+              For the whole shop. Figures are kept as they were read and only shown in this unit.
+            </Words>
+            <Choice label="Theme, this device" options={THEMES} chosen={theme.choice} onChoose={theme.choose} />
+            <Choice
+              label="Keys under the thumb, this device"
+              options={THUMBS}
+              chosen={thumb}
+              onChoose={chooseMainHand}
+            />
+            <Choice
+              label="Buzz when a reading is kept, this device"
+              options={BUZZ}
+              chosen={buzz ? 'on' : 'off'}
+              onChoose={(value) => {
+                chooseBuzz(value === 'on');
+                setBuzz(value === 'on');
+              }}
+            />
+            {globalThis.isSecureContext === false ? <NotSecure /> : null}
+          </Plate>
+          <SitePlate
+            key={`site-${shop.version}`}
+            site={shop.site}
+            onSave={(site) => save({ site }, 'New jobs are judged for this place')}
+          />
+        </>
+        <>
+          <Plate label="Testers" style={styles.plate}>
+            <Label>Testers</Label>
+            <Words colour="dim">
+              {`${testers.filter(({ retired }) => !retired).length} in use, with adapters, O-ring and comparison.`}
+            </Words>
+            <Button onPress={() => router.push('/testers')}>Register of testers</Button>
+          </Plate>
+          <Plate label="House rules" style={styles.plate}>
+            <Label>House rules</Label>
+            <Words colour="dim">
+              {"The shop's school on each matter practitioners disagree about, with what it changes."}
+            </Words>
+            <Button onPress={() => router.push('/house-rules')}>House rules</Button>
+          </Plate>
+          <Plate label="Books" style={styles.plate}>
+            <Label>Books</Label>
+            <Words colour="dim">Manuals&apos; figures by model, entered once; carried in and out as a table.</Words>
+            <Button icon="book-open-outline" onPress={() => router.push('/library')}>
+              Library
+            </Button>
+          </Plate>
+          <DatesPlate />
+        </>
+        <>
+          <TrackPlate />
+          <Plate label="Signed in" style={styles.plate}>
+            <Label>Signed in</Label>
+            <Title>{person.name}</Title>
+            <Words colour="dim">{person.email}</Words>
+            <SignOut />
+          </Plate>
+        </>
+      </Columns>
     </Screen>
   );
 }

@@ -7,6 +7,7 @@ import { useSignedIn } from '@/data/session';
 import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
+import { Tiles } from '@/ui/columns';
 import { Screen } from '@/ui/screen';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { TesterForm } from './tester-form';
@@ -35,6 +36,7 @@ export function TestersScreen() {
       under={`${inUse.length} in use`}
       onBack={() => router.navigate('/shop')}
       action={<KeptBadge />}
+      wide
     >
       {open === 'new' ? (
         <Plate label="A new tester">
@@ -42,19 +44,21 @@ export function TestersScreen() {
           <TesterForm record={undefined} onDone={close} />
         </Plate>
       ) : (
-        <Button kind="main" icon="plus" onPress={() => setOpen('new')}>
-          A new tester
-        </Button>
+        <Tiles>
+          <Button kind="main" icon="plus" onPress={() => setOpen('new')}>
+            A new tester
+          </Button>
+        </Tiles>
       )}
       {inUse.length === 0 ? (
         <Plate>
           <Words>None yet. Until one is here, a gauge of class 2 % is supposed.</Words>
         </Plate>
       ) : (
-        inUse.map(one)
+        <Tiles>{inUse.map(one)}</Tiles>
       )}
       {retired.length > 0 ? <Label colour="onGroundDim">Out of use</Label> : null}
-      {retired.map(one)}
+      <Tiles>{retired.map(one)}</Tiles>
     </Screen>
   );
 }
