@@ -6,6 +6,7 @@ import http from 'node:http';
 import path from 'node:path';
 import zlib from 'node:zlib';
 import { chromium } from '@playwright/test';
+import { SHAKEN } from '../scripts/build.mjs';
 
 const EMPTY = {
   'app/_layout.tsx': `import { Slot } from 'expo-router';
@@ -41,7 +42,11 @@ export default async function bench(projectDir, say) {
     const { status, stderr, stdout } = spawnSync(
       process.execPath,
       [path.join(projectDir, 'node_modules/.bin/expo'), 'export', '--platform', 'web', '--output-dir', 'dist'],
-      { cwd: empty, encoding: 'utf8', env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1' } },
+      {
+        cwd: empty,
+        encoding: 'utf8',
+        env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', ...SHAKEN },
+      },
     );
     if (status !== 0) throw new Error(`the almost empty app did not build:\n${stdout}${stderr}`.slice(0, 3000));
     const ours = await firstLoad(path.join(projectDir, 'app/dist'), 'New job');

@@ -1,11 +1,12 @@
 // Builds the web app when its sources changed: Expo export, service worker, packed copies for the wire.
 import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import zlib from 'node:zlib';
 import { fileURLToPath } from 'node:url';
-import { ensureBundle, newest } from './bundle.mjs';
+import { bundleWorkers, ensureBundle, newest } from './bundle.mjs';
 import { ensurePackages, oneAtATime, projectDir, say } from './packages.mjs';
 
 const APP = path.join(projectDir, 'app');
@@ -31,7 +32,9 @@ async function buildWebApp() {
   if (newest(SOURCES.map((source) => path.join(projectDir, source))) <= built) return;
   const next = path.join(APP, 'dist-next');
   fs.rmSync(next, { recursive: true, force: true });
+  const workers = await bundleWorkers();
   await exportApp(next);
+  nameWorkers(next, workers);
   preload(next);
   say('Writing the service worker and packing files ...');
   await serviceWorker(next);
@@ -41,6 +44,9 @@ async function buildWebApp() {
   fs.rmSync(APP_DIST, { recursive: true, force: true });
   fs.renameSync(next, APP_DIST);
 }
+
+/** Leaves out of the pieces what nobody asks for. */
+export const SHAKEN = { EXPO_UNSTABLE_TREE_SHAKING: '1', EXPO_UNSTABLE_METRO_OPTIMIZE_GRAPH: '1' };
 
 /** Expo's export, with a line of progress every few seconds. */
 function exportApp(out) {
@@ -52,7 +58,7 @@ function exportApp(out) {
     {
       cwd: APP,
       stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' },
+      env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production', ...SHAKEN },
     },
   );
   let output = '';
@@ -69,6 +75,18 @@ function exportApp(out) {
       else reject(new Error(`expo export failed (exit ${code}):\n${output.slice(-4000)}`));
     });
   });
+}
+
+/** Each worker under a name of its own content, so that an open tab goes on with its own; the page says which. */
+function nameWorkers(dist, names) {
+  const page = path.join(dist, 'index.html');
+  const metas = names.map((name) => {
+    const file = path.join(dist, 'workers', `${name}.js`);
+    const hash = createHash('sha256').update(fs.readFileSync(file)).digest('hex').slice(0, 16);
+    fs.renameSync(file, path.join(dist, 'workers', `${name}-${hash}.js`));
+    return `<meta name="worker-${name}" content="/workers/${name}-${hash}.js" />`;
+  });
+  fs.writeFileSync(page, fs.readFileSync(page, 'utf8').replace('</head>', `  ${metas.join('\n    ')}\n  </head>`));
 }
 
 /**
@@ -129,15 +147,16 @@ async function serviceWorker(dist) {
 /** A tab that is open over an update still asks for the pieces it was built with. */
 const KEPT_DAYS = 14;
 function keepOldPieces(before, next) {
-  const pieces = path.join('_expo', 'static', 'js');
-  if (!fs.existsSync(path.join(before, pieces))) return;
   const oldest = Date.now() - KEPT_DAYS * 24 * 3600 * 1000;
-  fs.cpSync(path.join(before, pieces), path.join(next, pieces), {
-    recursive: true,
-    force: false,
-    preserveTimestamps: true,
-    filter: (from) => fs.statSync(from).isDirectory() || fs.statSync(from).mtimeMs > oldest,
-  });
+  for (const pieces of [path.join('_expo', 'static', 'js'), 'workers']) {
+    if (!fs.existsSync(path.join(before, pieces))) continue;
+    fs.cpSync(path.join(before, pieces), path.join(next, pieces), {
+      recursive: true,
+      force: false,
+      preserveTimestamps: true,
+      filter: (from) => fs.statSync(from).isDirectory() || fs.statSync(from).mtimeMs > oldest,
+    });
+  }
 }
 
 const gzip = promisify(zlib.gzip);

@@ -74,6 +74,28 @@ export async function bundleBench(name) {
 }
 export const loadBench = async (name) => import(await bundleBench(name));
 
+/**
+ * The workers of the app, beside what Expo makes: they are ours, without React, and its tree shaking loses them.
+ * @returns their names
+ */
+export async function bundleWorkers() {
+  const from = path.join(projectDir, 'app/src/workers');
+  const names = fs.readdirSync(from).flatMap((file) => /^(.+)\.worker\.ts$/.exec(file)?.[1] ?? []);
+  const { build } = await import('esbuild');
+  await build({
+    entryPoints: Object.fromEntries(names.map((name) => [name, path.join(from, `${name}.worker.ts`)])),
+    outdir: path.join(projectDir, 'app/public/workers'),
+    bundle: true,
+    minify: true,
+    platform: 'browser',
+    format: 'iife',
+    target: 'es2022',
+    logLevel: 'warning',
+    plugins: [ownPackages],
+  });
+  return names;
+}
+
 /** `@rugged/core/quantity` as core/src/quantity/index.ts. */
 function ownPath(specifier) {
   const [, name, subject] = specifier.split('/');

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import http from 'node:http';
 import path from 'node:path';
-import { ownPackages, REQUIRE, ensureBundle } from './bundle.mjs';
+import { bundleWorkers, ownPackages, REQUIRE, ensureBundle } from './bundle.mjs';
 import { startDatabase } from './database.mjs';
 import { ensurePackages, must, projectDir, say } from './packages.mjs';
 
@@ -84,7 +84,7 @@ async function serve(url) {
   await builder.watch();
 }
 
-/** The app as Metro serves it: changed parts and workers are bundled again when they are asked for. */
+/** The app as Metro serves it: changed parts are bundled again when they are asked for, workers at the next start. */
 function serveApp() {
   const expo = path.join(projectDir, 'node_modules', '.bin', 'expo');
   const metro = start([expo, 'start', '--web', '--port', String(METRO_PORT)], {
@@ -130,7 +130,11 @@ async function oneAddress() {
 
 try {
   await ensurePackages();
-  const [demo, started] = await Promise.all([ensureBundle('load-demo'), startDatabase({ projectDir })]);
+  const [demo, started] = await Promise.all([
+    ensureBundle('load-demo'),
+    startDatabase({ projectDir }),
+    bundleWorkers(),
+  ]);
   database = started;
   database.onLost(() => {
     say('PostgreSQL ended unexpectedly, see .data/pg/postgres.log');

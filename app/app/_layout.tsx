@@ -1,30 +1,23 @@
-import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
-import { KEPT_MS, outbox, persister, queryClient } from '@/data/client';
+import { keptCache, outbox, queryClient } from '@/data/client';
 import { loadDrafts } from '@/data/draft';
+import { Unbroken } from '@/features/broken';
 import { FONT_FILES } from '@/ui/fonts';
 import { NoticeProvider } from '@/ui/notice';
 import { ThemeProvider } from '@/ui/theme';
 
-const PERSIST = {
-  persister,
-  maxAge: KEPT_MS,
-  buster: '2',
-  // A query that failed for want of signal still holds what was read before: that is the very thing to keep.
-  dehydrateOptions: { shouldDehydrateQuery: ({ state }: { state: { data: unknown } }) => state.data !== undefined },
-};
-
-/** What was typed is at hand before any pad asks for it. */
-const drafts = loadDrafts();
+/** What was typed, and what was fetched before, is at hand before any screen asks for it. */
+const atHand = Promise.all([loadDrafts(), keptCache.restore()]);
 
 export default function RootLayout() {
   useFonts(FONT_FILES);
   const [ready, setReady] = useState(false);
   useEffect(() => {
-    void drafts.then(() => setReady(true));
+    void atHand.then(() => setReady(true));
     // Another tab may have typed on.
     const seen = () => document.visibilityState === 'visible' && void loadDrafts();
     document.addEventListener('visibilitychange', seen);
@@ -48,13 +41,15 @@ export default function RootLayout() {
   if (!ready) return null;
   return (
     <SafeAreaProvider>
-      <PersistQueryClientProvider client={queryClient} persistOptions={PERSIST}>
+      <QueryClientProvider client={queryClient}>
         <ThemeProvider>
           <NoticeProvider>
-            <Slot />
+            <Unbroken>
+              <Slot />
+            </Unbroken>
           </NoticeProvider>
         </ThemeProvider>
-      </PersistQueryClientProvider>
+      </QueryClientProvider>
     </SafeAreaProvider>
   );
 }

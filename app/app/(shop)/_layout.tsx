@@ -1,20 +1,22 @@
-import { useIsRestoring } from '@tanstack/react-query';
 import { Slot } from 'expo-router';
 import { useEffect } from 'react';
 import { View } from 'react-native';
 import { outbox } from '@/data/client';
 import { useSession } from '@/data/session';
+import { Broken } from '@/features/broken';
 import { Frame } from '@/features/frame/frame';
 import { GoTo } from '@/features/go-to/go-to';
 import { SignInScreen } from '@/features/sign-in/sign-in-screen';
 import { Empty, Waiting } from '@/ui/screen';
 import { useColours } from '@/ui/theme';
 
+/** A place of which a piece is missing says so in its place; the tabs stay. */
+export const unstable_settings = { screenErrorBoundary: Broken };
+
 /** Everything behind the sign-in. A deep link waits here and goes on after it. */
 export default function ShopLayout() {
   const c = useColours();
-  const restoring = useIsRestoring();
-  const { data: session, isError, refetch } = useSession();
+  const { data: session, isError, refetch } = useSession(true);
   const personId = session?.person.id;
   useEffect(() => {
     outbox.signIn(personId);
@@ -29,7 +31,7 @@ export default function ShopLayout() {
   if (session === null) return <SignInScreen />;
   return (
     <View style={{ flex: 1, backgroundColor: c.ground, padding: 12, justifyContent: 'center' }}>
-      {isError && !restoring ? (
+      {isError ? (
         <Empty
           icon="cloud-off-outline"
           title="No signal"

@@ -1,17 +1,14 @@
 import type { Bench, EngineListItem, Page } from '@rugged/contract';
-import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { type InfiniteData, QueryClient } from '@tanstack/react-query';
-import type { PersistedClient } from '@tanstack/react-query-persist-client';
-import { openDB } from 'idb';
 import { NoSignal, Refused } from './api';
+import { KeptCache } from './kept/kept-cache';
 import { Outbox } from './outbox/outbox';
 import { isOfSheet, onSheet } from './outbox/on-sheet';
 import { applied, concerns, newBenchOf } from './outbox/pending';
-import { upgradedBench } from './outbox/upgrade';
 
 const DAY_MS = 24 * 3600 * 1000;
 /** What was opened stays readable without signal for this long. */
-export const KEPT_MS = 60 * DAY_MS;
+const KEPT_MS = 60 * DAY_MS;
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -40,52 +37,6 @@ export const keys = {
   feed: ['feed'] as const,
   readHere: (engineId: string) => ['read-here', engineId] as const,
 };
-
-const cacheDb = () =>
-  openDB('rugged-cache', 1, {
-    upgrade: (db) => {
-      db.createObjectStore('cache');
-    },
-  });
-
-/**
- * Queries as they were kept, in today's shape: what was seen before an update can be opened after it, without signal
- * too.
- */
-function restored(text: string): PersistedClient {
-  const kept = JSON.parse(text) as PersistedClient;
-  for (const {
-    queryKey: [of],
-    state,
-  } of kept.clientState.queries) {
-    if (of === 'bench' && state.data) state.data = upgradedBench(state.data);
-    if (of === 'jobs' && state.data)
-      (state.data as InfiniteData<Page<Bench>>).pages.forEach((page) => {
-        page.items = page.items.map(upgradedBench);
-      });
-    if (of === 'history' && state.data) {
-      const page = state.data as Page<Bench>;
-      page.items = page.items.map(upgradedBench);
-    }
-  }
-  return kept;
-}
-
-/** The query cache in the browser's database. */
-export const persister = createAsyncStoragePersister({
-  key: 'queries',
-  throttleTime: 500,
-  deserialize: restored,
-  storage: {
-    getItem: async (key) => ((await (await cacheDb()).get('cache', key)) as string | undefined) ?? null,
-    setItem: async (key, value) => {
-      await (await cacheDb()).put('cache', value, key);
-    },
-    removeItem: async (key) => {
-      await (await cacheDb()).delete('cache', key);
-    },
-  },
-});
 
 /** The one outbox of this tab. Each answer goes into all that is cached before its entry leaves. */
 export const outbox = new Outbox({
@@ -118,3 +69,9 @@ function outdatedBy(path: string): readonly (readonly string[])[] {
   if (path.startsWith('/books')) return [['books'], ['engines']];
   return path === '/repairs' ? [['history']] : [];
 }
+
+/** What was fetched, on this device. */
+export const keptCache = new KeptCache(queryClient, {
+  keptMs: KEPT_MS,
+  waiting: () => new Set(outbox.get().entries.flatMap(({ jobId }) => jobId ?? [])),
+});

@@ -3,11 +3,14 @@ import type { PressureUnit } from '@rugged/core';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { createContext, useContext, useMemo } from 'react';
 import { Refused, request } from './api';
-import { keys, outbox, queryClient } from './client';
+import { keptCache, keys, outbox, queryClient } from './client';
 import { fetching } from './fetching';
 
-/** Who is signed in: null when nobody is. Without signal the last answer stands. */
-export function useSession() {
+/**
+ * Who is signed in: null when nobody is. Without signal the last answer stands.
+ * @param anew asks when the app starts: restored from this device, the unit or the theme of the shop may be old
+ */
+export function useSession(anew = false) {
   return useQuery({
     queryKey: keys.session,
     queryFn: async (): Promise<Session | null> => {
@@ -18,8 +21,7 @@ export function useSession() {
         throw error;
       }
     },
-    // Restored from this device it may be old: the unit or the theme of the shop must not be.
-    staleTime: 0,
+    refetchOnMount: anew ? 'always' : true,
   });
 }
 
@@ -54,6 +56,7 @@ export function useSignOut() {
     onSuccess: () => {
       outbox.signIn(undefined);
       queryClient.clear();
+      void keptCache.flush();
       // Photographs that were seen are kept by the service worker: they go too.
       if ('caches' in globalThis) void caches.delete('photos');
       queryClient.setQueryData(keys.session, null);

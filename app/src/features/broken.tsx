@@ -19,16 +19,21 @@ export class Unbroken extends Component<Props, { broken: boolean }> {
 
   override render(): ReactNode {
     if (!this.state.broken) return this.props.children;
-    return (
-      <View style={{ flex: 1, padding: 12, justifyContent: 'center' }} role="main">
-        <Empty
-          icon="alert-outline"
-          title="This page could not be shown"
-          words="Nothing you entered is lost. Open it again; if it stays like this, go to the Bay and on from there."
-          button="Open it again"
-          onPress={() => location.reload()}
-        />
-      </View>
-    );
+    return <Broken />;
   }
+}
+
+/** In place of what could not be shown. */
+export function Broken() {
+  return (
+    <View style={{ flex: 1, padding: 12, justifyContent: 'center' }} role="main">
+      <Empty
+        icon="alert-outline"
+        title="This page could not be shown"
+        words="Nothing you entered is lost. Open it again; if it stays like this, go to the Bay and on from there."
+        button="Open it again"
+        onPress={() => location.reload()}
+      />
+    </View>
+  );
 }

@@ -1,4 +1,4 @@
-import { type KeyboardEvent as ReactKeyboardEvent, type RefObject, useRef } from 'react';
+import type { KeyboardEvent } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from './button';
 import { Label } from './words';
@@ -14,8 +14,8 @@ interface Props<T extends string> {
 }
 
 /**
- * One of a few, all in sight, as chips of their own width: none is stretched alone over a row. It is one stop of the Tab
- * key; arrows go from chip to chip, Enter chooses.
+ * One of a few, all in sight, as chips of their own width: none is stretched alone over a row. It is one stop of the
+ * Tab key; arrows go from chip to chip, Enter chooses.
  */
 export function Choice<T extends string>({
   label,
@@ -25,7 +25,6 @@ export function Choice<T extends string>({
   hideLabel = false,
   ground = false,
 }: Props<T>) {
-  const chips = useRef<View>(null);
   const stop = Math.max(
     0,
     options.findIndex(({ value }) => value === chosen),
@@ -33,7 +32,7 @@ export function Choice<T extends string>({
   return (
     <View role="group" aria-label={label} style={styles.group}>
       {hideLabel ? null : <Label>{label}</Label>}
-      <View ref={chips} style={styles.row} {...arrowsIn(chips)}>
+      <View style={styles.row} {...ARROWS}>
         {options.map(({ value, word }, i) => (
           <View key={value}>
             <Button
@@ -56,18 +55,16 @@ export function Choice<T extends string>({
 const STEP: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
 
 /** Arrows move the focus within the chips, round at the ends. */
-const arrowsIn = (chips: RefObject<View | null>) => ({
-  onKeyDown: (event: ReactKeyboardEvent) => {
+const ARROWS = {
+  onKeyDown: (event: KeyboardEvent<HTMLElement>) => {
     const step = STEP[event.key];
-    const all = [
-      ...((chips.current as unknown as HTMLElement | null)?.querySelectorAll<HTMLElement>('[role=button]') ?? []),
-    ];
+    const all = [...event.currentTarget.querySelectorAll<HTMLElement>('[role=button]')];
     const at = all.indexOf(document.activeElement as HTMLElement);
     if (step === undefined || at < 0) return;
     event.preventDefault();
     all[(at + step + all.length) % all.length]?.focus();
   },
-});
+};
 
 const styles = StyleSheet.create({
   group: { gap: 4, flexShrink: 1, maxWidth: '100%' },

@@ -3,9 +3,9 @@ import { StyleSheet, View } from 'react-native';
 import { SPACE } from './tokens';
 
 /**
- * Up to three columns of plates: one under the other on a phone, two beside each other on a wide screen (the third under
- * the first), three on a very wide one. `page.css` lays them, so that turning a screen takes nothing apart and paper has
- * one column.
+ * Up to three columns of plates: one under the other on a phone, two beside each other on a wide screen (the third
+ * under the first), three on a very wide one. `page.css` lays them, so that turning a screen takes nothing apart and
+ * paper has one column.
  */
 export function Columns({ children }: { children: ReactNode }) {
   const columns = Children.toArray(children);

@@ -15,14 +15,14 @@ export function webApp(dist: string): Router {
       serveStatic: {
         index: false,
         setHeaders: (res, file) => {
-          const hashed = /[/\\](_expo|assets)[/\\]/.test(file);
+          const hashed = /[/\\](_expo|assets|workers)[/\\]/.test(file);
           res.setHeader('Cache-Control', hashed ? `public, max-age=${YEAR_S}, immutable` : 'no-cache');
         },
       },
     }),
   );
   // A missing script must not be answered with the page.
-  routes.use(['/_expo', '/assets'], (_req, _res, next) => next('router'));
+  routes.use(['/_expo', '/assets', '/workers'], (_req, _res, next) => next('router'));
   routes.get('/{*path}', (_req, res) => {
     res.setHeader('Cache-Control', 'no-cache');
     res.sendFile(path.join(dist, 'index.html'));

@@ -5,6 +5,8 @@ export const bayPlace = {
   status: 'open' as 'open' | 'closed',
   search: '',
   offset: 0,
+  /** The uppermost job in sight, and how far it stood under the upper edge, px. */
+  top: undefined as { jobId: string; under: number } | undefined,
   /** Height of each row by its first job, px: the list knows its length without drawing what is above. */
   heights: new Map<string, number>(),
 };

@@ -34,11 +34,11 @@ export function BayScreen() {
   const { signal } = useOutbox();
   useKeys({ n: () => router.push('/new-job'), '/': () => setSearching(true) });
   const chooseStatus = (next: 'open' | 'closed') => {
-    Object.assign(bayPlace, { status: next, offset: 0 });
+    Object.assign(bayPlace, { status: next, offset: 0, top: undefined });
     setStatus(next);
   };
   const searchFor = (text: string) => {
-    Object.assign(bayPlace, { search: text, offset: 0 });
+    Object.assign(bayPlace, { search: text, offset: 0, top: undefined });
     setSearch(text);
   };
   const columns = width >= RAIL ? (width >= 1200 ? 3 : 2) : 1;
@@ -87,6 +87,7 @@ export function BayScreen() {
         renderItem={({ item, index }) => (
           <View
             style={styles.cell}
+            {...(item ? { dataSet: { job: item.job.id } } : {})}
             onLayout={({ nativeEvent }) => {
               if (index % columns === 0 && item) bayPlace.heights.set(item.job.id, nativeEvent.layout.height);
             }}
@@ -118,44 +119,64 @@ export function BayScreen() {
   );
 }
 
-/** About so high is a card that was not drawn yet, and what stands over the first, px. */
-const CARD = 150;
+/** About so high is a card before any was drawn, px. */
+const CARD = 115;
 const GAP = 9;
 
-/** The list goes on where it was left: its length is known from what was drawn before, so nothing above is drawn. */
+/** Cards that are drawn, each with its job. */
+const cardsIn = (list: HTMLElement) => [...list.querySelectorAll<HTMLElement>('[data-job]')];
+
+/**
+ * The list goes on where it was left: about by what was drawn before, so that nothing above is drawn, and then to the
+ * pixel by the job that stood uppermost.
+ */
 function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
-  const [start] = useState(bayPlace.offset);
+  const [start] = useState(() => ({ offset: bayPlace.offset, top: bayPlace.top }));
   const list = useRef<FlatList<Bench | undefined>>(null);
-  const placed = useRef(start === 0);
+  const placed = useRef(start.offset === 0);
   const offsets = useMemo(() => {
+    const drawn = [...bayPlace.heights.values()];
+    const usual = drawn.length === 0 ? CARD : drawn.reduce((sum, height) => sum + height, 0) / drawn.length;
     const all = [0];
     for (let row = 0; row * columns < rows.length; row += 1) {
-      const height = bayPlace.heights.get(rows[row * columns]?.job.id ?? '') ?? CARD;
+      const height = bayPlace.heights.get(rows[row * columns]?.job.id ?? '') ?? usual;
       all.push((all[row] ?? 0) + height + GAP);
     }
     return all;
   }, [rows, columns]);
+  const node = () => list.current?.getScrollableNode() as HTMLElement | undefined;
   const kept = {
     ref: list,
     scrollEventThrottle: 100,
     onScroll: ({ nativeEvent }: { nativeEvent: { contentOffset: { y: number } } }) => {
-      if (placed.current) bayPlace.offset = nativeEvent.contentOffset.y;
+      const scrolled = node();
+      if (!placed.current || !scrolled) return;
+      bayPlace.offset = nativeEvent.contentOffset.y;
+      const edge = scrolled.getBoundingClientRect().top;
+      const top = cardsIn(scrolled).find((card) => card.getBoundingClientRect().bottom > edge);
+      bayPlace.top = top && { jobId: top.dataset['job'] ?? '', under: top.getBoundingClientRect().top - edge };
     },
   };
-  if (start === 0 || rows.length === 0) return kept;
-  const first = offsets.findIndex((offset) => offset > start);
+  if (start.offset === 0 || rows.length === 0) return kept;
+  const at = rows.findIndex((bench) => bench?.job.id === start.top?.jobId);
+  const first = at < 0 ? offsets.findIndex((offset) => offset > start.offset) - 1 : Math.floor(at / columns);
   return {
     ...kept,
     getItemLayout: (_: unknown, row: number) => {
       const offset = offsets[row] ?? 0;
       return { index: row, offset, length: (offsets[row + 1] ?? offset + CARD) - offset };
     },
-    initialScrollIndex: Math.max(0, (first < 0 ? offsets.length - 1 : first) - 1),
+    initialScrollIndex: Math.max(0, first),
     onContentSizeChange: () => {
       if (placed.current) return;
       placed.current = true;
-      // What stands over the first row is not counted in: to the pixel where it was.
-      requestAnimationFrame(() => list.current?.scrollToOffset({ offset: start, animated: false }));
+      requestAnimationFrame(() => {
+        const scrolled = node();
+        const card = scrolled && cardsIn(scrolled).find((one) => one.dataset['job'] === start.top?.jobId);
+        if (!card || !start.top) return;
+        const under = card.getBoundingClientRect().top - scrolled.getBoundingClientRect().top;
+        scrolled.scrollTop += under - start.top.under;
+      });
     },
   };
 }

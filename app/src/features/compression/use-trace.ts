@@ -1,6 +1,7 @@
 import type { Trace } from '@rugged/contract/trace';
 import type { PressureUnit } from '@rugged/core';
 import { useEffect, useRef, useState } from 'react';
+import { workerAddress } from '@/workers/worker-address';
 import type { TraceAnswer, TraceTask } from '@/workers/trace.worker';
 
 export type TraceState =
@@ -23,7 +24,7 @@ export function useTrace() {
     end();
     const { name } = file;
     setState({ is: 'reading', name, rows: 0 });
-    const mine = new Worker(new URL('../../workers/trace.worker', import.meta.url));
+    const mine = new Worker(workerAddress('trace'));
     worker.current = mine;
     mine.onmessage = ({ data }: MessageEvent<TraceAnswer>) => {
       if ('rows' in data) {

@@ -49,7 +49,7 @@ export default function GoToSheet({ onClose }: { onClose(): void }) {
       />
       <View style={styles.list}>
         {targets.map((target, i) => (
-          <Fragment key={`${target.group} ${String(target.href)}`}>
+          <Fragment key={`${target.group} ${target.href}`}>
             {target.group === targets[i - 1]?.group ? null : <Label>{target.group}</Label>}
             <Row target={target} chosen={i === chosen} onPress={() => go(target)} />
           </Fragment>

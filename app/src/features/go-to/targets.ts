@@ -1,5 +1,4 @@
 import type { Bench, EngineListItem } from '@rugged/contract';
-import type { Href } from 'expo-router';
 import { jobPlaces } from '@/bench/job-places';
 
 /** Where one can go, with a word on what is there. */
@@ -7,7 +6,7 @@ export interface Target {
   group: 'On this job' | 'Places' | 'Jobs' | 'Engines';
   title: string;
   word?: string;
-  href: Href;
+  href: string;
 }
 
 const PLACES: readonly Target[] = [

@@ -1,10 +1,10 @@
 import { PURPOSE_NAME, PURPOSES } from '@rugged/core';
 import { useRouter } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { type Control, useController, useForm, useWatch } from 'react-hook-form';
 import { StyleSheet } from 'react-native';
 import { useSheet } from '@/bench/sheet/use-sheet';
-import { forgetDraft, readDraft, writeDraft } from '@/data/draft';
+import { forgetDraft, readDraft, useDraft, writeDraft } from '@/data/draft';
 import { outbox } from '@/data/client';
 import { useEngines } from '@/data/engines';
 import { useSignedIn } from '@/data/session';
@@ -21,6 +21,7 @@ import { TheJob } from './the-job';
 
 /** Under which a half-filled form is kept on this device. */
 const DRAFT = 'new-job';
+const DRAFT_SOURCE = 'new-job.source';
 
 /** Takes an engine in: under a minute for one that was here before, a little more for a new one. */
 export function NewJobScreen() {
@@ -29,7 +30,7 @@ export function NewJobScreen() {
   const engines = useEngines('');
   const known = useMemo(() => (engines.data?.pages ?? []).flatMap((page) => page.items), [engines.data]);
   const owners = useMemo(() => [...new Map(known.map(({ owner }) => [owner.id, owner])).values()], [known]);
-  const [source, setSource] = useState<EngineSource>();
+  const [source, setSource] = useDraft<EngineSource | undefined>(DRAFT_SOURCE, undefined);
   const start = useMemo(() => (source ? startOf(source) : UNKNOWN_ENGINE), [source]);
   const sheet = useSheet(start, 'new-job.sheet');
   const {
@@ -61,6 +62,7 @@ export function NewJobScreen() {
     }
     await outbox.keep(built.job.entries);
     forgetDraft(DRAFT);
+    forgetDraft(DRAFT_SOURCE);
     sheet.reset();
     router.replace(`/jobs/${built.job.bench.job.id}`);
   });
