@@ -9,6 +9,7 @@ const FLOORS = {
   oil: ['engine', 'quantity'],
   decay: ['quantity'],
   trace: ['quantity'],
+  hiss: ['quantity'],
   jobfile: ['engine', 'air', 'quantity'],
   step: ['jobfile'],
   limits: ['jobfile', 'engine', 'air', 'quantity'],

@@ -92,7 +92,9 @@ async function bareRows(pool: pg.Pool, jobId: string): Promise<object> {
       'SELECT o.* FROM owners o JOIN machines m ON m.owner_id = o.id JOIN engines e ON e.machine_id = m.id JOIN ' +
         'jobs j ON j.engine_id = e.id WHERE j.id = $1',
     ),
-    one('SELECT b.* FROM books b JOIN jobs j ON j.engine_id = b.engine_id WHERE j.id = $1'),
+    one(
+      'SELECT b.* FROM books b JOIN engines e ON b.id = ANY (e.book_ids) JOIN jobs j ON j.engine_id = e.id WHERE j.id = $1',
+    ),
     one('SELECT * FROM tests WHERE job_id = $1'),
     one('SELECT r.* FROM readings r JOIN tests t ON t.id = r.test_id WHERE t.job_id = $1'),
     one('SELECT * FROM overrules WHERE job_id = $1'),

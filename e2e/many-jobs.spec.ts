@@ -39,7 +39,7 @@ async function busyYard(page: Page): Promise<{ asked: string[] }> {
 const inTheMiddle = (page: Page) =>
   page.evaluate(() => {
     const middle = innerHeight / 2;
-    const cards = [...document.querySelectorAll('a')].flatMap((card) => {
+    const cards = Array.from(document.querySelectorAll('a')).flatMap((card) => {
       const words = /Job (\d+)/.exec(card.getAttribute('aria-label') ?? card.textContent ?? '')?.[1];
       return words ? [{ number: Number(words), y: card.getBoundingClientRect().top }] : [];
     });

@@ -2,7 +2,6 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { ensureWebApp } from './build.mjs';
 import { ensureBundle, loadBench } from './bundle.mjs';
 import { ensurePackages, projectDir, say } from './packages.mjs';
 
@@ -91,14 +90,9 @@ const benches = [
     },
   ],
   [
-    'first-load',
-    async () => {
-      await ensureWebApp();
-      return (await import(pathToFileURL(path.join(projectDir, 'bench', 'first-load.mjs')).href)).default(
-        projectDir,
-        say,
-      );
-    },
+    'in-hand',
+    async () =>
+      (await import(pathToFileURL(path.join(projectDir, 'bench', 'in-hand.mjs')).href)).default(projectDir, say),
   ],
   [
     'needle',

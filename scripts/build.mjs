@@ -162,7 +162,8 @@ function keepOldPieces(before, next) {
 const gzip = promisify(zlib.gzip);
 const brotli = promisify(zlib.brotliCompress);
 
-async function pack(dist) {
+/** Packed copies beside the files, for the wire. */
+export async function pack(dist) {
   const files = fs
     .readdirSync(dist, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile() && /\.(html|js|css|json|svg|webmanifest)$/.test(entry.name))

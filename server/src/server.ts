@@ -10,6 +10,7 @@ import { engineRoutes } from './http/engines';
 import { headers } from './http/headers';
 import { jobRoutes } from './http/jobs';
 import { liveRoutes } from './http/live';
+import { sensorDoor, sensorRoutes } from './http/sensors';
 import { machineRoutes } from './http/machines';
 import { ownerRoutes } from './http/owners';
 import { photoRoutes } from './http/photos';
@@ -76,6 +77,8 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
     res.json({ ok: true });
   });
   routes.use('/feeds', feed(store));
+  // A sensor has no session: the code that the pad shows is all it knows.
+  routes.use('/sensor', sensorDoor(store));
   // Before the other bodies: a photograph is larger than anything else that is sent.
   const known = await sessions(pool);
   routes.use('/photos', sameOrigin, express.json({ limit: LARGEST_PHOTO }), known, photoRoutes(store));
@@ -97,6 +100,7 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
   routes.use('/testers', testerRoutes(store));
   routes.use('/dates', dateRoutes(store));
   routes.use('/live', liveRoutes(store));
+  routes.use('/sensors', sensorRoutes(store));
   routes.use('/outcomes', trackRoutes(store));
   routes.use(addedRoutes(store));
   routes.use(notFound);

@@ -9,6 +9,7 @@ import { up as oneShape } from './migrations/005-one-shape';
 import { up as engineSheet } from './migrations/006-engine-sheet';
 import { up as readHere } from './migrations/007-read-here';
 import { up as touched } from './migrations/008-touched';
+import { up as sensors } from './migrations/009-sensors';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -20,6 +21,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '006-engine-sheet': engineSheet,
   '007-read-here': readHere,
   '008-touched': touched,
+  '009-sensors': sensors,
 };
 
 const ADVISORY_LOCK = 727_001;

@@ -1,4 +1,5 @@
 import { useEffect, useReducer, useRef, useSyncExternalStore } from 'react';
+import type { Joined } from './joined';
 import { type LiveStatus, LiveStream } from './live-stream';
 
 /**
@@ -14,12 +15,23 @@ export function useLive() {
     stream.current = undefined;
     changed();
   };
-  const start = (query: Readonly<Record<string, string | number>>, onChange?: (stream: LiveStream) => void) => {
+  /** @param joined a sensor of one's own; without one the simulated one answers */
+  const start = (
+    query: Readonly<Record<string, string | number>>,
+    onChange?: (stream: LiveStream) => void,
+    joined?: Joined,
+  ) => {
     stream.current?.close();
     let status: LiveStatus | undefined;
     const asked = Object.entries(query).map(([key, value]) => [key, String(value)]);
-    const path = `/live?${new URLSearchParams(asked).toString()}`;
-    const mine = new LiveStream(path);
+    const mine =
+      joined?.way === 'plugged'
+        ? new LiveStream('', { open: joined.board.source })
+        : new LiveStream(
+            joined
+              ? `/sensors/${joined.id}/live?kind=${query['kind']}`
+              : `/live?${new URLSearchParams(asked).toString()}`,
+          );
     mine.subscribe(() => {
       if (stream.current !== mine) return;
       onChange?.(mine);

@@ -1,9 +1,11 @@
 import type { Bench } from '@rugged/contract';
-import { simulatedSensor } from '@rugged/contract/live';
+import { joinedSensor, simulatedSensor } from '@rugged/contract/live';
 import { tellUnsuited, type Tester, type TesterKind, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { asTester, useTesters } from '@/data/testers';
 import { useSignedIn } from '@/data/session';
+import { JoinSensor } from '@/bench/live/join-sensor';
+import { leave } from '@/bench/live/joined';
 import { Button } from '@/ui/button';
 import { Label, Strong, Words } from '@/ui/words';
 import { unsuitedFor } from './unsuited';
@@ -22,6 +24,11 @@ export function TesterChoice({ bench, kind, chosen, onChoose }: Props) {
   } = useSignedIn();
   const testers = useTesters(kind);
   const against = testers.find(({ name }) => name === chosen?.name);
+  // Whoever takes another tester has put the sensor down.
+  const choose: Props['onChoose'] = (tester) => {
+    leave(kind);
+    onChoose(tester);
+  };
   const said = against ? unsuitedFor(bench, against) : [];
   return (
     <View role="group" aria-label="Tester" style={styles.group}>
@@ -33,7 +40,7 @@ export function TesterChoice({ bench, kind, chosen, onChoose }: Props) {
             key={record.id}
             kind={here ? 'chosen' : 'plain'}
             pressed={here}
-            onPress={() => onChoose(asTester(record))}
+            onPress={() => choose(asTester(record))}
           >{`${record.name}${scaleWords(record.tester)}`}</Button>
         );
       })}
@@ -42,16 +49,7 @@ export function TesterChoice({ bench, kind, chosen, onChoose }: Props) {
           icon="chart-line"
           kind={chosen?.simulated ? 'chosen' : 'plain'}
           pressed={chosen?.simulated === true}
-          onPress={() =>
-            onChoose({
-              ...simulatedSensor(bench.engine.fuel),
-              ...(kind === 'leakdown'
-                ? { fullScale: 100, orificeMm: 1 }
-                : kind === 'crankcase'
-                  ? { fullScale: 15, division: 0.02 }
-                  : {}),
-            })
-          }
+          onPress={() => choose({ ...simulatedSensor(bench.engine.fuel), ...SENSOR[kind] })}
         >
           Simulated sensor, live
         </Button>
@@ -61,6 +59,7 @@ export function TesterChoice({ bench, kind, chosen, onChoose }: Props) {
           A virtual engine with a hidden fault stands behind this demo engine. What it reads is marked as simulated.
         </Words>
       ) : null}
+      <JoinSensor kind={kind} onJoined={() => onChoose({ ...joinedSensor(bench.engine.fuel), ...SENSOR[kind] })} />
       {said.map((one) => (
         <Words key={one.unsuited}>
           <Strong colour={one.severity === 'stop' ? 'rust' : 'ink'}>
@@ -72,6 +71,13 @@ export function TesterChoice({ bench, kind, chosen, onChoose }: Props) {
     </View>
   );
 }
+
+/** What of a sensor is not as on the plug hole. */
+const SENSOR: Readonly<Record<TesterKind, Tester & { orificeMm?: number }>> = {
+  compression: {},
+  leakdown: { fullScale: 100, orificeMm: 1 },
+  crankcase: { fullScale: 15, division: 0.02 },
+};
 
 const scaleWords = ({ fullScale, unit }: Tester) =>
   fullScale === undefined ? '' : `, ${fullScale} ${UNIT_SIGN[unit ?? 'psi']}`;

@@ -69,7 +69,7 @@ export function LivePanel({
 function statusWords({ stream }: NonNullable<CompressionPad['live']>): string {
   switch (stream?.status) {
     case undefined:
-      return 'Simulated sensor in the plug hole. Hands clear, then crank: strokes are counted by themselves.';
+      return 'Sensor in the plug hole. Hands clear, then crank: strokes are counted by themselves.';
     case 'joining':
       return 'Joining the sensor.';
     case 'running':

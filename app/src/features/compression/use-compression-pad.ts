@@ -21,6 +21,7 @@ import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
 import { buzz } from '@/ui/buzz';
 import { asTyped } from '@/ui/format';
+import { useJoined } from '@/bench/live/joined';
 import { takeNumber, useLive } from '@/bench/live/use-live';
 import { unsuitedFor } from '@/bench/testers/unsuited';
 import type { LiveStream } from '@/bench/live/live-stream';
@@ -112,7 +113,20 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   }, [bench, conditions, draft, cylinder, unit, openedAt, oil?.ml]);
 
   const { stream, start, stop } = useLive();
-  const simulated = conditions.tester?.simulated === true;
+  const joined = useJoined('compression');
+  const sensed = joined !== undefined || conditions.tester?.simulated === true;
+  const takeCaught = (strokes: readonly { peak: number }[]) => {
+    const shown = strokes.map(({ peak }) =>
+      Number(fromKPa(peak, unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 2)),
+    );
+    act({ do: 'take', strokes: shown, peak: Math.max(...shown) });
+  };
+  /** Somebody lets the starter go: what was caught until then stands on the dial. */
+  const letGo = () => {
+    const caught = stream?.strokes?.strokes ?? [];
+    if (caught.length > 0) takeCaught(caught);
+    stop();
+  };
   /** Cranks against the sensor: what it catches goes on the dial as if it were typed. */
   const crank = () => {
     setLastKept(undefined);
@@ -137,11 +151,9 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
         )
           return;
         steady = true;
-        const shown = strokes.strokes.map(({ peak }) =>
-          Number(fromKPa(peak, unit).toFixed(unit === 'psi' || unit === 'kPa' ? 0 : 2)),
-        );
-        act({ do: 'take', strokes: shown, peak: Math.max(...shown) });
+        takeCaught(strokes.strokes);
       },
+      joined,
     );
   };
 
@@ -226,7 +238,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     dose,
     setOil: setOilText,
     /** With a live sensor: its stream, and the starter. */
-    live: simulated ? { stream, crank, stop, cycle: engine.cycle } : undefined,
+    live: sensed ? { stream, crank, stop: letGo, cycle: engine.cycle } : undefined,
     /** What speaks against the tester in hand, said before anybody cranks. */
     unsuited: testers
       .filter(({ name }) => name === conditions.tester?.name)

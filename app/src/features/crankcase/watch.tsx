@@ -190,7 +190,7 @@ function sensorWords(status: LiveStatus | undefined, trouble = 'The sensor does 
     case 'joining':
     case 'running':
     case undefined:
-      return 'Simulated sensor: looks are kept by themselves.';
+      return 'Looks are kept by themselves.';
   }
 }
 

@@ -10,6 +10,7 @@ import { Plate } from '@/ui/plate';
 import { Label, Strong, Words } from '@/ui/words';
 import { CutThrough, type CutKind, LEVELS, placeName } from './cut-through';
 import type { Place } from './leak-draft';
+import { canHear, useEar } from './use-ear';
 import type { LeakdownPad as Pad } from './use-leakdown-pad';
 
 const LEVEL_OPTIONS = LEVELS.map((word, level) => ({ value: String(level), word }));
@@ -34,6 +35,7 @@ const cutOf = ({ engine: { cycle, valveGear } }: Bench): CutKind =>
 export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
   const [chosen, setChosen] = useState<Place>();
   const [room, setRoom] = useState(0);
+  const ear = useEar();
   const { draft, act, typed, fourStroke } = pad;
   const suspected = pad.judged?.reasons.find(({ rule }) => rule === 'wrong-stroke-suspected');
   // It matters once something is heard where the rings' breath comes out, too.
@@ -59,6 +61,8 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
         onChoose={(value) => act({ do: 'breather', off: value === 'off' })}
       />
     </Plate>
+  ) : ear.is === 'quiet-first' || (ear.is === 'measuring' && !chosen) ? (
+    <Quiet ear={ear} />
   ) : null;
   return (
     <PadFrame
@@ -81,11 +85,14 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
         <>
           {question ?? (
             <Plate label="How loud" style={styles.question}>
-              <Label>{chosen ? placeName(chosen) : `Tap a place, then say how loud${breather}`}</Label>
+              <Label>
+                {chosen ? `${placeName(chosen)}${overQuiet(ear, chosen)}` : `Tap a place, then say how loud${breather}`}
+              </Label>
               {chosen ? (
                 <HowLoud key={chosen.key} place={chosen} pad={pad} />
               ) : (
                 <Words colour="dim" style={styles.fact}>
+                  {EAR_WORDS[ear.is]}
                   One place at a time, everything else closed. Low pressure is easier on the ear. Open the oil filler
                   slowly: oil can spurt.
                 </Words>
@@ -96,6 +103,7 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
             <Button kind="ground" tall onPress={() => pad.setListening(false)} style={padButton.lesser}>
               Figures
             </Button>
+            {canHear() ? <EarButton ear={ear} chosen={chosen} pad={pad} /> : null}
             <Button kind="main" onPress={pad.keep} disabled={!typed.ok} style={padButton.main}>
               {typed.ok ? 'Keep what I heard' : 'Figures first'}
             </Button>
@@ -103,6 +111,66 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
         </>
       }
     />
+  );
+}
+
+type Ear = ReturnType<typeof useEar>;
+
+const EAR_WORDS: Readonly<Record<Ear['is'], string>> = {
+  off: '',
+  asking: 'The browser asks for the microphone. ',
+  denied: 'No microphone: the browser does not allow it. ',
+  'quiet-first': '',
+  measuring: '',
+  ready: 'The ear is on: tap a place, hold the phone there, measure. ',
+};
+
+/** `, 12 dB over the quiet, the loudest`. */
+function overQuiet({ is, measured, loudest }: Ear, { key }: Place): string {
+  const db = measured[key];
+  if (is === 'measuring') return ', listening: hold still';
+  if (db === undefined) return is === 'ready' ? ', not measured yet' : '';
+  return `, ${Math.max(0, Math.round(db))} dB over the quiet${loudest === key ? ', the loudest' : ''}`;
+}
+
+/** What it sounds like with the air shut off, before any place is measured. */
+const Quiet = ({ ear }: { ear: Ear }) => (
+  <Plate hand label="The quiet first" style={styles.question}>
+    <Strong>{ear.is === 'measuring' ? 'Listening to the quiet: hold still' : 'Air shut off first'}</Strong>
+    <Words colour="dim" style={styles.fact}>
+      The phone measures the hiss against the quiet. Nothing is recorded, nothing is sent.
+    </Words>
+    <Button busy={ear.is === 'measuring'} onPress={() => void ear.takeQuiet()}>
+      Measure the quiet
+    </Button>
+  </Plate>
+);
+
+/** The phone as an ear: on, at a place, off. What it measures is a proposal that a tap on another level corrects. */
+function EarButton({ ear, chosen, pad: { act } }: { ear: Ear; chosen: Place | undefined; pad: Pad }) {
+  if (ear.is === 'ready' && chosen) {
+    const measure = async () => {
+      const level = await ear.measure(chosen.key);
+      if (level !== undefined) act({ do: 'heard', place: chosen.key, level });
+    };
+    return (
+      <Button kind="ground" tall onPress={() => void measure()} style={padButton.lesser}>
+        Measure
+      </Button>
+    );
+  }
+  const on = ear.is !== 'off' && ear.is !== 'denied';
+  return (
+    <Button
+      kind="ground"
+      tall
+      busy={ear.is === 'asking' || ear.is === 'measuring'}
+      pressed={on}
+      onPress={() => (on ? ear.stop() : void ear.open())}
+      style={padButton.lesser}
+    >
+      {on ? 'Ear off' : 'Ear'}
+    </Button>
   );
 }
 

@@ -63,7 +63,7 @@ function words(
   if (rests) return 'The needles rest. Keep it, or listen where it goes.';
   switch (status) {
     case undefined:
-      return 'Simulated sensors on either side of the orifice. Crank held, then air on.';
+      return 'Sensors on either side of the orifice. Crank held, then air on.';
     case 'joining':
       return 'Joining the sensor.';
     case 'running':

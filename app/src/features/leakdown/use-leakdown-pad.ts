@@ -19,6 +19,7 @@ import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
 import { buzz } from '@/ui/buzz';
 import type { LiveStream } from '@/bench/live/live-stream';
+import { useJoined } from '@/bench/live/joined';
 import { takeNumber, useLive } from '@/bench/live/use-live';
 import { emptyLeakDraft, type LeakDraft, leakReducer, type Place, placeKey, typedLeak } from './leak-draft';
 
@@ -38,6 +39,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   } = useSignedIn();
   const [usual] = useTesters('leakdown');
   const { stream, start, stop } = useLive();
+  const joined = useJoined('leakdown');
   const { engine, job } = bench;
   const fourStroke = engine.cycle === 'four-stroke';
   const [openedAt] = useState(() => Date.now());
@@ -98,6 +100,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
         taken = true;
         act({ do: 'take', ...rest });
       },
+      joined,
     );
   };
   /** The hose blocked, the needle back at zero: ticked for this cylinder. */
@@ -177,7 +180,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     hold: supplyKPa === undefined ? undefined : airOnCrank(engine, supplyKPa),
     rotation: engine.rotation,
     /** With a sensor on either side of the orifice: its stream, and the air. */
-    live: conditions.tester?.simulated ? { stream, airOn, stop } : undefined,
+    live: joined || conditions.tester?.simulated ? { stream, airOn, stop } : undefined,
     zero,
     places: placesOf(bench, cylinder),
     convertDraft: (to: PressureUnit) => act({ do: 'convert', from: unit, to }),

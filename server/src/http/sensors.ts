@@ -1,0 +1,208 @@
+import { randomInt, randomUUID } from 'node:crypto';
+import { LIVE_KINDS, type LiveKind } from '@rugged/contract/live';
+import express, { type Response, Router } from 'express';
+import rateLimit from 'express-rate-limit';
+import Joi from 'joi';
+import { QueryTypes, type Transaction } from 'sequelize';
+import {
+  brought,
+  type Brought,
+  joinedEnd,
+  type JoinedPlace,
+  joinedPlaceOf,
+  parseJoinedPlace,
+  relayed,
+  type StoredLine,
+} from '../live/joined';
+import type { LiveEvent } from '../live/stream';
+import type { ShopScope } from '../store/scope';
+import type { Store } from '../store/store';
+import { Refusal, refuse } from './problem';
+import { openRoute, route } from './route';
+
+/** So long a code joins, and a joined sensor may go on sending. */
+const HOURS = 4;
+/** So many lines lie in between for a pad whose signal went; older ones are passed over. */
+const KEPT_SAMPLES = 200_000;
+const EVERY_MS = 50;
+const MOST_BYTES = 512 * 1024;
+
+/** One joined sensor. */
+interface Sensor {
+  id: string;
+  kind: LiveKind;
+  hello: string | null;
+  taken: string;
+  ended: boolean;
+}
+
+/** `/api/sensors`, of whoever is signed in: a code for a sensor, and what it sends. */
+export const sensorRoutes = (store: Store): Router =>
+  Router()
+    .post(
+      '/',
+      route(
+        store,
+        'signed-in',
+        Joi.object<{ kind: LiveKind }>({
+          kind: Joi.string()
+            .valid(...LIVE_KINDS)
+            .required(),
+        }),
+        async (shop, { kind }) => ({ status: 201, json: await joinable(store, shop, kind) }),
+      ),
+    )
+    .get(
+      '/:id/live',
+      route(
+        store,
+        'signed-in',
+        Joi.object<{ after?: string; kind?: string }>({ after: Joi.string().max(40), kind: Joi.string() }),
+        async (shop, { after }, { req, id }) => {
+          const [sensor] = await shop.select<Sensor>(
+            'SELECT * FROM sensors WHERE shop_id = $1 AND id = $2 AND expires_at > now()',
+            id('sensor'),
+          );
+          if (!sensor) throw refuse.missing('sensor');
+          const resumed = parseJoinedPlace(req.get('Last-Event-ID') ?? after);
+          return { write: (res) => void relay(store, res, sensor, resumed) };
+        },
+      ),
+    );
+
+async function joinable(store: Store, shop: ShopScope, kind: LiveKind) {
+  const id = randomUUID();
+  const bind = { id, shopId: shop.shopId, kind };
+  await store.sequelize.query('DELETE FROM sensors WHERE expires_at < now()');
+  for (;;) {
+    const code = String(randomInt(0, 1e6)).padStart(6, '0');
+    const [row] = await store.sequelize.query<{ expires: Date }>(
+      `INSERT INTO sensors (id, shop_id, kind, code, expires_at)
+       SELECT $id, $shopId, $kind, $code, now() + interval '${HOURS} hours'
+       WHERE NOT EXISTS (SELECT 1 FROM sensors WHERE code = $code)
+       RETURNING expires_at AS expires`,
+      { bind: { ...bind, code }, type: QueryTypes.SELECT },
+    );
+    if (row) return { id, code, kind, expiresAt: row.expires };
+  }
+}
+
+/** A sensor that sends under a wrong code is slowed down; one that is joined may send as fast as it likes. */
+const slowGuessing = () =>
+  rateLimit({
+    windowMs: 15 * 60_000,
+    limit: 30,
+    skipSuccessfulRequests: true,
+    legacyHeaders: false,
+    handler: () => {
+      throw new Refusal(429, 'too-many-tries', 'Too many wrong codes. Wait a quarter of an hour');
+    },
+  });
+
+/**
+ * `POST /api/sensor/<code>`: the sensor's own way in, without a session. Lines as text; the answer says how many samples
+ * are here and whether a pad listens.
+ */
+export const sensorDoor = (store: Store): Router =>
+  Router().post(
+    '/:code',
+    slowGuessing(),
+    express.text({ type: () => true, limit: MOST_BYTES }),
+    openRoute(null, async (_input, { req }) => {
+      const { code } = req.params;
+      const text = typeof req.body === 'string' ? req.body : '';
+      return { json: await store.sequelize.transaction((tx) => take(store, String(code), text, tx)) };
+    }),
+  );
+
+async function take(store: Store, code: string, text: string, transaction: Transaction) {
+  const ask = <T extends object>(sql: string, bind: Record<string, unknown>) =>
+    store.sequelize.query<T>(sql, { bind, transaction, type: QueryTypes.SELECT });
+  const [sensor] = await ask<Sensor & { listening: boolean }>(
+    `SELECT id, kind, hello, taken, ended, coalesce(listened_at > now() - interval '2 seconds', false) AS listening
+     FROM sensors WHERE code = $code AND expires_at > now() FOR UPDATE`,
+    { code },
+  );
+  if (!sensor) throw new Refusal(404, 'no-such-code', 'No pad waits for a sensor with this code');
+  const now = readOf(text, Number(sensor.taken));
+  if (now.kind !== undefined && now.kind !== sensor.kind)
+    throw new Refusal(409, 'other-kind', `The pad waits for a ${sensor.kind} sensor, this one says ${now.kind}`);
+  if (!sensor.hello && !now.hello && now.lines.length > 0)
+    throw new Refusal(409, 'hello-first', 'The first line of a sensor is its hello');
+  for (const { from, samples, line } of now.lines)
+    await ask('INSERT INTO sensor_lines (sensor_id, from_sample, samples, line) VALUES ($id, $from, $samples, $line)', {
+      id: sensor.id,
+      from,
+      samples,
+      line,
+    });
+  if (now.hello || now.ended || now.lines.length > 0)
+    await ask('UPDATE sensors SET taken = $taken, ended = $ended, hello = coalesce($hello, hello) WHERE id = $id', {
+      id: sensor.id,
+      taken: now.taken,
+      ended: now.ended,
+      hello: now.hello ?? null,
+    });
+  await ask('DELETE FROM sensor_lines WHERE sensor_id = $id AND from_sample < $least', {
+    id: sensor.id,
+    least: Math.max(0, now.taken - KEPT_SAMPLES),
+  });
+  return { kind: sensor.kind, taken: now.taken, listening: sensor.listening };
+}
+
+function readOf(text: string, taken: number): Brought {
+  try {
+    return brought(text, taken);
+  } catch (error) {
+    throw refuse.fields([{ field: 'line', reason: (error as Error).message }]);
+  }
+}
+
+/** What the sensor sends from now on, or from where the pad stood; asked of the database, so any server can. */
+async function relay(store: Store, res: Response, sensor: Sensor, resumed: JoinedPlace | undefined): Promise<void> {
+  const ask = <T extends object>(sql: string, bind: Record<string, unknown>) =>
+    store.sequelize.query<T>(sql, { bind: { ...bind, id: sensor.id }, type: QueryTypes.SELECT });
+  let place = resumed ?? { base: Number(sensor.taken), next: Number(sensor.taken) };
+  let greeted = false;
+  let closed = false;
+  res.on('close', () => {
+    closed = true;
+  });
+  res.writeHead(200, {
+    'Content-Type': 'text/event-stream',
+    'Cache-Control': 'no-store, no-transform',
+    'X-Accel-Buffering': 'no',
+  });
+  const send = ({ id, data }: LiveEvent) => res.write(`id: ${id}\ndata: ${data}\n\n`);
+  res.write('retry: 500\n\n');
+  try {
+    while (!closed) {
+      const [now] = await ask<Sensor & { open: boolean }>(
+        `UPDATE sensors SET listened_at = now() WHERE id = $id
+         RETURNING hello, taken, ended, expires_at > now() AS open`,
+        {},
+      );
+      if (!now?.open) break;
+      if (now.hello && !greeted) {
+        greeted = true;
+        send({ id: joinedPlaceOf(place), data: now.hello });
+      }
+      const lines = await ask<StoredLine>(
+        `SELECT from_sample::int AS from, line FROM sensor_lines
+         WHERE sensor_id = $id AND from_sample + samples > $next ORDER BY from_sample LIMIT 400`,
+        { next: place.next },
+      );
+      const told = relayed(lines, place);
+      place = told.place;
+      told.events.forEach(send);
+      if (now.ended && place.next >= Number(now.taken)) {
+        send(joinedEnd(place));
+        break;
+      }
+      await new Promise((resolve) => setTimeout(resolve, EVERY_MS));
+    }
+  } catch {
+    // The database went away: the pad joins again by itself and goes on from its place.
+  }
+  res.end();
+}

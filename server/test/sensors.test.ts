@@ -1,0 +1,96 @@
+import http from 'node:http';
+import type { AddressInfo } from 'node:net';
+import supertest from 'supertest';
+import { type ShopInTest, shopInTest } from './shop-in-test';
+
+let shop: ShopInTest;
+beforeAll(async () => {
+  shop = await shopInTest();
+});
+afterAll(() => shop.server.close());
+
+const HELLO = 'hello rugged-live 1 compression 100 kPa pressure';
+const join = async (kind = 'compression') =>
+  (await shop.agent.post('/api/sensors').send({ kind }).expect(201)).body as { id: string; code: string };
+const says = (code: string, lines: string) =>
+  supertest(shop.server.app).post(`/api/sensor/${code}`).set('Content-Type', 'text/plain').send(lines);
+
+test('a sensor has no session: the code of the pad is its way in, and each sample is taken once', async () => {
+  const { code } = await join();
+  expect(code).toMatch(/^\d{6}$/);
+  expect((await says(code, HELLO).expect(200)).body).toEqual({ kind: 'compression', taken: 0, listening: false });
+  await says(code, 's 0 1 2 3').expect(200);
+  expect((await says(code, 's 0 1 2 3\ns 3 4').expect(200)).body).toMatchObject({ taken: 4 });
+});
+
+test('a wrong code, another kind, samples before a hello and a hole are refused in words', async () => {
+  const { body } = await says('000000', HELLO).expect(404);
+  expect(body.title).toBe('No pad waits for a sensor with this code');
+  const { code } = await join('leakdown');
+  expect((await says(code, HELLO).expect(409)).body.title).toContain('waits for a leakdown sensor');
+  await says(code, 's 0 1,2').expect(409);
+  await says(code, 'hello rugged-live 1 leakdown 100 kPa supply,cylinder\ns 0 1,2').expect(200);
+  const hole = await says(code, 's 9 1,2').expect(422);
+  expect(hole.body.errors).toEqual([{ field: 'line', reason: 'Samples are missing: the next one is number 1' }]);
+});
+
+test('another shop hears nothing of it, and nobody signed out hears anything', async () => {
+  const { id } = await join();
+  await shop.addShop('ada@two.example');
+  const other = await shop.signIn('ada@two.example');
+  await other.get(`/api/sensors/${id}/live?kind=compression`).expect(404);
+  await supertest(shop.server.app).get(`/api/sensors/${id}/live?kind=compression`).expect(401);
+  await supertest(shop.server.app).post('/api/sensors').send({ kind: 'compression' }).expect(401);
+});
+
+test('a pad hears what comes from when it began, and goes on where its signal went', async () => {
+  const listener = http.createServer(shop.server.app);
+  await new Promise<void>((resolve) => {
+    listener.listen(0, '127.0.0.1', resolve);
+  });
+  const base = `http://127.0.0.1:${(listener.address() as AddressInfo).port}`;
+  const signedIn = await fetch(`${base}/api/session`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ email: 'ines@one.example', password: 'a good long one' }),
+  });
+  const cookie = signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+  /** Reads events until the wanted line arrives. */
+  const hear = async (path: string, wanted: string): Promise<{ lines: string[]; last: string }> => {
+    const ending = new AbortController();
+    const { body } = await fetch(`${base}${path}`, { headers: { cookie }, signal: ending.signal });
+    const reader = (body as ReadableStream<Uint8Array>).getReader();
+    let text = '';
+    while (!text.includes(`data: ${wanted}\n`)) {
+      const { value, done } = await reader.read();
+      if (done) break;
+      text += new TextDecoder().decode(value);
+    }
+    ending.abort();
+    const last = [...text.matchAll(/^id: (.*)$/gm)].at(-1)?.[1] ?? '';
+    return { lines: [...text.matchAll(/^data: (.*)$/gm)].map((found) => found[1] ?? ''), last };
+  };
+  try {
+    const { id, code } = await join();
+    await says(code, `${HELLO}\ns 0 9 9 9`).expect(200);
+    const first = hear(`/api/sensors/${id}/live?kind=compression`, 's 0 5 6');
+    await waitFor(async () => ((await says(code, '')).body as { listening: boolean }).listening);
+    await says(code, 's 3 5 6').expect(200);
+    const heard = await first;
+    expect(heard.lines).toEqual([HELLO, 's 0 5 6']);
+    await says(code, 's 5 7\nend 6').expect(200);
+    const again = await hear(`/api/sensors/${id}/live?kind=compression&after=${heard.last}`, 'end 3');
+    expect(again.lines).toEqual([HELLO, 's 2 7', 'end 3']);
+  } finally {
+    listener.closeAllConnections();
+    listener.close();
+  }
+});
+
+async function waitFor(done: () => Promise<boolean>): Promise<void> {
+  for (let i = 0; i < 100; i += 1) {
+    if (await done()) return;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  throw new Error('waited in vain');
+}
