@@ -47,6 +47,10 @@ module.exports = defineConfig([
       '@typescript-eslint/only-throw-error': 'error',
       '@typescript-eslint/switch-exhaustiveness-check': 'error',
       'import/no-duplicates': ['error', { 'prefer-inline': true }],
+      // The compiler knows what a module holds, and is asked anyway.
+      'import/namespace': 'off',
+      'import/named': 'off',
+      'import/default': 'off',
       // Callbacks are written as methods in our interfaces and never use this.
       '@typescript-eslint/unbound-method': 'off',
       // fast-check is used as fc.* throughout, as its own documentation does.

@@ -121,7 +121,7 @@ async function serviceWorker(dist) {
   const { warnings } = await generateSW({
     globDirectory: dist,
     globPatterns: ['**/*.{html,css,js,json,woff2,svg,png,ico,webmanifest}'],
-    globIgnores: ['metadata.json', 'sw.js', 'workbox-*.js'],
+    globIgnores: ['metadata.json', 'sw.js', 'share.js', 'workbox-*.js'],
     swDest: path.join(dist, 'sw.js'),
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/api\//],
@@ -133,6 +133,7 @@ async function serviceWorker(dist) {
         options: { cacheName: 'photos', expiration: { maxEntries: 400 }, cacheableResponse: { statuses: [200] } },
       },
     ],
+    importScripts: ['/share.js'],
     clientsClaim: true,
     // A newer version is offered; the page asks for it when somebody says so.
     skipWaiting: false,

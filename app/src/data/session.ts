@@ -57,8 +57,8 @@ export function useSignOut() {
       outbox.signIn(undefined);
       queryClient.clear();
       void keptCache.flush();
-      // Photographs that were seen are kept by the service worker: they go too.
-      if ('caches' in globalThis) void caches.delete('photos');
+      // Photographs that were seen are kept by the service worker: they go too, and what was shared.
+      if ('caches' in globalThis) for (const name of ['photos', 'shared']) void caches.delete(name);
       queryClient.setQueryData(keys.session, null);
     },
   });

@@ -17,6 +17,7 @@ export { NotesScreen } from './notes/notes-screen';
 export { OtherGaugesScreen } from './other-gauges/other-gauges-screen';
 export { OutboxScreen } from './outbox/outbox-screen';
 export { ProcedureScreen } from './procedure/procedure-screen';
+export { SharedScreen } from './shared/shared-screen';
 export { ShopScreen } from './shop/shop-screen';
 export { TeardownScreen } from './teardown/teardown-screen';
 export { TestersScreen } from './testers/testers-screen';

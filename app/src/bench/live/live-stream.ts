@@ -31,6 +31,8 @@ export class LiveStream {
   /** Every sample of slow channels, kPa: pressures of air and case are few enough to keep. */
   readonly rows: (readonly number[])[] = [];
   strokes: StrokeCatcher | undefined;
+  /** When it was asked for, epoch ms. */
+  readonly joinedAt = Date.now();
   /** Why it was refused, or what is missing. */
   trouble: string | undefined;
   private taken = 0;

@@ -41,7 +41,7 @@ export class KeptCache {
       const all = (await (await this.open()).getAll(STORE)) as Row[];
       const fresh = all.filter(({ at }) => now - at < this.options.keptMs);
       for (const { key, data, at, opened } of queriesOf(fresh)) {
-        this.client.setQueryData(key, data, { updatedAt: at });
+        this.client.setQueryData<unknown>(key, data, { updatedAt: at });
         this.isWritten(key, opened);
       }
       for (const { key } of all.filter((row) => !fresh.includes(row))) this.changed.set(hashKey(key), undefined);
@@ -60,7 +60,7 @@ export class KeptCache {
 
   private watch(): void {
     this.client.getQueryCache().subscribe((event) => {
-      const { query } = event;
+      const query: Query = event.query;
       if (!isKept(query.queryKey)) return;
       const id = jobOf(query.queryKey);
       if (event.type === 'observerAdded' && id !== undefined) this.opened.set(id, Date.now());
@@ -132,17 +132,21 @@ export class KeptCache {
 
   private open(): Promise<IDBPDatabase> {
     return (this.database ??= openDB(this.options.name ?? 'rugged-cache', 2, {
-      upgrade: async (db, _from, _to, tx) => {
+      upgrade: (db, _from, _to, tx) => {
         db.createObjectStore(STORE);
-        if (!db.objectStoreNames.contains(FORMERLY)) return;
-        const text = (await tx.objectStore(FORMERLY).get('queries')) as string | undefined;
-        for (const row of formerRows(text)) void tx.objectStore(STORE).put(row, hashKey(row.key));
-        db.deleteObjectStore(FORMERLY);
+        if (db.objectStoreNames.contains(FORMERLY)) void moveOver(db, tx);
       },
       // A tab with a newer version may change the database.
       blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),
     }));
   }
+}
+
+/** What an earlier version kept goes into rows, within the upgrade. */
+async function moveOver(db: IDBPDatabase, tx: IDBPTransaction<unknown, string[], 'versionchange'>): Promise<void> {
+  const text = (await tx.objectStore(FORMERLY).get('queries')) as string | undefined;
+  for (const row of formerRows(text)) void tx.objectStore(STORE).put(row, hashKey(row.key));
+  db.deleteObjectStore(FORMERLY);
 }
 
 interface Formerly {

@@ -30,12 +30,12 @@ export const CompressionScreen = () => (
 
 function CompressionOf({ bench }: { bench: Bench }) {
   const router = useRouter();
-  const { cylinder, wet } = useLocalSearchParams<{ cylinder?: string; wet?: string }>();
+  const { cylinder, wet, shared } = useLocalSearchParams<{ cylinder?: string; wet?: string; shared?: string }>();
   const { width } = useWindowDimensions();
   const pad = useCompressionPad(bench, cylinder, wet !== undefined);
   const [settingUp, setSettingUp] = useState(false);
   const [helping, setHelping] = useState(false);
-  const [tracing, setTracing] = useState(false);
+  const [tracing, setTracing] = useState(shared !== undefined);
   // A reload goes on at the cylinder in hand, not at the one the pad was opened with.
   const { cylinder: here, wet: oiled } = pad;
   useEffect(() => {
@@ -67,6 +67,7 @@ function CompressionOf({ bench }: { bench: Bench }) {
           cycle={bench.engine.cycle}
           unit={pad.unit}
           visible
+          fromShared={shared !== undefined}
           onClose={() => setTracing(false)}
           onTake={(strokes, peak) => {
             pad.act({ do: 'take', strokes, peak });

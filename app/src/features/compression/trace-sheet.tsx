@@ -1,7 +1,8 @@
 import type { Trace } from '@rugged/contract/trace';
 import { type Cycle, fromKPa, type PressureUnit, PRESSURE_UNITS, toKPa, UNIT_SIGN } from '@rugged/core';
-import { useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { forgetShared, readShared } from '@/bench/shared-file';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { FigureTable } from '@/ui/figure-table';
@@ -15,6 +16,8 @@ interface Props {
   /** The unit that figures are shown and kept in. */
   unit: PressureUnit;
   visible: boolean;
+  /** The recording is the file that another app shared. */
+  fromShared?: boolean;
   onClose(): void;
   /** In `unit`. */
   onTake(strokes: number[], peak: number): void;
@@ -24,8 +27,16 @@ interface Props {
 const MOST_STROKES = 12;
 
 /** A recording of an electronic pressure sensor in place of typed figures. */
-export function TraceSheet({ cylinder, cycle, unit, visible, onClose, onTake }: Props) {
+export function TraceSheet({ cylinder, cycle, unit, visible, fromShared = false, onClose, onTake }: Props) {
   const { state, read } = useTrace();
+  const takeShared = useEffectEvent((file: File | undefined) => {
+    if (!file) return;
+    read(file);
+    void forgetShared();
+  });
+  useEffect(() => {
+    if (fromShared) void readShared().then(takeShared);
+  }, [fromShared]);
   const chooser = useRef<HTMLInputElement>(null);
   const [said, setSaid] = useState<PressureUnit>();
   return (

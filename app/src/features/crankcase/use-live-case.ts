@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { fromKPa, toKPa } from '@rugged/core';
-import { useEffect, useEffectEvent, useState } from 'react';
+import { useEffect, useEffectEvent } from 'react';
 import { useJoined } from '@/bench/live/joined';
 import { useLive, useStreamed } from '@/bench/live/use-live';
 import type { CaseTestRecord, SampleRecord } from './records';
@@ -26,14 +26,12 @@ export function useLiveCase(
 ) {
   const { stream, start } = useLive();
   const joined = useJoined('crankcase');
-  const [joinedAt, setJoinedAt] = useState(0);
   const sensed = joined !== undefined || running?.conditions.tester?.simulated === true;
   const first = samples[0]?.figures.value;
   const unit = running?.conditions.unit ?? 'psi';
   const join = useEffectEvent(() => {
     if (!running || first === undefined) return;
     const startedAt = Date.parse(running.startedAt);
-    setJoinedAt(Date.now());
     start(
       {
         kind: 'crankcase',
@@ -60,7 +58,7 @@ export function useLiveCase(
   const hz = stream?.sampleHz ?? 0;
   const shown = (kPa: number) => Number(fromKPa(kPa, unit).toFixed(unit === 'kPa' ? 1 : 2));
   // A sensor of one's own tells what comes; what passed before it was joined is gone.
-  const begun = joined && running ? Math.max(0, (joinedAt - Date.parse(running.startedAt)) / 1000) : 0;
+  const begun = joined && running ? Math.max(0, ((stream?.joinedAt ?? 0) - Date.parse(running.startedAt)) / 1000) : 0;
   const seconds = hz > 0 && rows.length > 0 ? begun + (rows.length - 1) / hz : 0;
   // One that was taken back stays taken back.
   const taken = bench.readings.flatMap((reading) =>

@@ -1,11 +1,12 @@
 import type { Bench, Note, PlugLook } from '@rugged/contract';
 import { PLUG_LOOKS } from '@rugged/contract/bench';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { useDraft } from '@/data/draft';
 import { BenchGate } from '@/bench/bench-gate';
+import { forgetShared, readShared } from '@/bench/shared-file';
 import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -63,7 +64,7 @@ interface Draft {
 
 function Writing({ bench }: { bench: Bench }) {
   const tell = useNotice();
-  const { cylinder: asked } = useLocalSearchParams<{ cylinder?: string }>();
+  const { cylinder: asked, shared } = useLocalSearchParams<{ cylinder?: string; shared?: string }>();
   const { cylinders, fuel } = bench.engine;
   const [draft, setDraft] = useDraft<Draft>(`note.${bench.job.id}`, {
     cylinder: asked ?? (cylinders.length === 1 ? (cylinders[0] ?? WHOLE) : WHOLE),
@@ -88,6 +89,12 @@ function Writing({ bench }: { bench: Bench }) {
     }
     setBusy(false);
   };
+  const takeShared = useEffectEvent((file: File | undefined) => {
+    if (file) void take(file).then(forgetShared);
+  });
+  useEffect(() => {
+    if (shared) void readShared().then(takeShared);
+  }, [shared]);
   const text = draft.text.trim();
   const plug = draft.about === 'plug' ? draft.plug : undefined;
   const keep = () =>
