@@ -236,7 +236,7 @@ module.exports = {
       '^scripts/',
       [
         '^scripts/',
-        packages('esbuild', 'workbox-build', '@playwright', 'http-proxy-3', 'node-forge', 'qrcode'),
+        packages('esbuild', 'workbox-build', '@playwright', 'http-proxy-3', 'node-forge', 'papaparse', 'qrcode'),
         '^jest[.]node[.]cjs$',
       ],
       { node: true },

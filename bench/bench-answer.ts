@@ -93,7 +93,8 @@ async function bareRows(pool: pg.Pool, jobId: string): Promise<object> {
         'jobs j ON j.engine_id = e.id WHERE j.id = $1',
     ),
     one(
-      'SELECT b.* FROM books b JOIN engines e ON b.id = ANY (e.book_ids) JOIN jobs j ON j.engine_id = e.id WHERE j.id = $1',
+      'SELECT b.* FROM books b JOIN engines e ON b.id = ANY (e.book_ids) JOIN jobs j ON j.engine_id = e.id WHERE ' +
+        'j.id = $1',
     ),
     one('SELECT * FROM tests WHERE job_id = $1'),
     one('SELECT r.* FROM readings r JOIN tests t ON t.id = r.test_id WHERE t.job_id = $1'),

@@ -1,4 +1,4 @@
-// An almost empty Expo export with Paper, made from the same packages: what everything of the first load is held against.
+// An almost empty Expo export with Paper, made from the same packages: the first load is held against it.
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';

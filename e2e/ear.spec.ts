@@ -36,7 +36,7 @@ function shed(): string {
   return at;
 }
 
-test('the phone as an ear: the quiet first, then a hiss at the head joint that it calls strong', async ({ baseURL }) => {
+test('the phone as an ear: the quiet first, then a hiss at the head joint, called strong', async ({ baseURL }) => {
   test.setTimeout(120_000);
   const sound = shed();
   const browser = await chromium.launch({

@@ -48,7 +48,7 @@ const inTheMiddle = (page: Page) =>
 
 test.use({ serviceWorkers: 'block' });
 
-test('back to a Bay that was scrolled to four hundred jobs: the same card at the same place, one question asked', async ({
+test('back to a Bay scrolled to four hundred jobs: the same card at the same place, one question asked', async ({
   page,
 }) => {
   const hand = new Hand(page);

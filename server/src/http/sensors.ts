@@ -100,8 +100,8 @@ const slowGuessing = () =>
   });
 
 /**
- * `POST /api/sensor/<code>`: the sensor's own way in, without a session. Lines as text; the answer says how many samples
- * are here and whether a pad listens.
+ * `POST /api/sensor/<code>`: the sensor's own way in, without a session. Lines as text; the answer says how many
+ * samples are here and whether a pad listens.
  */
 export const sensorDoor = (store: Store): Router =>
   Router().post(

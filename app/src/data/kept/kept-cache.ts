@@ -60,7 +60,7 @@ export class KeptCache {
 
   private watch(): void {
     this.client.getQueryCache().subscribe((event) => {
-      const query: Query = event.query;
+      const query = event.query as Query;
       if (!isKept(query.queryKey)) return;
       const id = jobOf(query.queryKey);
       if (event.type === 'observerAdded' && id !== undefined) this.opened.set(id, Date.now());
