@@ -354,6 +354,30 @@ async function expectTappable(page: Page, where: string): Promise<void> {
   expect.soft(small, where).toEqual([]);
 }
 
+test('at 200 % text Bay, house rules and teardown stay within the screen, whole words on every key', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 195, height: 422 });
+  const hand = new Hand(page);
+  await hand.signIn();
+  const id = await jobNamed(page.request, 418);
+  for (const path of ['/', '/house-rules', `/jobs/${id}/teardown`, `/jobs/${id}`]) {
+    await page.goto(path);
+    await expect(page.getByRole('heading').first()).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await expectNoSidewaysScroll(page);
+    const outside = await page.evaluate(() =>
+      Array.from(document.querySelectorAll('[role=button], input'))
+        .filter((one) => {
+          const { left, right, width } = one.getBoundingClientRect();
+          return width > 0 && (left < -1 || right > innerWidth + 1 || one.scrollWidth > one.clientWidth + 2);
+        })
+        .map((one) => one.getAttribute('aria-label') ?? one.textContent),
+    );
+    expect(outside, path).toEqual([]);
+  }
+});
+
 test('at 200 % text nothing of a procedure is cut off or lies beside the screen', async ({ page }) => {
   // Twice the size on a phone of 390 px is the same as half the width.
   await page.setViewportSize({ width: 195, height: 422 });

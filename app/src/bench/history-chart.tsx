@@ -2,7 +2,7 @@ import { formatPressure, fromKPa, UNIT_SIGN } from '@rugged/core';
 import { View } from 'react-native';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
 import { useSignedIn } from '@/data/session';
-import { day } from '@/ui/format';
+import { day, LOCALE } from '@/ui/format';
 import { SvgFigure } from '@/ui/svg-figure';
 import { useColours } from '@/ui/theme';
 import { FACE } from '@/ui/tokens';
@@ -168,7 +168,7 @@ export function HistoryChart({ visits }: { visits: readonly Visit[] }) {
               fontSize={11}
               fill={c.dim}
             >
-              {new Date(bench.job.openedAt).toLocaleDateString(undefined, { month: 'short', year: '2-digit' })}
+              {new Date(bench.job.openedAt).toLocaleDateString(LOCALE, { month: 'short', year: '2-digit' })}
             </SvgText>
           );
         })}

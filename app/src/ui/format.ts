@@ -2,9 +2,13 @@ import { fromKPa, toKPa, type VacuumUnit } from '@rugged/core';
 
 const DAY_MS = 24 * 3600 * 1000;
 
-/** How long ago, in the person's language: "3 days ago", "yesterday", "2 hours ago". */
+const spoken = typeof navigator === 'undefined' ? undefined : navigator.language;
+/** Dates and figures as the person writes them, in the language of the interface: half a sentence in another is none. */
+export const LOCALE = spoken !== undefined && /^en\b/i.test(spoken) ? spoken : 'en-GB';
+
+/** How long ago: "3 days ago", "yesterday", "2 hours ago". */
 export function ago(instant: string, now = Date.now()): string {
-  const relative = new Intl.RelativeTimeFormat(undefined, { numeric: 'auto' });
+  const relative = new Intl.RelativeTimeFormat(LOCALE, { numeric: 'auto' });
   const ms = now - Date.parse(instant);
   if (ms >= DAY_MS) return relative.format(-Math.floor(ms / DAY_MS), 'day');
   if (ms >= DAY_MS / 24) return relative.format(-Math.floor(ms / (DAY_MS / 24)), 'hour');
@@ -13,11 +17,11 @@ export function ago(instant: string, now = Date.now()): string {
 
 /** A day in the person's locale. */
 export const day = (instant: string) =>
-  new Date(instant).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric' });
+  new Date(instant).toLocaleDateString(LOCALE, { day: 'numeric', month: 'short', year: 'numeric' });
 
 /** Day and time in the person's locale. */
 export const dayAndTime = (instant: string) =>
-  new Date(instant).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  new Date(instant).toLocaleString(LOCALE, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
 /**
  * What was typed as a number; what is no number stays text, for the schema to refuse by name. Nothing typed is nothing.

@@ -31,7 +31,7 @@ export function Screen({ title, under, onBack, action, children, fixed = false, 
   }, [title]);
   const width = wide ? styles.wide : styles.narrow;
   const { tight, side } = useRoom();
-  const low = fixed && tight;
+  const low = side || (fixed && tight);
   return (
     <View style={styles.screen} role="main">
       <View style={[styles.head, width, low && styles.low]} dataSet={{ print: 'hide' }}>
@@ -135,6 +135,6 @@ const styles = StyleSheet.create({
   narrow: { width: '100%', maxWidth: 760, alignSelf: 'center' },
   wide: { width: '100%', maxWidth: 1680, alignSelf: 'center' },
   centre: { flex: 1, alignItems: 'center', justifyContent: 'center', gap: 12, minHeight: 200 },
-  empty: { alignItems: 'center', gap: 8, paddingVertical: 28 },
+  empty: { alignItems: 'center', gap: 8, paddingVertical: 28, width: '100%', maxWidth: 760, alignSelf: 'center' },
   emptyWords: { textAlign: 'center', maxWidth: 420, marginBottom: 6 },
 });

@@ -1,3 +1,4 @@
+import { likeliestFirst } from './likeliest-first';
 import { neighbourhoods, neighboursOf } from '../engine/banks';
 import { volumesOf } from '../engine/volume';
 import type { JobFile } from '../jobfile/job-file';
@@ -239,7 +240,7 @@ function told(
       const other = on.find((beside) => beside !== id) as string;
       beside.set(other, (beside.get(other) ?? 0) + (odds[w] as number));
     });
-    const likeliest = [...beside].sort((a, b) => b[1] - a[1])[0]?.[0];
+    const likeliest = [...beside].sort(likeliestFirst)[0]?.[0];
     return {
       found: one.found,
       weights: one.weights,

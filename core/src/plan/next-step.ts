@@ -1,3 +1,4 @@
+import { likeliestFirst } from '../causes/likeliest-first';
 import type { Belief } from '../causes/infer';
 import { isTestFault } from '../causes/hypotheses';
 import { namesOf } from '../causes/names';
@@ -127,7 +128,7 @@ function caseSteps(at: Standing): PlannedStep[] {
 /** A fault that the whole test shares is likelier than not: it is put right before anything is repeated. */
 function blamedTest(at: Standing): PlannedStep[] {
   const { belief, verdict } = at;
-  const [top] = [...belief.shared].sort((a, b) => b[1] - a[1]);
+  const [top] = [...belief.shared].sort(likeliestFirst);
   const doubted = verdict.cylinders.some(
     ({ state, compression }) => compression && state !== 'sound' && state !== 'watch',
   );
@@ -304,7 +305,7 @@ function forUnproven(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
   const feeds = at.can('leakdown') && at.times('leakdown', id) < MOST_READINGS;
   if (hasReason(cylinder, 'test-likelier', 'test-doubted')) {
     const release = at.job.engine.compressionRelease === 'automatic';
-    const off = [...namesOf(at.belief, id)].filter(([name]) => isTestFault(name)).sort((a, b) => b[1] - a[1])[0]?.[0];
+    const off = [...namesOf(at.belief, id)].filter(([name]) => isTestFault(name)).sort(likeliestFirst)[0]?.[0];
     if (leakage && off === 'off-tdc') return feeds ? [again('leakdown', id, { because: 'wrong-stroke' })] : [];
     if (leakage && off === 'adapter-leak' && leakage.state === 'unproven')
       return feeds ? [again('leakdown', id, { because: 'too-close' })] : [];

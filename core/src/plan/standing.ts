@@ -1,3 +1,4 @@
+import { likeliestFirst } from '../causes/likeliest-first';
 import { entropyOf, namesOf, type Named } from '../causes/names';
 import type { Belief } from '../causes/infer';
 import type { JobFile } from '../jobfile/job-file';
@@ -51,7 +52,7 @@ export const labours = ({ job }: Standing): boolean => crankingNote(job)?.labour
 
 /** The likeliest thing that a cylinder may have, test faults included. */
 export function likeliestOf({ belief }: Standing, id: string): { cause: Named; probability: number } | undefined {
-  const top = [...namesOf(belief, id)].sort((a, b) => b[1] - a[1])[0];
+  const top = [...namesOf(belief, id)].sort(likeliestFirst)[0];
   return top && { cause: top[0], probability: top[1] };
 }
 

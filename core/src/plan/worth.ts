@@ -1,3 +1,4 @@
+import { likeliestFirst } from '../causes/likeliest-first';
 import { binsOf, FACT_NAMES, type HeardFact, type TableFact } from '../causes/facts';
 import type { Belief } from '../causes/infer';
 import { type RowShares, shareOf } from '../causes/tables';
@@ -89,7 +90,7 @@ function worth(
     const probability = [...names.values()].reduce((a, b) => a + b, 0);
     if (probability <= 0) return;
     after += probability * entropy(new Map([...names].map(([name, p]) => [name, p / probability])));
-    const [cause, p] = [...names].sort((a, b) => b[1] - a[1])[0] as [Named, number];
+    const [cause, p] = [...names].sort(likeliestFirst)[0] as [Named, number];
     told.push({ outcome, probability, then: { cause, probability: p / probability } });
   });
   return { bits: Math.max(0, before - after), outcomes: told.sort((a, b) => b.probability - a.probability) };

@@ -24,11 +24,15 @@ export function normalBelow(x: number): number {
   return Math.min(1, Math.max(0, 0.5 + (sum * Math.exp(-0.5 * x * x)) / Math.sqrt(2 * Math.PI)));
 }
 
+const ON_THE_LINE = 1e-12;
+
 /**
  * P(true < limit) when an estimate carries a standard uncertainty.
  * All three in one unit. Without doubt it is a bare comparison: 0 or 1, and one half on the line.
  */
 export function probabilityBelow(limit: number, estimate: number, standardUncertainty: number): number {
-  if (standardUncertainty === 0) return estimate === limit ? 0.5 : estimate < limit ? 1 : 0;
+  // On the line in one unit is on it in every other, whatever the last bits say.
+  if (Math.abs(limit - estimate) <= ON_THE_LINE * Math.abs(limit)) return 0.5;
+  if (standardUncertainty === 0) return estimate < limit ? 1 : 0;
   return normalBelow((limit - estimate) / standardUncertainty);
 }

@@ -98,6 +98,11 @@ describe('the normal curve', () => {
   test('what is no number is refused instead of being summed for ever', () => {
     expect(() => probabilityBelow(Infinity, Infinity, 1)).toThrow(InputError);
   });
+  test('a figure on the line stands on it in every unit', () => {
+    const limit = 125 * 6.894757293168361;
+    expect(probabilityBelow(limit, limit * (1 + 2e-16), 12)).toBe(0.5);
+    expect(probabilityBelow(limit, limit - 0.001, 12)).toBeGreaterThan(0.5);
+  });
   test('without doubt it is a bare comparison', () => {
     expect([probabilityBelow(10, 9, 0), probabilityBelow(10, 11, 0), probabilityBelow(10, 10, 0)]).toEqual([1, 0, 0.5]);
   });

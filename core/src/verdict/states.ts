@@ -1,3 +1,4 @@
+import { likeliestFirst } from '../causes/likeliest-first';
 import { isTestFault, type TestFault } from '../causes/hypotheses';
 import type { Belief } from '../causes/infer';
 import { namesOf, type Named } from '../causes/names';
@@ -76,7 +77,7 @@ export function settleState(draft: Draft, belief: Belief, context: Context): voi
   if (disagree && draft.state !== 'dead' && parts.leakage !== 'low') draft.state = 'unproven';
   if (draft.compression && parts.compression) draft.compression.state = parts.compression;
   if (draft.leakage && parts.leakage) draft.leakage.state = parts.leakage;
-  const top = [...odds].sort((a, b) => b[1] - a[1])[0];
+  const top = [...odds].sort(likeliestFirst)[0];
   if (top && draft.state === 'sound' && top[0] !== 'sound' && top[1] > HALF && !isTestFault(top[0])) {
     draft.state = 'watch';
     draft.reasons.unshift({ rule: 'fault-likelier', cause: top[0], probability: top[1] });
@@ -123,7 +124,7 @@ function excuse(
 ): void {
   const touching = by === 'air' ? AIR : CRANKING;
   const released = by === 'cranking' && job.engine.compressionRelease === 'automatic' && !countsTheRelease(limits);
-  const [likeliest] = [...odds].filter(([name]) => touching.has(name)).sort((a, b) => b[1] - a[1]);
+  const [likeliest] = [...odds].filter(([name]) => touching.has(name)).sort(likeliestFirst);
   const blame = released ? 'compression-release' : likeliest?.[0];
   if (!blame) return;
   // The same fault may excuse cranking and air: it is said once.

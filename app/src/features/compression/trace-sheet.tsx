@@ -1,3 +1,4 @@
+import { LOCALE } from '@/ui/format';
 import type { Trace } from '@rugged/contract/trace';
 import { type Cycle, fromKPa, type PressureUnit, PRESSURE_UNITS, toKPa, UNIT_SIGN } from '@rugged/core';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
@@ -59,7 +60,7 @@ export function TraceSheet({ cylinder, cycle, unit, visible, fromShared = false,
       </Button>
       {state.is === 'reading' ? (
         <View role="status">
-          <Words>{`Reading ${state.name}: ${state.rows.toLocaleString('en')} samples`}</Words>
+          <Words>{`Reading ${state.name}: ${state.rows.toLocaleString(LOCALE)} samples`}</Words>
         </View>
       ) : null}
       {state.is === 'wrong' ? (
@@ -126,7 +127,7 @@ function Found({ trace, cycle, shown, said, cylinder, onSay, onTake }: FoundProp
             ['Peak', inWords(trace.peak)],
             ...(rpm === undefined ? [] : [['Cranking', `${Math.round(rpm)} rev/min`]]),
             ['Length', `${trace.seconds.toFixed(1)} s`],
-            ['Samples', trace.samples.toLocaleString('en')],
+            ['Samples', trace.samples.toLocaleString(LOCALE)],
           ].map(([key = '', figure = '']) => ({ key, cells: [key, figure] }))}
         />
       )}

@@ -13,7 +13,7 @@ import { useDates } from '@/data/dates';
 import { Button } from '@/ui/button';
 import { Columns } from '@/ui/columns';
 import { meterInWords } from '@/bench/meter-words';
-import { day } from '@/ui/format';
+import { day, LOCALE } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Empty, Screen, Waiting } from '@/ui/screen';
 import { StateMark } from '@/ui/state-mark';
@@ -111,7 +111,7 @@ function Life({ latest, visits }: { latest: Bench; visits: readonly Visit[] }) {
               what,
               ...(cylinders ? [`cyl ${cylinders.join(', ')}`] : []),
               ...(meter === undefined ? [] : [`at ${meterInWords(meter, engine.meterUnit)}`]),
-              ...(cost === undefined ? [] : [`cost ${cost.toLocaleString()}`]),
+              ...(cost === undefined ? [] : [`cost ${cost.toLocaleString(LOCALE)}`]),
             ].join(' · ')}
           </Words>
         ))}

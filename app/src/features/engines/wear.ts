@@ -1,3 +1,4 @@
+import { LOCALE } from '@/ui/format';
 import {
   COVERAGE,
   dayOfUse,
@@ -87,14 +88,14 @@ const SIGN: Readonly<Record<MeterUnit, string>> = { h: 'h', km: 'km', mi: 'miles
 /** In figures of two digits or so: a line through a few readings promises no more. */
 function roughly(use: number): string {
   const step = 10 ** Math.max(1, Math.floor(Math.log10(Math.max(1, use))) - 1);
-  return (Math.round(use / step) * step).toLocaleString();
+  return (Math.round(use / step) * step).toLocaleString(LOCALE);
 }
 
 /** Over so much use that it is more than nothing. */
 function lostIn(slopePerUse: number, unit: PressureUnit, meter: MeterUnit): string {
   const shown = (use: number) => formatPressure(-use * slopePerUse, unit);
   const over = [100, 1000, 10_000].find((use) => Number(shown(use)) > 0) ?? 100_000;
-  return `${shown(over)} ${UNIT_SIGN[unit]} in ${over.toLocaleString()} ${SIGN[meter]}`;
+  return `${shown(over)} ${UNIT_SIGN[unit]} in ${over.toLocaleString(LOCALE)} ${SIGN[meter]}`;
 }
 
 /** Beyond this nobody plans. */

@@ -51,12 +51,13 @@ export function Frame({ children }: { children: ReactNode }) {
         {testing ? null : <UpdateOffer />}
         {children}
       </View>
-      {rail || testing ? null : <Places rail={false} />}
+      {rail || testing ? null : <Places rail={false} low={side} />}
     </View>
   );
 }
 
-function Places({ rail }: { rail: boolean }) {
+/** @param low on its side a phone has little height: name beside the picture */
+function Places({ rail, low = false }: { rail: boolean; low?: boolean }) {
   const c = useColours();
   const pathname = usePathname();
   const { person } = useSignedIn();
@@ -65,7 +66,7 @@ function Places({ rail }: { rail: boolean }) {
       role="navigation"
       aria-label="Places"
       dataSet={{ print: 'hide' }}
-      style={[rail ? styles.rail : styles.tabs, { backgroundColor: c.groundDeep }]}
+      style={[rail ? styles.rail : styles.tabs, low && styles.low, { backgroundColor: c.groundDeep }]}
     >
       {PLACES.map(({ name, path, icon, holds }) => {
         const here = holds(pathname);
@@ -81,7 +82,7 @@ function Places({ rail }: { rail: boolean }) {
                 : { borderTopColor: here ? c.amber : 'transparent' },
             ]}
           >
-            <View style={styles.inside}>
+            <View style={[styles.inside, low && styles.lowInside]}>
               <Icon name={icon} size={24} color={here ? c.amber : c.onGroundDim} />
               <Text
                 style={{
@@ -106,6 +107,8 @@ const styles = StyleSheet.create({
   beside: { flexDirection: 'row' },
   place: { flex: 1, minWidth: 0 },
   tabs: { flexDirection: 'row', height: 64 },
+  low: { height: TOUCH.least },
+  lowInside: { flexDirection: 'row', justifyContent: 'center', gap: 8 },
   tab: { flex: 1, borderTopWidth: 4, justifyContent: 'center' },
   rail: { width: 92, paddingTop: 12, gap: 4 },
   railItem: { borderLeftWidth: 5, minHeight: TOUCH.main + 8, justifyContent: 'center', paddingRight: 5 },

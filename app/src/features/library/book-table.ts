@@ -1,3 +1,4 @@
+import { LOCALE } from '@/ui/format';
 import type { NewBook } from '@rugged/contract';
 import { PRESSURE_UNITS, type PressureUnit, SPREAD_METHODS, type SpreadMethod } from '@rugged/core';
 import Papa from 'papaparse';
@@ -93,7 +94,8 @@ async function readJson(text: string, check: (book: Figures) => Promise<string[]
   return { rows };
 }
 
-const tooMany = (rows: number) => `has ${rows.toLocaleString()} rows, and ${MOST_ROWS.toLocaleString()} are the most`;
+const tooMany = (rows: number) =>
+  `has ${rows.toLocaleString(LOCALE)} rows, and ${MOST_ROWS.toLocaleString(LOCALE)} are the most`;
 
 async function readCsv(text: string, unit: PressureUnit, check: (book: Figures) => Promise<string[]>): Promise<Import> {
   const { data, meta } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: 'greedy' });
