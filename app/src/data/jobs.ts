@@ -1,6 +1,6 @@
 import type { JobChange, Page } from '@rugged/contract';
 import { type Bench, toJobFile } from '@rugged/contract/bench';
-import { InputError, judge, type PressureUnit, type Report, report } from '@rugged/core';
+import { InputError, judge, judgeTyped, type PressureUnit, type Report, report } from '@rugged/core';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Refused } from './api';
@@ -78,10 +78,13 @@ export function useBench(jobId: string) {
 
 export type Verdict = { ok: true; judgement: Report } | { ok: false; error: InputError };
 
-/** What the readings prove, computed here and now and told in one unit. */
-export function judgeBench(bench: Bench, unit: PressureUnit): Verdict {
+/**
+ * What the readings prove, computed here and now and told in one unit.
+ * @param typed something is still being typed: what is next is not asked at every key
+ */
+export function judgeBench(bench: Bench, unit: PressureUnit, typed = false): Verdict {
   try {
-    return { ok: true, judgement: report(judge(toJobFile(bench)), unit) };
+    return { ok: true, judgement: report((typed ? judgeTyped : judge)(toJobFile(bench)), unit) };
   } catch (error) {
     if (error instanceof InputError) return { ok: false, error: error as InputError };
     throw error;

@@ -3,7 +3,7 @@ import { fromKPa, toKPa, type VacuumUnit } from '@rugged/core';
 const DAY_MS = 24 * 3600 * 1000;
 
 const spoken = typeof navigator === 'undefined' ? undefined : navigator.language;
-/** Dates and figures as the person writes them, in the language of the interface: half a sentence in another is none. */
+/** Dates and figures as the person writes them, in the language of the interface. */
 export const LOCALE = spoken !== undefined && /^en\b/i.test(spoken) ? spoken : 'en-GB';
 
 /** How long ago: "3 days ago", "yesterday", "2 hours ago". */

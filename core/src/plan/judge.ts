@@ -25,3 +25,6 @@ export function judge(job: JobFile, unreadable: readonly InputError[] = []): Jud
     next: roundOff(nextSteps(judged, verdict, belief).map((step, i) => ({ rank: i + 1, ...step }))),
   };
 }
+
+/** The same for a figure that is still being typed: what it would prove, and nothing planned after it. */
+export const judgeTyped = (job: JobFile): Judgement => ({ ...examine(job).verdict, next: [] });

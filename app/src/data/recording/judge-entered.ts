@@ -14,9 +14,9 @@ const leftOut = (verdict: Verdict): { field: string; reason: string }[] =>
  * before it is kept: in a verdict it would only be left out.
  */
 export function judgeEntered(bench: Bench, recorded: Recorded<TestKind>, unit: PressureUnit): Verdict {
-  const verdict = judgeBench(withRecorded(bench, recorded), unit);
+  const verdict = judgeBench(withRecorded(bench, recorded), unit, true);
   if (!verdict.ok || leftOut(verdict).length === 0) return verdict;
-  const known = new Set(leftOut(judgeBench(bench, unit)).map(({ field, reason }) => `${field} ${reason}`));
+  const known = new Set(leftOut(judgeBench(bench, unit, true)).map(({ field, reason }) => `${field} ${reason}`));
   const refused = leftOut(verdict).find(({ field, reason }) => !known.has(`${field} ${reason}`));
   return refused ? { ok: false, error: new InputError(refused.field, 'shape', { why: refused.reason }) } : verdict;
 }

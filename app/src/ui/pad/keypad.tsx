@@ -1,3 +1,4 @@
+import { memo, useCallback, useLayoutEffect, useRef } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import Icon from '../icon';
@@ -28,28 +29,35 @@ const ROWS: readonly (readonly [PadKey, PadKey, PadKey])[] = [
   ['0', '.', 'back'],
 ];
 
-/** Large numeric keys with a column of commands, in reach of one thumb. */
-export function Keypad({ onKey, side }: Props) {
+/** Large numeric keys with a column of commands, in reach of one thumb. Only a key that changes is drawn anew. */
+export function Keypad(props: Props) {
+  const { side } = props;
   const left = useMainHand() === 'left';
   const { tight } = useRoom();
+  const latest = useRef(props);
+  useLayoutEffect(() => {
+    latest.current = props;
+  });
+  const press = useCallback((key: PadKey) => latest.current.onKey(key), []);
+  const command = useCallback((at: number) => latest.current.side[at]?.onPress(), []);
   return (
     <View style={tight ? styles.low : styles.pad}>
-      {ROWS.map((row, r) => (
-        <View key={row[0]} style={[styles.row, left && styles.mirrored]}>
-          {row.map((key) => (
-            <Key
-              key={key}
-              name={key}
-              label={key === 'back' ? 'Delete digit' : key === '.' ? 'Decimal point' : key}
-              onPress={() => onKey(key)}
-            />
-          ))}
-          <Side command={side[r] as SideKey} />
-        </View>
-      ))}
+      {ROWS.map((row, r) => {
+        const { name, label, chosen = false } = side[r] as SideKey;
+        return (
+          <View key={row[0]} style={[styles.row, left && styles.mirrored]}>
+            {row.map((key) => (
+              <Key key={key} name={key} onPress={press} />
+            ))}
+            <Side name={name} label={label} chosen={chosen} at={r} onPress={command} />
+          </View>
+        );
+      })}
     </View>
   );
 }
+
+const LABEL: Readonly<Partial<Record<PadKey, string>>> = { back: 'Delete digit', '.': 'Decimal point' };
 
 /** As high as the screen allows. */
 function useHeight() {
@@ -57,15 +65,15 @@ function useHeight() {
   return { minHeight: least ? TOUCH.tight : tight ? TOUCH.least : TOUCH.least + 4 };
 }
 
-function Key({ name, label, onPress }: { name: PadKey; label: string; onPress(): void }) {
+const Key = memo(function Key({ name, onPress }: { name: PadKey; onPress(key: PadKey): void }) {
   const c = useColours();
   const height = useHeight();
   return (
     <TouchableRipple
-      onPress={onPress}
+      onPress={() => onPress(name)}
       borderless
       role="button"
-      aria-label={label}
+      aria-label={LABEL[name] ?? name}
       style={[styles.key, height, { backgroundColor: c.plate, borderColor: c.line }]}
     >
       <View style={styles.centre}>
@@ -77,27 +85,34 @@ function Key({ name, label, onPress }: { name: PadKey; label: string; onPress():
       </View>
     </TouchableRipple>
   );
+});
+
+interface SideProps {
+  name: string;
+  label: string;
+  chosen: boolean;
+  at: number;
+  onPress(at: number): void;
 }
 
-function Side({ command }: { command: SideKey }) {
+const Side = memo(function Side({ name, label, chosen, at, onPress }: SideProps) {
   const c = useColours();
   const height = useHeight();
-  const { chosen = false } = command;
   return (
     <TouchableRipple
-      onPress={command.onPress}
+      onPress={() => onPress(at)}
       borderless
       role="button"
-      aria-label={command.label}
+      aria-label={label}
       aria-pressed={chosen}
       style={[styles.key, height, { backgroundColor: chosen ? c.ink : c.plateSunk, borderColor: c.line }]}
     >
       <View style={styles.centre}>
-        <Text style={{ fontFamily: FACE.heavy, fontSize: 18, color: chosen ? c.plate : c.ink }}>{command.name}</Text>
+        <Text style={{ fontFamily: FACE.heavy, fontSize: 18, color: chosen ? c.plate : c.ink }}>{name}</Text>
       </View>
     </TouchableRipple>
   );
-}
+});
 
 const styles = StyleSheet.create({
   pad: { gap: 8 },
