@@ -5,14 +5,13 @@ import { judge } from '@rugged/core/plan';
 import { InputError, PRESSURE_UNITS, type PressureUnit } from '@rugged/core/quantity';
 import { report } from '@rugged/core/report';
 
-/** Exit codes of the command: done, wrong input, not in this version. */
+/** Exit codes of the command: done, wrong input. */
 const DONE = 0;
 const BAD_INPUT = 2;
-const NOT_IN_THIS_VERSION = 3;
 
 const USAGE =
-  'usage: rugged judge FILE | rugged plan FILE | rugged simulate FILE | rugged trace FILE.csv [--unit ' +
-  'psi|kPa|bar|kgf/cm2]    (FILE may be - for standard input)';
+  'usage: rugged judge FILE | rugged plan FILE | rugged decide FILE | rugged simulate FILE | rugged trace FILE.csv ' +
+  '[--unit psi|kPa|bar|kgf/cm2]    (FILE may be - for standard input)';
 
 export interface Outcome {
   code: number;
@@ -37,6 +36,7 @@ function judged(text: string) {
 const COMMANDS: Readonly<Record<string, Command>> = {
   judge: (path, { readText }) => judged(readText(path)),
   plan: (path, { readText }) => ({ next: judged(readText(path)).next }),
+  decide: async (path, { readText }) => (await import('@rugged/core/decide')).decide(readJobFile(readText(path))),
   simulate: async (path, { readText }) =>
     (await import('@rugged/core/virtual-engine')).simulate(readJobFile(readText(path))),
   // Only a trace needs the CSV parser: the other commands start without it.
@@ -46,8 +46,6 @@ const COMMANDS: Readonly<Record<string, Command>> = {
       unit ? { unit } : {},
     ),
 };
-/** Named by the format, written later. */
-const LATER: readonly string[] = ['decide'];
 
 /** Runs one command. Bad input never shows a stack, only one line with file, field and reason. */
 export async function rugged(args: readonly string[], readText: ReadText = textOf): Promise<Outcome> {
@@ -58,7 +56,6 @@ export async function rugged(args: readonly string[], readText: ReadText = textO
     unit,
   } = asked;
   if (name === undefined || asked.help) return { code: asked.help ? DONE : BAD_INPUT, err: USAGE };
-  if (LATER.includes(name)) return { code: NOT_IN_THIS_VERSION, err: `rugged: ${name} is not in this version` };
   const command = COMMANDS[name];
   if (!command) return { code: BAD_INPUT, err: `rugged: there is no command ${name}. ${USAGE}` };
   if (path === undefined || rest.length > 0) return { code: BAD_INPUT, err: USAGE };

@@ -63,8 +63,36 @@ test('a missing file is bad input, not a crash', async () => {
     err: expect.stringContaining('ENOENT'),
   });
 });
-test('deciding is not in this version: exit 3', async () => {
-  expect(await rugged(['decide', 'x'])).toEqual({ code: 3, err: 'rugged: decide is not in this version' });
+test('decide prints each option with its spread, the recommended one, and what would flip it', async () => {
+  const decision = {
+    currency: 'EUR',
+    labourRatePerHour: 60,
+    valueRunning: 1500,
+    valueAsIs: 200,
+    options: [
+      { name: 'leave it' },
+      { name: 'top end', cures: ['rings-or-bore'], partsLow: 150, partsLikely: 180, partsHigh: 300, hoursLikely: 4 },
+    ],
+  };
+  const { code, out } = await rugged(['decide', file({ ...good, decision })]);
+  expect(code).toBe(0);
+  const decided = JSON.parse(out ?? '') as { options: { name: string; mean: number; p10: number; p90: number }[] };
+  expect(decided).toMatchObject({ recommended: expect.any(String) as string, flips: expect.any(Array) as unknown[] });
+  expect(decided.options.map(({ name }) => name)).toEqual(['leave it', 'top end']);
+  expect(decided.options[1]?.mean).toBeCloseTo(210 + 240, 6);
+  expect(decided.options[1]?.p90).toBeGreaterThan(decided.options[1]?.p10 ?? Infinity);
+});
+test('a file without a decision, and one that is upside down, are refused at the field', async () => {
+  expect(await rugged(['decide', file(good)])).toMatchObject({ code: 2, err: expect.stringContaining('decision') });
+  const upside = {
+    labourRatePerHour: 1,
+    valueRunning: 1,
+    valueAsIs: 1,
+    options: [{ name: 'a', partsLow: 9, partsLikely: 1 }],
+  };
+  const { code, err } = await rugged(['decide', file({ ...good, decision: upside })]);
+  expect(code).toBe(2);
+  expect(err).toContain('options[0].partsLow: must not be above partsLikely');
 });
 test('plan prints the ranked next steps of the same verdict', async () => {
   const [judged, planned] = await Promise.all(

@@ -1,4 +1,5 @@
 export * from './book';
+export * from './decision';
 export * from './house-rules';
 export * from './job-file';
 export * from './purpose';

@@ -1,6 +1,7 @@
 import type { Site } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
 import type { Book } from './book';
+import type { DecisionInput } from './decision';
 import type { HouseRules } from './house-rules';
 import type { Purpose } from './purpose';
 import type { ReadHereLimit } from './read-here';
@@ -31,4 +32,5 @@ export interface JobFile {
   /** What the shop has; absent means everything. */
   equipment?: string[];
   virtual?: Virtual;
+  decision?: DecisionInput;
 }

@@ -117,6 +117,14 @@ export const REFUSALS = {
   'cannot-have-cause': ({ cause }: { cause: string }) => `this engine cannot have ${cause}`,
   'no-lever': () => 'names lever-on, and this engine has no lever',
 
+  // Decisions
+  'decision-missing': () => 'is required to decide',
+  'no-option': () => 'needs at least one option',
+  'named-twice': ({ name }: { name: string }) => `is the name of another option too: ${name}`,
+  'no-such-option': ({ name }: { name: string }) => `names ${name}, and there is no such option`,
+  'more-than-certain': () => 'add up to more than certain',
+  'goes-in-a-circle': () => 'comes back to where it began',
+
   // Records
   'not-known-here': () => 'is not known in this shop',
   'of-another-kind': ({ kind, test }: { kind: string; test: string }) => `is ${kind}, but the test is ${test}`,

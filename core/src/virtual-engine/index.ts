@@ -5,6 +5,6 @@ export * from './cylinder';
 export * from './faults';
 export * from './listening';
 export * from './live';
-export * from './random';
+export * from '../quantity/random';
 export * from './simulate';
 export * from '../jobfile/virtual';

@@ -1,5 +1,5 @@
 import type { Leaks } from './cylinder';
-import type { Random } from './random';
+import type { Random } from '../quantity/random';
 import type { Heard, HeardAt } from '../jobfile/tests';
 
 /** From this flow on air is faint, clear, strong, g/s. */

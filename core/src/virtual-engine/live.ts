@@ -5,7 +5,7 @@ import { holdCase } from './case-test';
 import { crank } from './cranking';
 import { sweptCm3, type VirtualCylinder } from './cylinder';
 import { caseLeakMm } from './faults';
-import { type Random, seeded } from './random';
+import { type Random, seeded } from '../quantity/random';
 import {
   AIR_K,
   CASE_LEAK_MM,

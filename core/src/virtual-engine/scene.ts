@@ -4,7 +4,7 @@ import type { JobFile } from '../jobfile/job-file';
 import { type CrankingOptions, crank, type Cranked, type Starter, type VirtualGauge } from './cranking';
 import { COLD_K, soundCylinders, type VirtualCylinder, WARM_K } from './cylinder';
 import { withFaults } from './faults';
-import { type Random, seeded } from './random';
+import { type Random, seeded } from '../quantity/random';
 import type { Nuisance, Virtual, VirtualTestFault } from '../jobfile/virtual';
 import type { Test } from '../jobfile/tests';
 import { presetOf } from '../engine/preset';

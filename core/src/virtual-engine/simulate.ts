@@ -12,7 +12,7 @@ import { crank } from './cranking';
 import { sweptCm3, type VirtualCylinder } from './cylinder';
 import { caseLeakMm, otherSideOf } from './faults';
 import { listen } from './listening';
-import type { Random } from './random';
+import type { Random } from '../quantity/random';
 import {
   AIR_K,
   CASE_LEAK_MM,

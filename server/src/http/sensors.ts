@@ -25,6 +25,8 @@ const HOURS = 4;
 /** So many lines lie in between for a pad whose signal went; older ones are passed over. */
 const KEPT_SAMPLES = 200_000;
 const EVERY_MS = 50;
+/** So often it is noted that a pad listens; the sensor is told so for two seconds. */
+const MARKED_MS = 700;
 const MOST_BYTES = 512 * 1024;
 
 /** One joined sensor. */
@@ -164,6 +166,7 @@ async function relay(store: Store, res: Response, sensor: Sensor, resumed: Joine
     store.sequelize.query<T>(sql, { bind: { ...bind, id: sensor.id }, type: QueryTypes.SELECT });
   let place = resumed ?? { base: Number(sensor.taken), next: Number(sensor.taken) };
   let greeted = false;
+  let marked = 0;
   let closed = false;
   res.on('close', () => {
     closed = true;
@@ -177,9 +180,12 @@ async function relay(store: Store, res: Response, sensor: Sensor, resumed: Joine
   res.write('retry: 500\n\n');
   try {
     while (!closed) {
+      if (Date.now() - marked > MARKED_MS) {
+        marked = Date.now();
+        await ask('UPDATE sensors SET listened_at = now() WHERE id = $id', {});
+      }
       const [now] = await ask<Sensor & { open: boolean }>(
-        `UPDATE sensors SET listened_at = now() WHERE id = $id
-         RETURNING hello, taken, ended, expires_at > now() AS open`,
+        'SELECT hello, taken, ended, expires_at > now() AS open FROM sensors WHERE id = $id',
         {},
       );
       if (!now?.open) break;

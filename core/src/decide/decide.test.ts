@@ -1,0 +1,236 @@
+import fc from 'fast-check';
+import type { Named } from '../causes/names';
+import type { DecisionInput, RepairOption } from '../jobfile/decision';
+import { InputError } from '../quantity/input-error';
+import { decideBy } from './decide';
+import { meanOf, quantileOf, triangleOf, varianceOf } from './triangle';
+
+const rings: ReadonlyMap<Named, number> = new Map([['rings-or-bore', 1]]);
+const money = { labourRatePerHour: 60, valueRunning: 1500, valueAsIs: 200 };
+const nothing: RepairOption = { name: 'leave it' };
+const topEnd: RepairOption = {
+  name: 'top end',
+  cures: ['rings-or-bore', 'piston-damage'],
+  partsLow: 150,
+  partsLikely: 180,
+  partsHigh: 300,
+  hoursLow: 3,
+  hoursLikely: 4,
+  hoursHigh: 8,
+  accessHours: 1,
+};
+const decided = (options: RepairOption[], odds = rings, more: Partial<DecisionInput> = {}) =>
+  decideBy({ ...money, options, ...more }, odds);
+const option = (all: ReturnType<typeof decided>, name: string) =>
+  all.options.find((one) => one.name === name) as (typeof all.options)[number];
+
+describe('a triangle', () => {
+  test('mean, variance and quantiles by hand', () => {
+    const triangle = { low: 0, likely: 3, high: 6 };
+    expect([meanOf(triangle), varianceOf(triangle)]).toEqual([3, 1.5]);
+    expect([0, 0.5, 1].map((share) => quantileOf(triangle, share))).toEqual([0, 3, 6]);
+    expect(quantileOf({ low: 0, likely: 0, high: 4 }, 0.75)).toBeCloseTo(2, 12);
+  });
+  test('what is missing stands at the likely figure; the wrong way round is refused by name', () => {
+    expect(triangleOf('parts', undefined, 80, undefined)).toEqual({ low: 80, likely: 80, high: 80 });
+    expect(triangleOf('parts', 60, undefined, 100)).toEqual({ low: 60, likely: 80, high: 100 });
+    expect(() => triangleOf('parts', 90, 80, 100)).toThrow(
+      new InputError('partsLow', 'must-not-be-above-field', { field: 'partsLikely' }),
+    );
+    expect(() => triangleOf('hours', 1, 9, 8)).toThrow('hoursLikely');
+  });
+});
+
+test('one certain cause and fixed costs: by hand, without spread', () => {
+  const all = decided([{ name: 'rings', cures: ['rings-or-bore'], partsLikely: 100, hoursLikely: 2 }, nothing]);
+  expect(option(all, 'rings')).toMatchObject({ mean: 220, p10: 220, p50: 220, p90: 220, runs: 1, valueLeft: 1280 });
+  expect(option(all, 'leave it')).toMatchObject({ mean: 0, runs: 0, valueLeft: 200 });
+  expect(all.recommended).toBe('rings');
+  expect(all.stopAndCall).toBe(1300);
+});
+
+test('the mean is exact, and the draws agree with it within their own error', () => {
+  const { mean, p10, p90, chanceOverValue } = option(decided([topEnd, nothing]), 'top end');
+  // 210 for parts, five hours and one to get there.
+  expect(mean).toBeCloseTo(210 + 60 * 5 + 60, 9);
+  const deviation = Math.sqrt(
+    varianceOf({ low: 150, likely: 180, high: 300 }) + 3600 * varianceOf({ low: 3, likely: 4, high: 8 }),
+  );
+  expect((p10 + p90) / 2).toBeGreaterThan(mean - deviation);
+  expect(p90 - p10).toBeGreaterThan(2 * deviation);
+  expect(p90 - p10).toBeLessThan(3 * deviation);
+  expect(chanceOverValue).toBe(0);
+});
+
+test('what is found once it is open: the way there is paid once, the rest on top', () => {
+  const engine: RepairOption = {
+    name: 'used engine',
+    cures: ['rings-or-bore', 'piston-damage'],
+    partsLikely: 700,
+    hoursLikely: 5,
+    accessHours: 2,
+  };
+  const opened: RepairOption = {
+    ...topEnd,
+    partsLow: 180,
+    partsHigh: 180,
+    hoursLow: 4,
+    hoursHigh: 4,
+    escalates: [{ to: 'used engine', probability: 0.12 }],
+  };
+  const { mean, runs } = option(decided([{ ...opened, holdsProbability: 0.9 }, engine]), 'top end');
+  expect(mean).toBeCloseTo(60 + 180 + 240 + 0.12 * (700 + 300), 9);
+  expect(runs).toBeCloseTo(0.88 * 0.9 + 0.12, 9);
+});
+
+test('two options: the odds at which the other becomes the best, solved by hand', () => {
+  const odds = new Map<Named, number>([
+    ['exhaust-valve', 0.7],
+    ['rings-or-bore', 0.3],
+  ]);
+  const head: RepairOption = { name: 'head', cures: ['exhaust-valve'], partsLikely: 200 };
+  const all: RepairOption = { name: 'whole top end', cures: ['exhaust-valve', 'rings-or-bore'], partsLikely: 500 };
+  const found = decided([head, all], odds);
+  // head: 200 + 1300 x 0.7 - 200; whole: 1500 - 500. Even where 1300 p - 0 = 1000 of the valve: p = 10 / 13.
+  expect(found.recommended).toBe('whole top end');
+  const flip = found.flips.find(({ when }) => 'cause' in when && when.cause === 'exhaust-valve');
+  expect(flip).toMatchObject({ when: { from: 0.7 }, then: 'head' });
+  expect(flip && 'to' in flip.when ? flip.when.to : NaN).toBeCloseTo(10 / 13, 9);
+  expect(found.flips).toContainEqual({
+    when: { option: 'whole top end', dearerBy: expect.closeTo(90, 6) as number },
+    then: 'head',
+  });
+  expect(found.flips).toContainEqual({
+    when: { option: 'head', cheaperBy: expect.closeTo(90, 6) as number },
+    then: 'head',
+  });
+  // Told for certain: 0.7 x (1500 - 200) + 0.3 x (1500 - 500), against 1000.
+  expect(found.perfectTestWorth).toBeCloseTo(0.7 * 1300 + 0.3 * 1000 - 1000, 9);
+});
+
+test.each<[string, RepairOption[], string]>([
+  ['a name twice', [nothing, nothing], 'options[1].name'],
+  [
+    'an option that is not there',
+    [{ ...nothing, escalates: [{ to: 'engine', probability: 0.1 }] }],
+    'options[0].escalates[0].to',
+  ],
+  [
+    'more than certain',
+    [
+      {
+        ...nothing,
+        escalates: [
+          { to: 'a', probability: 0.7 },
+          { to: 'a', probability: 0.7 },
+        ],
+      },
+      { name: 'a' },
+    ],
+    'options[0].escalates',
+  ],
+  [
+    'a circle',
+    [
+      { name: 'a', escalates: [{ to: 'b', probability: 0.1 }] },
+      { name: 'b', escalates: [{ to: 'a', probability: 0.1 }] },
+    ],
+    'options[0].escalates',
+  ],
+  ['no option', [], 'options'],
+])('%s is refused at its field', (_, options, field) => {
+  expect(() => decided(options)).toThrow(expect.objectContaining({ field }) as Error);
+});
+
+const anyOption = (name: string) =>
+  fc.record({
+    name: fc.constant(name),
+    cures: fc.subarray(['rings-or-bore', 'exhaust-valve', 'piston-damage']),
+    partsLikely: fc.integer({ min: 0, max: 2000 }),
+    hoursLikely: fc.integer({ min: 0, max: 40 }),
+    holdsProbability: fc.integer({ min: 0, max: 10 }).map((tenths) => tenths / 10),
+  });
+const anyOptions = fc.tuple(anyOption('a'), anyOption('b'), anyOption('c'));
+const anyOdds = fc
+  .tuple(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), fc.integer({ min: 0, max: 9 }))
+  .map(([r, v, s]): ReadonlyMap<Named, number> => {
+    const all = r + v + s;
+    return new Map([
+      ['rings-or-bore', r / all],
+      ['exhaust-valve', v / all],
+      ['sound', s / all],
+    ]);
+  });
+const FEW = 200;
+const quick = (options: readonly RepairOption[], odds: ReadonlyMap<Named, number>, scale = 1) =>
+  decideBy(
+    {
+      labourRatePerHour: 60 * scale,
+      valueRunning: 1500 * scale,
+      valueAsIs: 200 * scale,
+      options: options.map((one) => ({ ...one, partsLikely: (one.partsLikely ?? 0) * scale })),
+    },
+    odds,
+    FEW,
+  );
+
+describe('whatever the figures', () => {
+  test('an option never becomes the best by getting dearer', () => {
+    fc.assert(
+      fc.property(anyOptions, anyOdds, fc.integer({ min: 1, max: 3000 }), ([a, b, c], odds, more) => {
+        const before = quick([a, b, c], odds).recommended;
+        const after = quick([{ ...a, partsLikely: a.partsLikely + more }, b, c], odds).recommended;
+        expect(after === 'a' && before !== 'a').toBe(false);
+      }),
+    );
+  });
+  test('one that is worse than leaving it changes nothing, nor does the order', () => {
+    fc.assert(
+      fc.property(anyOptions, anyOdds, ([a, b, c], odds) => {
+        const best = quick([a, b, c], odds);
+        const left = best.options.find(({ name }) => name === best.recommended)?.valueLeft;
+        const useless = { name: 'useless', partsLikely: 9e6 };
+        expect(quick([a, b, c, useless], odds).recommended).toBe(best.recommended);
+        const turned = quick([c, b, a], odds);
+        expect(turned.options.find(({ name }) => name === turned.recommended)?.valueLeft).toBeCloseTo(left ?? NaN, 6);
+      }),
+    );
+  });
+  test('money scales', () => {
+    fc.assert(
+      fc.property(anyOptions, anyOdds, fc.integer({ min: 2, max: 90 }), (options, odds, scale) => {
+        const [one, many] = [quick(options, odds), quick(options, odds, scale)];
+        expect(many.options.map(({ valueLeft }) => valueLeft / scale)).toEqual(
+          one.options.map(({ valueLeft }) => expect.closeTo(valueLeft, 6) as number),
+        );
+      }),
+    );
+  });
+  test('at the odds of a flip the two are worth the same', () => {
+    fc.assert(
+      fc.property(anyOptions, anyOdds, (options, odds) => {
+        const found = quick(options, odds);
+        for (const { when, then } of found.flips) {
+          if (!('cause' in when)) continue;
+          const rest = 1 - when.from;
+          const moved = new Map(
+            [...odds].map(([cause, p]): [Named, number] => [
+              cause,
+              cause === when.cause ? when.to : (p * (1 - when.to)) / rest,
+            ]),
+          );
+          const at = quick(options, moved).options;
+          const value = (name: string) => at.find((one) => one.name === name)?.valueLeft ?? NaN;
+          expect(value(then)).toBeCloseTo(value(found.recommended), 5);
+        }
+      }),
+    );
+  });
+  test('knowing more is never worth less than nothing', () => {
+    fc.assert(
+      fc.property(anyOptions, anyOdds, (options, odds) =>
+        expect(quick(options, odds).perfectTestWorth).toBeGreaterThan(-1e-6),
+      ),
+    );
+  });
+});
