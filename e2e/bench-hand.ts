@@ -89,13 +89,22 @@ export async function useSensor(hand: Hand, settings: string | RegExp): Promise<
   await hand.button('Done').click();
 }
 
+/** The form of a new job, with no engine chosen: what somebody left half filled in would stand there still. */
+export async function newJob(hand: Hand): Promise<void> {
+  await hand.page.goto('/new-job');
+  const change = hand.button('Change').first();
+  await expect(hand.button('A new machine').or(change).first()).toBeVisible();
+  if (await change.isVisible()) await change.click();
+  await expect(hand.button('A new machine')).toBeVisible();
+}
+
 /** A machine that was never here: its kind is the first tap. */
 export async function newMachine(
   hand: Hand,
   { family, kind, owner, machine }: { family: string; kind: string; owner: string; machine: string },
 ): Promise<void> {
   const { page } = hand;
-  await page.goto('/new-job');
+  await newJob(hand);
   await hand.button('A new machine').click();
   await hand.button(`Works in: ${family}`).click();
   await hand.button(`Kind: ${kind}`).click();

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { expectNoSidewaysScroll, Hand, jobNamed } from './bench-hand';
+import { expectNoSidewaysScroll, Hand, jobNamed, newJob } from './bench-hand';
 
 const SIZES = [
   { name: 'phone', width: 390, height: 844 },
@@ -21,22 +21,21 @@ const SCREENS: readonly {
   },
   {
     name: 'new job',
-    open: async (page, hand) => {
-      await page.goto('/new-job');
-      await expect(hand.button('A new machine')).toBeVisible();
+    open: async (_page, hand) => {
+      await newJob(hand);
     },
   },
   {
     name: 'new machine',
-    open: async (page, hand) => {
-      await page.goto('/new-job');
+    open: async (_page, hand) => {
+      await newJob(hand);
       await hand.button('A new machine').click();
     },
   },
   {
     name: 'kinds, and the whole sheet of a new one',
-    open: async (page, hand) => {
-      await page.goto('/new-job');
+    open: async (_page, hand) => {
+      await newJob(hand);
       await hand.button('A new machine').click();
       await hand.button('Works in: Motorcycle').click();
       await hand.button('Kind: Motorcycle V-twin').click();

@@ -20,7 +20,6 @@ test('on the phone: from a new machine to printed findings, wrong entries mended
   await expect(page.getByLabel('Minimum, psi')).toHaveValue('160');
   // A reload in the middle of it loses nothing.
   await page.reload();
-  await hand.button('A new machine').click();
   await expect(page.getByLabel('Owner')).toHaveValue('Runa Stell');
   await page.getByLabel('Minimum, psi').fill('115');
   await page.getByLabel('Complaint').fill('will not idle');

@@ -26,6 +26,7 @@ test('a photograph, a recording and a job file from another app find their place
   const jobId = await jobNamed(page.request, 418);
 
   await share(hand, 'plug.jpg', 'image/jpeg', await page.screenshot({ type: 'jpeg' }));
+  await page.getByLabel('Search machine, owner, complaint or number').fill('418');
   await hand.button(/^418 · /).click();
   await expect(page.getByRole('img', { name: 'The photograph to be kept' })).toBeVisible();
   expect(page.url()).toContain(`/jobs/${jobId}/notes`);
@@ -35,6 +36,7 @@ test('a photograph, a recording and a job file from another app find their place
     return `${t.toFixed(4)},${(138 * Math.exp(-((((t % 0.4) / 0.4 - 0.5) / 0.06) ** 2))).toFixed(2)}`;
   });
   await share(hand, 'crank.csv', 'text/csv', ['time (s),pressure (psi)', ...rows].join('\n'));
+  await page.getByLabel('Search machine, owner, complaint or number').fill('418');
   await hand.button(/^418 · /).click();
   await expect(page.getByRole('dialog', { name: /^Recorded trace/ })).toContainText('138');
 

@@ -274,7 +274,7 @@ function Nothing({ isError, search, status, signal, onRetry, onNew }: NothingPro
 const styles = StyleSheet.create({
   actions: { flexDirection: 'row', gap: 8, alignItems: 'center' },
   tools: { minHeight: 48 },
-  toolRow: { flexDirection: 'row', gap: 8, alignItems: 'flex-start', width: '100%', maxWidth: 640 },
+  toolRow: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start', width: '100%', maxWidth: 640 },
   search: { flex: 1 },
   grow: { flexGrow: 1 },
   on: { borderBottomWidth: 5 },

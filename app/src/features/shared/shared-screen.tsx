@@ -1,6 +1,6 @@
 import { InputError, judge, report, type Report, tellStep } from '@rugged/core';
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useDeferredValue, useEffect, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { lastJob } from '@/bench/last-job';
 import { forgetShared, kindOfFile, putAside, readShared } from '@/bench/shared-file';
@@ -8,6 +8,7 @@ import { useJobs } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
 import { contract } from '@/data/validating';
 import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
 import { Empty, Screen, Waiting } from '@/ui/screen';
 import { StateMark } from '@/ui/state-mark';
@@ -56,19 +57,30 @@ export function SharedScreen() {
 /** Jobs in work, the one that was open last first. */
 function WhichJob({ what, to }: { what: string; to: 'notes' | 'compression' }) {
   const router = useRouter();
-  const { benches, isLoading } = useJobs('open', '');
+  const [search, setSearch] = useState('');
+  const { benches, isLoading, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobs(
+    'open',
+    useDeferredValue(search),
+  );
   const last = lastJob();
   const jobs = [...benches].sort((a, b) => Number(b.job.id === last) - Number(a.job.id === last));
   return (
     <Plate label="Which job" style={styles.plate}>
       <Label>{what}</Label>
       <Title>Which job does it go with?</Title>
+      <Field label="Search machine, owner, complaint or number" value={search} onChange={setSearch} />
       {isLoading ? <Waiting what="Fetching the jobs" /> : null}
+      {!isLoading && jobs.length === 0 ? <Words colour="dim">No job in work is called so.</Words> : null}
       {jobs.map(({ job, engine }) => (
         <Button key={job.id} onPress={() => router.replace(`/jobs/${job.id}/${to}?shared=yes`)}>
           {`${job.number ?? 'New'} · ${engine.name} · ${job.complaint}`}
         </Button>
       ))}
+      {hasNextPage ? (
+        <Button kind="chosen" busy={isFetchingNextPage} onPress={() => void fetchNextPage()}>
+          More jobs
+        </Button>
+      ) : null}
     </Plate>
   );
 }
