@@ -104,7 +104,7 @@ const styles = StyleSheet.create({
   button: { borderWidth: LINE, borderRadius: RADIUS, paddingHorizontal: 12, justifyContent: 'center' },
   disabled: { opacity: 0.45 },
   inside: { flexDirection: 'row', alignItems: 'center', justifyContent: 'center', gap: 8, flexGrow: 1 },
-  text: { textAlign: 'center' },
+  text: { textAlign: 'center', flexShrink: 1, minWidth: 0 },
   square: {
     width: TOUCH.least,
     height: TOUCH.least,

@@ -34,7 +34,7 @@ export function Choice<T extends string>({
       {hideLabel ? null : <Label>{label}</Label>}
       <View style={styles.row} {...ARROWS}>
         {options.map(({ value, word }, i) => (
-          <View key={value}>
+          <View key={value} style={styles.chip}>
             <Button
               kind={value === chosen ? (ground ? 'main' : 'chosen') : ground ? 'ground' : 'plain'}
               tall={false}
@@ -69,4 +69,5 @@ const ARROWS = {
 const styles = StyleSheet.create({
   group: { gap: 4, flexShrink: 1, maxWidth: '100%' },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  chip: { maxWidth: '100%' },
 });

@@ -85,5 +85,5 @@ const text = (figure: number | undefined) => (figure === undefined ? '' : String
 
 const styles = StyleSheet.create({
   plate: { gap: 8 },
-  row: { flexDirection: 'row', gap: 8, alignItems: 'flex-start' },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start' },
 });
