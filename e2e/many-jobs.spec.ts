@@ -81,8 +81,10 @@ test('back to a Bay scrolled to four hundred jobs: the same card at the same pla
     })
     .toEqual({ number: before.number, near: true });
   await page.waitForLoadState('networkidle');
-  expect(asked).toHaveLength(1);
-  expect(asked[0]).toContain('/api/jobs/changes');
+  // The bench may still have asked for its own job.
+  const lists = asked.filter((one) => !/^\/api\/jobs\/[0-9a-f]{8}-/.test(one));
+  expect(lists).toHaveLength(1);
+  expect(lists[0]).toContain('/api/jobs/changes');
   // Scrolled back, every card of the way is there.
   await page.mouse.move(200, 500);
   await page.mouse.wheel(0, -3000);

@@ -28,7 +28,8 @@ test('more oil never lowers the rise by displacement', () => {
       fc.double({ min: 0, max: 12, noNaN: true }),
       fc.double({ min: 0, max: 12, noNaN: true }),
       (oil, more) => {
-        expect(displacementRise(900, chamber(400, 9), oil + more, AIR)).toBeGreaterThanOrEqual(
+        // But for the last bits: a drop of a drop is lost in them.
+        expect(displacementRise(900, chamber(400, 9), oil + more, AIR) + 1e-12).toBeGreaterThanOrEqual(
           displacementRise(900, chamber(400, 9), oil, AIR),
         );
       },

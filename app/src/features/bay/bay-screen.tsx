@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import type { Bench } from '@rugged/contract';
 import { FlatList, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useJobs } from '@/data/jobs';
@@ -44,7 +44,16 @@ export function BayScreen() {
   const columns = width >= RAIL ? (width >= 1200 ? 3 : 2) : 1;
   const count = Math.max(total ?? 0, benches.length);
   const rows = useMemo(() => filledRows(benches, columns), [benches, columns]);
-  const place = useKeptPlace(rows, columns);
+  const { hold, onScroll, ...place } = useKeptPlace(rows, columns);
+  const more = () => {
+    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+  };
+  // The list says once a length that its end is near; said while a page was on its way it would be forgotten.
+  const near = useRef(false);
+  const goOn = useEffectEvent(more);
+  useEffect(() => {
+    if (near.current && !isFetchingNextPage) goOn();
+  }, [rows.length, isFetchingNextPage, hasNextPage]);
   return (
     <Screen
       title="Bay"
@@ -95,12 +104,17 @@ export function BayScreen() {
             {item ? <JobCard bench={item} /> : null}
           </View>
         )}
+        ref={hold}
         {...place}
-        initialNumToRender={20}
-        onEndReachedThreshold={0.6}
-        onEndReached={() => {
-          if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+        onScroll={(event) => {
+          const { contentOffset, contentSize, layoutMeasurement } = event.nativeEvent;
+          const left = contentSize.height - contentOffset.y - layoutMeasurement.height;
+          near.current = left < NEAR_THE_END * layoutMeasurement.height;
+          onScroll(event);
         }}
+        initialNumToRender={20}
+        onEndReachedThreshold={NEAR_THE_END}
+        onEndReached={more}
         ListHeaderComponent={status === 'open' && search === '' ? <DuePlate /> : null}
         ListEmptyComponent={
           isLoading ? (
@@ -119,6 +133,8 @@ export function BayScreen() {
   );
 }
 
+/** So many screens before its end the next page is asked for. */
+const NEAR_THE_END = 0.6;
 /** About so high is a card before any was drawn, px. */
 const CARD = 115;
 const GAP = 9;
@@ -146,7 +162,7 @@ function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
   }, [rows, columns]);
   const node = () => list.current?.getScrollableNode() as HTMLElement | undefined;
   const kept = {
-    ref: list,
+    hold: list,
     scrollEventThrottle: 100,
     onScroll: ({ nativeEvent }: { nativeEvent: { contentOffset: { y: number } } }) => {
       const scrolled = node();
