@@ -110,6 +110,7 @@ export function BayScreen() {
           const { contentOffset, contentSize, layoutMeasurement } = event.nativeEvent;
           const left = contentSize.height - contentOffset.y - layoutMeasurement.height;
           near.current = left < NEAR_THE_END * layoutMeasurement.height;
+          if (near.current) more();
           onScroll(event);
         }}
         initialNumToRender={20}
