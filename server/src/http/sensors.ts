@@ -145,10 +145,11 @@ async function take(store: Store, code: string, text: string, transaction: Trans
       ended: now.ended,
       hello: now.hello ?? null,
     });
-  await ask('DELETE FROM sensor_lines WHERE sensor_id = $id AND from_sample < $least', {
-    id: sensor.id,
-    least: Math.max(0, now.taken - KEPT_SAMPLES),
-  });
+  if (now.taken > KEPT_SAMPLES && now.lines.length > 0)
+    await ask('DELETE FROM sensor_lines WHERE sensor_id = $id AND from_sample < $least', {
+      id: sensor.id,
+      least: now.taken - KEPT_SAMPLES,
+    });
   return { kind: sensor.kind, taken: now.taken, listening: sensor.listening };
 }
 
