@@ -47,6 +47,9 @@ test('one certain cause and fixed costs: by hand, without spread', () => {
   expect(option(all, 'leave it')).toMatchObject({ mean: 0, runs: 0, valueLeft: 200 });
   expect(all.recommended).toBe('rings');
   expect(all.stopAndCall).toBe(1300);
+  const dear = decided([{ name: 'rings', cures: ['rings-or-bore'], partsLikely: 5000 }, nothing]);
+  expect(dear.recommended).toBe('leave it');
+  expect(dear.stopAndCall).toBeUndefined();
 });
 
 test('the mean is exact, and the draws agree with it within their own error', () => {

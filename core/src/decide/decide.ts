@@ -86,7 +86,8 @@ export function decideBy(input: DecisionInput, odds: ReadonlyMap<Named, number>,
     options: decided,
     recommended: (options[best] as Priced).name,
     flips: [...flipsByOdds(options, odds, best, left), ...flipsByPrice(decided, best, order)],
-    ...(second === undefined
+    // Where nothing is done there is no bill to stop at.
+    ...(second === undefined || (decided[best] as DecidedOption).mean === 0
       ? {}
       : { stopAndCall: (decided[best] as DecidedOption).mean + valueOf(decided, best) - valueOf(decided, second) }),
     perfectTestWorth:
