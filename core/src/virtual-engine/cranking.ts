@@ -1,4 +1,4 @@
-import { CHOKED_AT, GAMMA, GAS_CONSTANT, HEAT_CAPACITY, holeAreaMm2, massFlow } from './gas';
+import { CHOKED_AT, cooledBy, GAMMA, GAS_CONSTANT, HEAT_CAPACITY, holeAreaMm2, madeGood, massFlow } from './gas';
 import { sweptCm3, type VirtualCylinder, volumeCm3 } from './cylinder';
 
 // Looked up once: the loop below runs a million times.
@@ -238,9 +238,8 @@ export function crank(
                 )
               : 0;
           if (out) {
-            const left = mass - past;
-            temperature *= (left / mass) ** (GAMMA - 1);
-            mass = left;
+            temperature *= cooledBy(past / mass);
+            mass -= past;
             went += past;
           } else {
             // What comes back through a port is fresh; the exhaust of a motor that never fired is air too.
@@ -262,7 +261,7 @@ export function crank(
           const rate = (film * wallAt(volume) * dt * 1e3) / (mass * HEAT_CAPACITY);
           // The film half way through the step follows the pressure there.
           const halfway = 1 + 0.375 * rate * (cylinder.wallK / temperature - 1);
-          temperature += (cylinder.wallK - temperature) * (1 - exp(-rate * halfway));
+          temperature += (cylinder.wallK - temperature) * madeGood(rate * halfway);
           pressure = (mass * GAS_CONSTANT * temperature) / volume;
         }
         // The volume is the one half way through the step: so much has passed by then.
