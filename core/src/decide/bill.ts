@@ -6,6 +6,10 @@ import { meanOf, type Triangle, triangleOf } from './triangle';
 export interface Priced {
   name: string;
   cures: ReadonlySet<string>;
+  runsAsItIs: boolean;
+  gainShare: number;
+  /** Chance that it still runs after a hundred hours. */
+  lasts100Hours: number;
   parts: Triangle;
   hours: Triangle;
   access: number;
@@ -14,23 +18,31 @@ export interface Priced {
   escalates: { to: number; probability: number }[];
 }
 
+/** The options of a decision, with what an hour costs. Tax is in every sum. */
+export interface PriceTable {
+  options: Priced[];
+  rate: number;
+}
+
 /**
  * Options with their figures looked at.
  * @throws InputError naming the field: a name twice, an escalation to nothing, in a circle, or more than certain
  */
-export function pricedOptions({ options }: Pick<DecisionInput, 'options'>): Priced[] {
+export function pricedOptions(input: Pick<DecisionInput, 'options' | 'labourRatePerHour' | 'taxPercent'>): PriceTable {
+  const { options } = input;
+  const taxed = 1 + (input.taxPercent ?? 0) / 100;
   if (options.length === 0) throw new InputError('options', 'no-option');
   const at = new Map<string, number>();
   options.forEach(({ name }, i) => {
     if (at.has(name)) throw new InputError(`options[${i}].name`, 'named-twice', { name });
     at.set(name, i);
   });
-  const priced = options.map((option, i) => within(`options[${i}]`, () => pricedOption(option, at)));
+  const priced = options.map((option, i) => within(`options[${i}]`, () => pricedOption(option, at, taxed)));
   priced.forEach((_, i) => refuseCircles(priced, i));
-  return priced;
+  return { options: priced, rate: input.labourRatePerHour * taxed };
 }
 
-function pricedOption(option: RepairOption, at: ReadonlyMap<string, number>): Priced {
+function pricedOption(option: RepairOption, at: ReadonlyMap<string, number>, taxed: number): Priced {
   const escalates = (option.escalates ?? []).map(({ to, probability }, e) => {
     const found = at.get(to);
     if (found === undefined) throw new InputError(`escalates[${e}].to`, 'no-such-option', { name: to });
@@ -38,13 +50,17 @@ function pricedOption(option: RepairOption, at: ReadonlyMap<string, number>): Pr
   });
   if (escalates.reduce((sum, { probability }) => sum + probability, 0) > 1 + 1e-9)
     throw new InputError('escalates', 'more-than-certain');
+  const { low, likely, high } = triangleOf('parts', option.partsLow, option.partsLikely, option.partsHigh);
   return {
     name: option.name,
     cures: new Set(option.cures ?? []),
-    parts: triangleOf('parts', option.partsLow, option.partsLikely, option.partsHigh),
+    runsAsItIs: option.runsAsItIs === true,
+    gainShare: option.gainShare ?? 1,
+    lasts100Hours: 1 - (option.failsPer100Hours ?? 0),
+    parts: { low: low * taxed, likely: likely * taxed, high: high * taxed },
     hours: triangleOf('hours', option.hoursLow, option.hoursLikely, option.hoursHigh),
     access: option.accessHours ?? 0,
-    machineShop: option.machineShop ?? 0,
+    machineShop: (option.machineShop ?? 0) * taxed,
     holds: option.holdsProbability ?? 1,
     escalates,
   };
@@ -56,22 +72,22 @@ function refuseCircles(options: readonly Priced[], from: number, on: readonly nu
 }
 
 /** Mean of what an option costs once it is open: what it turns into comes on top, the way there is not paid again. */
-export function meanOnceOpen(options: readonly Priced[], at: number, rate: number): number {
+export function meanOnceOpen({ options, rate }: PriceTable, at: number): number {
   const { parts, hours, machineShop, escalates } = options[at] as Priced;
   const own = meanOf(parts) + rate * meanOf(hours) + machineShop;
-  return escalates.reduce((sum, { to, probability }) => sum + probability * meanOnceOpen(options, to, rate), own);
+  return escalates.reduce((sum, { to, probability }) => sum + probability * meanOnceOpen({ options, rate }, to), own);
 }
 
 /** Mean of the whole bill. Exact: sums of means. */
-export const meanBill = (options: readonly Priced[], at: number, rate: number): number =>
-  rate * (options[at] as Priced).access + meanOnceOpen(options, at, rate);
+export const meanBill = (table: PriceTable, at: number): number =>
+  table.rate * (table.options[at] as Priced).access + meanOnceOpen(table, at);
 
-/** Chance that the machine runs afterwards, for one cause of which an option is believed to be the cure or not. */
-export function runsAfter(options: readonly Priced[], at: number, cured: (option: Priced) => number): number {
+/** Mean of something over the options that one may end as, by the chance of each. */
+export function meanOfEnds(options: readonly Priced[], at: number, of: (option: Priced) => number): number {
   const one = options[at] as Priced;
   const stays = 1 - one.escalates.reduce((sum, { probability }) => sum + probability, 0);
   return one.escalates.reduce(
-    (sum, { to, probability }) => sum + probability * runsAfter(options, to, cured),
-    stays * cured(one),
+    (sum, { to, probability }) => sum + probability * meanOfEnds(options, to, of),
+    stays * of(one),
   );
 }

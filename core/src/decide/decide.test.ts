@@ -1,11 +1,13 @@
 import fc from 'fast-check';
-import type { Named } from '../causes/names';
 import type { DecisionInput, RepairOption } from '../jobfile/decision';
 import { InputError } from '../quantity/input-error';
 import { decideBy } from './decide';
-import { meanOf, quantileOf, triangleOf, varianceOf } from './triangle';
+import { shareOf } from './drawn';
+import type { Odds, Trouble } from './odds';
+import type { OpenTest } from './test-worth';
+import { meanOf, quantilesOf, triangleOf, varianceOf } from './triangle';
 
-const rings: ReadonlyMap<Named, number> = new Map([['rings-or-bore', 1]]);
+const rings: Odds = new Map([['rings-or-bore', 1]]);
 const money = { labourRatePerHour: 60, valueRunning: 1500, valueAsIs: 200 };
 const nothing: RepairOption = { name: 'leave it' };
 const topEnd: RepairOption = {
@@ -20,7 +22,7 @@ const topEnd: RepairOption = {
   accessHours: 1,
 };
 const decided = (options: RepairOption[], odds = rings, more: Partial<DecisionInput> = {}) =>
-  decideBy({ ...money, options, ...more }, odds);
+  decideBy({ ...money, options, ...more }, { worst: odds, others: [] });
 const option = (all: ReturnType<typeof decided>, name: string) =>
   all.options.find((one) => one.name === name) as (typeof all.options)[number];
 
@@ -28,8 +30,8 @@ describe('a triangle', () => {
   test('mean, variance and quantiles by hand', () => {
     const triangle = { low: 0, likely: 3, high: 6 };
     expect([meanOf(triangle), varianceOf(triangle)]).toEqual([3, 1.5]);
-    expect([0, 0.5, 1].map((share) => quantileOf(triangle, share))).toEqual([0, 3, 6]);
-    expect(quantileOf({ low: 0, likely: 0, high: 4 }, 0.75)).toBeCloseTo(2, 12);
+    expect([0, 0.5, 1].map((share) => quantilesOf(triangle)(share))).toEqual([0, 3, 6]);
+    expect(quantilesOf({ low: 0, likely: 0, high: 4 })(0.75)).toBeCloseTo(2, 12);
   });
   test('what is missing stands at the likely figure; the wrong way round is refused by name', () => {
     expect(triangleOf('parts', undefined, 80, undefined)).toEqual({ low: 80, likely: 80, high: 80 });
@@ -39,6 +41,21 @@ describe('a triangle', () => {
     );
     expect(() => triangleOf('hours', 1, 9, 8)).toThrow('hoursLikely');
   });
+});
+
+test('a share of the bills is the one that sorting would find', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 1, maxLength: 60 }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      (bills, share) => {
+        const sorted = [...bills].sort((a, b) => a - b);
+        expect(shareOf(Float64Array.from(bills), share)).toBe(
+          sorted[Math.min(bills.length - 1, Math.floor(share * bills.length))],
+        );
+      },
+    ),
+  );
 });
 
 test('one certain cause and fixed costs: by hand, without spread', () => {
@@ -87,7 +104,7 @@ test('what is found once it is open: the way there is paid once, the rest on top
 });
 
 test('two options: the odds at which the other becomes the best, solved by hand', () => {
-  const odds = new Map<Named, number>([
+  const odds = new Map<Trouble, number>([
     ['exhaust-valve', 0.7],
     ['rings-or-bore', 0.3],
   ]);
@@ -109,6 +126,88 @@ test('two options: the odds at which the other becomes the best, solved by hand'
   });
   // Told for certain: 0.7 x (1500 - 200) + 0.3 x (1500 - 500), against 1000.
   expect(found.perfectTestWorth).toBeCloseTo(0.7 * 1300 + 0.3 * 1000 - 1000, 9);
+});
+
+describe('a test before deciding', () => {
+  const odds: Odds = new Map([
+    ['exhaust-valve', 0.7],
+    ['rings-or-bore', 0.3],
+  ]);
+  const head: RepairOption = { name: 'head', cures: ['exhaust-valve'], partsLikely: 200 };
+  const all: RepairOption = { name: 'whole top end', cures: ['exhaust-valve', 'rings-or-bore'], partsLikely: 500 };
+  const certain = (cause: Trouble): Odds => new Map([[cause, 1]]);
+  const test12 = { test: 'leakdown', cylinder: '1', minutes: 12 } as const;
+  const worthOf = (outcomes: OpenTest['outcomes']) =>
+    decideBy({ ...money, options: [head, all] }, { worst: odds, others: [] }, [{ ...test12, outcomes }]);
+
+  test('one that tells the cause for certain is worth what knowing it is worth, and costs its minutes', () => {
+    const found = worthOf([
+      { outcome: 'heard-exhaust', probability: 0.7, odds: certain('exhaust-valve') },
+      { outcome: 'heard-crankcase', probability: 0.3, odds: certain('rings-or-bore') },
+    ]);
+    expect(found.tests[0]).toMatchObject({
+      worth: expect.closeTo(210, 9) as number,
+      cost: 12,
+      outcomes: [{ then: 'head' }, { then: 'whole top end' }],
+    });
+    expect(found.perfectTestWorth).toBeCloseTo(210, 9);
+  });
+  test('one that tells nothing is worth nothing', () => {
+    expect(worthOf([{ outcome: 'holds', probability: 1, odds }]).tests[0]?.worth).toBeCloseTo(0, 9);
+  });
+});
+
+test('hours still wanted: run on until it is likelier to stop than the repair is dear, solved by hand', () => {
+  const runOn: RepairOption = { name: 'run on', runsAsItIs: true, failsPer100Hours: 0.3 };
+  const repair: RepairOption = { name: 'repair', cures: ['rings-or-bore'], partsLikely: 400 };
+  const at = (wantedHours: number) => decided([runOn, repair], rings, { wantedHours });
+  // 1300 x 0.7^(h / 100) = 900.
+  const hours = (100 * Math.log(900 / 1300)) / Math.log(0.7);
+  expect(at(20).recommended).toBe('run on');
+  expect(at(200).recommended).toBe('repair');
+  expect(option(at(50), 'run on').runs).toBeCloseTo(0.7 ** 0.5, 12);
+  for (const wanted of [20, 200]) {
+    const flip = at(wanted).flips.find(({ when }) => 'wantedHours' in when);
+    expect(flip && 'wantedHours' in flip.when ? flip.when.wantedHours : NaN).toBeCloseTo(hours, 6);
+  }
+});
+
+test('tax is in every sum of the bill, and in no value', () => {
+  const [taxed, plain] = [decided([topEnd], rings, { taxPercent: 25 }), decided([topEnd])];
+  expect(option(taxed, 'top end').mean).toBeCloseTo(1.25 * option(plain, 'top end').mean, 9);
+  expect(option(taxed, 'top end').p90).toBeCloseTo(1.25 * option(plain, 'top end').p90, 9);
+});
+
+test('where nobody said what it is worth there are bills and chances, and no advice', () => {
+  const { recommended, flips, tests, options } = decideBy(
+    { labourRatePerHour: 60, options: [topEnd, nothing] },
+    { worst: rings, others: [] },
+  );
+  expect({ recommended, flips, tests }).toEqual({ recommended: undefined, flips: [], tests: [] });
+  expect(options[0]).toMatchObject({ mean: 570, runs: 1 });
+  expect(options[0]).not.toHaveProperty('valueLeft');
+});
+
+test('a second place that is faulty has to be cured too', () => {
+  const head: RepairOption = { name: 'head', cures: ['exhaust-valve'], partsLikely: 200 };
+  const all: RepairOption = { name: 'all', cures: ['exhaust-valve', 'rings-or-bore'], partsLikely: 500 };
+  const valve: Odds = new Map([['exhaust-valve', 1]]);
+  const alone = decideBy({ ...money, options: [head, all] }, { worst: valve, others: [] });
+  const both = decideBy({ ...money, options: [head, all] }, { worst: valve, others: [rings] });
+  expect([alone.recommended, both.recommended]).toEqual(['head', 'all']);
+  expect(option(both, 'head').runs).toBe(0);
+});
+
+test('a bill is drawn the same whatever stands beside it', () => {
+  const alone = option(decided([topEnd]), 'top end');
+  expect(option(decided([nothing, { name: 'engine', partsLow: 1, partsHigh: 900 }, topEnd]), 'top end')).toEqual(alone);
+});
+
+test.each<[string, Partial<DecisionInput>, string]>([
+  ['money that does not exist', { currency: 'QQQ' }, 'currency'],
+  ['worth more broken than running', { valueAsIs: 2000 }, 'valueAsIs'],
+])('%s is refused at its field', (_, more, field) => {
+  expect(() => decided([nothing], rings, more)).toThrow(expect.objectContaining({ field }) as Error);
 });
 
 test.each<[string, RepairOption[], string]>([
@@ -156,7 +255,7 @@ const anyOption = (name: string) =>
 const anyOptions = fc.tuple(anyOption('a'), anyOption('b'), anyOption('c'));
 const anyOdds = fc
   .tuple(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), fc.integer({ min: 0, max: 9 }))
-  .map(([r, v, s]): ReadonlyMap<Named, number> => {
+  .map(([r, v, s]): ReadonlyMap<Trouble, number> => {
     const all = r + v + s;
     return new Map([
       ['rings-or-bore', r / all],
@@ -165,7 +264,7 @@ const anyOdds = fc
     ]);
   });
 const FEW = 200;
-const quick = (options: readonly RepairOption[], odds: ReadonlyMap<Named, number>, scale = 1) =>
+const quick = (options: readonly RepairOption[], odds: ReadonlyMap<Trouble, number>, scale = 1) =>
   decideBy(
     {
       labourRatePerHour: 60 * scale,
@@ -173,7 +272,8 @@ const quick = (options: readonly RepairOption[], odds: ReadonlyMap<Named, number
       valueAsIs: 200 * scale,
       options: options.map((one) => ({ ...one, partsLikely: (one.partsLikely ?? 0) * scale })),
     },
-    odds,
+    { worst: odds, others: [] },
+    [],
     FEW,
   );
 
@@ -203,8 +303,8 @@ describe('whatever the figures', () => {
     fc.assert(
       fc.property(anyOptions, anyOdds, fc.integer({ min: 2, max: 90 }), (options, odds, scale) => {
         const [one, many] = [quick(options, odds), quick(options, odds, scale)];
-        expect(many.options.map(({ valueLeft }) => valueLeft / scale)).toEqual(
-          one.options.map(({ valueLeft }) => expect.closeTo(valueLeft, 6) as number),
+        expect(many.options.map(({ valueLeft = NaN }) => valueLeft / scale)).toEqual(
+          one.options.map(({ valueLeft = NaN }) => expect.closeTo(valueLeft, 6) as number),
         );
       }),
     );
@@ -217,14 +317,14 @@ describe('whatever the figures', () => {
           if (!('cause' in when)) continue;
           const rest = 1 - when.from;
           const moved = new Map(
-            [...odds].map(([cause, p]): [Named, number] => [
+            [...odds].map(([cause, p]): [Trouble, number] => [
               cause,
               cause === when.cause ? when.to : (p * (1 - when.to)) / rest,
             ]),
           );
           const at = quick(options, moved).options;
           const value = (name: string) => at.find((one) => one.name === name)?.valueLeft ?? NaN;
-          expect(value(then)).toBeCloseTo(value(found.recommended), 5);
+          expect(value(then)).toBeCloseTo(value(found.recommended ?? ''), 5);
         }
       }),
     );

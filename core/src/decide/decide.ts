@@ -1,15 +1,21 @@
-import type { Named } from '../causes/names';
 import type { DecisionInput } from '../jobfile/decision';
 import type { JobFile } from '../jobfile/job-file';
+import { checkCurrency } from '../quantity/currency';
 import { InputError } from '../quantity/input-error';
-import { seeded } from '../quantity/random';
+import { canBeTested } from '../plan/feasible';
+import { standingOf } from '../plan/standing';
 import { examine } from '../verdict/examine';
-import { meanBill, type Priced, pricedOptions, runsAfter } from './bill';
-import { quantileOf } from './triangle';
-import { oddsOfWorst } from './odds';
+import { meanBill, type PriceTable, pricedOptions } from './bill';
+import { drawnBills, drawsOf, shareAbove, shareOf } from './drawn';
+import { type Flip, flipsByHours, flipsByOdds, flipsByPrice } from './flips';
+import { type Odds, type Trouble, type Troubles, troublesOf } from './odds';
+import { openTests, type OpenTest, type TestWorth, testWorth } from './test-worth';
+import { bestOf, mixed, type Weighed, weighed } from './weigh';
 
 /** So many bills are drawn for the spread; means are exact. */
 export const DRAWS = 20_000;
+/** Odds below this are not listed. */
+const LEAST = 0.005;
 
 export interface DecidedOption {
   name: string;
@@ -18,28 +24,26 @@ export interface DecidedOption {
   p10: number;
   p50: number;
   p90: number;
-  /** That the bill passes what the machine is worth running. */
-  chanceOverValue: number;
-  /** Chance that the machine runs afterwards. */
+  /** Chance that the machine runs afterwards, for as long as it is wanted. */
   runs: number;
+  /** That the bill passes what the machine is worth running; missing where nobody said what that is. */
+  chanceOverValue?: number;
   /** What the machine is worth afterwards without the bill, in the mean. */
-  valueLeft: number;
+  valueLeft?: number;
 }
-
-/** Where another option becomes the best: at which odds of a cause, or how much dearer or cheaper. */
-export type Flip =
-  | { when: { cause: Named; from: number; to: number }; then: string }
-  | { when: { option: string; dearerBy: number } | { option: string; cheaperBy: number }; then: string };
 
 export interface Decided {
   options: DecidedOption[];
-  recommended: string;
+  /** Missing where nobody said what the machine is worth: then there are bills and chances, and no advice. */
+  recommended?: string;
   flips: Flip[];
   /** The bill at which the recommended option is no better than the next best: stop there, and call. */
   stopAndCall?: number;
   /** What a test would be worth that told the cause for certain. */
-  perfectTestWorth: number;
-  causes: { cause: Named; probability: number }[];
+  perfectTestWorth?: number;
+  /** What each test that can still be made is worth, the one that gains most first. */
+  tests: TestWorth[];
+  causes: { cause: Trouble; probability: number }[];
 }
 
 /**
@@ -50,135 +54,72 @@ export interface Decided {
  */
 export function decide(job: JobFile, draws = DRAWS): Decided {
   if (!job.decision) throw new InputError('decision', 'decision-missing');
-  const { belief } = examine(job);
-  return decideBy(job.decision, oddsOfWorst(belief), draws);
+  const { job: judged, belief, verdict } = examine(job);
+  const troubles = troublesOf(belief, verdict.causes);
+  const { cylinder } = troubles;
+  const at = verdict.cylinders.find(({ id }) => id === cylinder);
+  const tests = at ? openTests(belief, at.id, judged.engine, canBeTested(standingOf(judged, verdict, belief), at)) : [];
+  return decideBy(job.decision, troubles, tests, draws);
 }
 
-/** The same by odds that are given, adding up to 1. */
-export function decideBy(input: DecisionInput, odds: ReadonlyMap<Named, number>, draws = DRAWS): Decided {
-  const options = pricedOptions(input);
-  const { labourRatePerHour: rate, valueRunning, valueAsIs } = input;
-  const worth = (at: number, cause?: Named) => {
-    const cured = (one: Priced) => (cause === undefined ? mixed(odds, (name) => cures(one, name)) : cures(one, cause));
-    const runs = runsAfter(options, at, cured);
-    return { runs, left: valueAsIs + (valueRunning - valueAsIs) * runs - meanBill(options, at, rate) };
-  };
-  const bills = drawnBills(options, rate, draws);
-  const decided = options.map(({ name }, at): DecidedOption => {
-    const sorted = (bills[at] as Float64Array).sort();
-    const share = (p: number) => sorted[Math.min(draws - 1, Math.floor(p * draws))] as number;
-    const { runs, left } = worth(at);
+/** The same by troubles that are given. */
+export function decideBy(
+  input: DecisionInput,
+  troubles: Troubles,
+  tests: readonly OpenTest[] = [],
+  draws = DRAWS,
+): Decided {
+  if (input.currency !== undefined) checkCurrency('currency', input.currency);
+  if (input.valueRunning !== undefined && input.valueAsIs !== undefined && input.valueAsIs > input.valueRunning)
+    throw new InputError('valueAsIs', 'must-not-be-above-field', { field: 'valueRunning' });
+  const table = pricedOptions(input);
+  const weigh = weighed(table, input, troubles);
+  const causes = [...troubles.worst]
+    .filter(([cause, p]) => cause === 'sound' || p >= LEAST)
+    .map(([cause, probability]) => ({ cause, probability }));
+  const valued = input.valueRunning !== undefined && input.valueAsIs !== undefined;
+  const drawn = drawsOf(draws);
+  const options = table.options.map(({ name }, at): DecidedOption => {
+    const bills = drawnBills(table, at, drawn);
     return {
       name,
-      mean: meanBill(options, at, rate),
-      p10: share(0.1),
-      p50: share(0.5),
-      p90: share(0.9),
-      chanceOverValue: (draws - firstAbove(sorted, valueRunning)) / draws,
-      runs,
-      valueLeft: left,
+      mean: meanBill(table, at),
+      p10: shareOf(bills, 0.1),
+      p50: shareOf(bills, 0.5),
+      p90: shareOf(bills, 0.9),
+      runs: weigh.runs(at),
+      ...(input.valueRunning === undefined ? {} : { chanceOverValue: shareAbove(bills, input.valueRunning) }),
+      ...(valued ? { valueLeft: weigh.left(at) } : {}),
     };
   });
-  const order = options.map((_, i) => i).sort((a, b) => valueOf(decided, b) - valueOf(decided, a));
-  const [best, second] = order as [number, number | undefined];
-  const left = (at: number, cause?: Named) => worth(at, cause).left;
   return {
-    options: decided,
-    recommended: (options[best] as Priced).name,
-    flips: [...flipsByOdds(options, odds, best, left), ...flipsByPrice(decided, best, order)],
+    options,
+    causes,
+    ...(valued ? advice(table, input, troubles.worst, weigh, tests) : { flips: [], tests: [] }),
+  };
+}
+
+function advice(
+  table: PriceTable,
+  input: DecisionInput,
+  odds: Odds,
+  weigh: Weighed,
+  tests: readonly OpenTest[],
+): Omit<Decided, 'options' | 'causes'> {
+  const best = bestOf(table, weigh);
+  const { left } = weigh;
+  const [margin] = table.options.flatMap((_, at) => (at === best ? [] : [left(best) - left(at)])).sort((a, b) => a - b);
+  const bill = meanBill(table, best);
+  return {
+    recommended: table.options[best]?.name ?? '',
+    flips: [
+      ...flipsByOdds(table, odds, best, weigh),
+      ...flipsByPrice(table, best, weigh),
+      ...flipsByHours(table, best, weigh, input.wantedHours ?? 0),
+    ],
     // Where nothing is done there is no bill to stop at.
-    ...(second === undefined || (decided[best] as DecidedOption).mean === 0
-      ? {}
-      : { stopAndCall: (decided[best] as DecidedOption).mean + valueOf(decided, best) - valueOf(decided, second) }),
-    perfectTestWorth:
-      mixed(odds, (cause) => Math.max(...options.map((_, at) => left(at, cause)))) - valueOf(decided, best),
-    causes: [...odds].map(([cause, probability]) => ({ cause, probability })),
+    ...(margin === undefined || bill === 0 ? {} : { stopAndCall: bill + margin }),
+    perfectTestWorth: mixed(odds, (cause) => Math.max(...table.options.map((_, at) => left(at, cause)))) - left(best),
+    tests: tests.map((test) => testWorth(table, weigh, test)).sort((a, b) => b.worth - b.cost - (a.worth - a.cost)),
   };
-}
-
-const valueOf = (decided: readonly DecidedOption[], at: number) => (decided[at] as DecidedOption).valueLeft;
-
-const mixed = (odds: ReadonlyMap<Named, number>, of: (cause: Named) => number): number =>
-  [...odds].reduce((sum, [cause, p]) => sum + p * of(cause), 0);
-
-/** Where nothing is wrong, everything leaves it running. */
-const cures = ({ cures: which, holds }: Priced, cause: Named): number =>
-  cause === 'sound' ? 1 : which.has(cause) ? holds : 0;
-
-/** Draw by draw and option by option, the bill. */
-function drawnBills(options: readonly Priced[], rate: number, draws: number): Float64Array[] {
-  const { uniform } = seeded(1);
-  const once = (at: number): number => {
-    const { parts, hours, machineShop, escalates } = options[at] as Priced;
-    const own = quantileOf(parts, uniform()) + rate * quantileOf(hours, uniform()) + machineShop;
-    let found = uniform();
-    for (const { to, probability } of escalates) {
-      if (found < probability) return own + once(to);
-      found -= probability;
-    }
-    return own;
-  };
-  return options.map(({ access }, at) => {
-    const bills = new Float64Array(draws);
-    for (let i = 0; i < draws; i += 1) bills[i] = rate * access + once(at);
-    return bills;
-  });
-}
-
-/** Place of the first figure above a limit in a sorted row. */
-function firstAbove(sorted: Float64Array, limit: number): number {
-  let [from, to] = [0, sorted.length];
-  while (from < to) {
-    const middle = (from + to) >> 1;
-    if ((sorted[middle] as number) > limit) to = middle;
-    else from = middle + 1;
-  }
-  return from;
-}
-
-/**
- * The odds of each cause at which another option becomes the best, the other causes keeping their odds against each
- * other. What is left is a straight line in the odds of one cause, so the place is solved, not searched.
- */
-function flipsByOdds(
-  options: readonly Priced[],
-  odds: ReadonlyMap<Named, number>,
-  best: number,
-  left: (at: number, cause?: Named) => number,
-): Flip[] {
-  return [...odds].flatMap(([cause, p]): Flip[] => {
-    const certain = (at: number) => left(at, cause);
-    const without = (at: number) => (p < 1 ? (left(at) - p * certain(at)) / (1 - p) : left(at));
-    const places = options.flatMap((option, at) => {
-      if (at === best) return [];
-      const start = without(best) - without(at);
-      const end = certain(best) - certain(at);
-      if (start === end) return [];
-      const to = start / (start - end);
-      return to >= 0 && to <= 1 && Math.abs(to - p) > 1e-9 ? [{ to, then: option.name }] : [];
-    });
-    // The nearest on either side is where it flips; further ones come after it.
-    const nearest = (side: (to: number) => boolean) =>
-      places.filter(({ to }) => side(to)).sort((a, b) => Math.abs(a.to - p) - Math.abs(b.to - p))[0];
-    return [nearest((to) => to < p), nearest((to) => to > p)].flatMap((found) =>
-      found ? [{ when: { cause, from: p, to: found.to }, then: found.then }] : [],
-    );
-  });
-}
-
-/** How much dearer the best may get, and how much cheaper each other would have to be. */
-function flipsByPrice(decided: readonly DecidedOption[], best: number, order: readonly number[]): Flip[] {
-  const second = order[1];
-  if (second === undefined) return [];
-  const name = (at: number) => (decided[at] as DecidedOption).name;
-  const margin = (at: number) => valueOf(decided, best) - valueOf(decided, at);
-  return [
-    { when: { option: name(best), dearerBy: margin(second) }, then: name(second) },
-    ...order.slice(1).flatMap((at): Flip[] =>
-      // Nothing gets cheaper than free.
-      margin(at) <= (decided[at] as DecidedOption).mean
-        ? [{ when: { option: name(at), cheaperBy: margin(at) }, then: name(at) }]
-        : [],
-    ),
-  ];
 }

@@ -1,27 +1,53 @@
 import { isTestFault } from '../causes/hypotheses';
 import type { Belief } from '../causes/infer';
 import { type Named, namesOf } from '../causes/names';
+import type { Cause } from '../causes/cause';
 
-/** Under this a cause is not worth a line. */
-const LEAST = 0.005;
+/** What is to be cured: a cause in a cylinder, or the seals of a case. */
+export type Trouble = Named | 'crank-seal';
+export type Odds = ReadonlyMap<Trouble, number>;
 
-/**
- * What the cylinder has that is least likely sound: it decides what must be done. Faults of the test leave a sound
- * engine behind them. Adds up to 1; the likeliest first.
- */
-export function oddsOfWorst(belief: Belief): Map<Named, number> {
-  const each = [...belief.cylinders.keys()].map((id) => ofEngine(namesOf(belief, id)));
-  const worst = each.sort((a, b) => (a.get('sound') ?? 0) - (b.get('sound') ?? 0))[0] ?? new Map<Named, number>();
-  const kept = [...worst].filter(([name, p]) => name === 'sound' || p >= LEAST);
-  const all = kept.reduce((sum, [, p]) => sum + p, 0);
-  return new Map(kept.map(([name, p]): [Named, number] => [name, p / all]).sort((a, b) => b[1] - a[1]));
+/** What the engine has: the place that is least likely sound, and every other that is likelier faulty than not. */
+export interface Troubles {
+  /** The cylinder; nothing where it is the case. */
+  cylinder?: string;
+  worst: Odds;
+  others: readonly Odds[];
 }
 
-function ofEngine(names: ReadonlyMap<Named, number>): Map<Named, number> {
-  const odds = new Map<Named, number>([['sound', 0]]);
+/** A place that is likelier sound than not needs no repair of its own. */
+const FAULTY_BELOW = 0.5;
+
+/**
+ * The troubles of an engine by its belief. Faults of the test leave a sound engine behind them. Each adds up to 1, the
+ * likeliest first.
+ */
+export function troublesOf(belief: Belief, causes: readonly Cause[]): Troubles {
+  const cylinders = [...belief.cylinders.keys()].map((id) => ({ id, odds: engineOdds(namesOf(belief, id)) }));
+  const seals = causes.find(({ cause }) => cause === 'crank-seal')?.probability;
+  const soundCase = seals === undefined ? [] : [{ id: undefined, odds: caseOdds(seals) }];
+  const [worst, ...rest] = [...cylinders, ...soundCase].sort((a, b) => soundIn(a.odds) - soundIn(b.odds));
+  return {
+    ...(worst?.id === undefined ? {} : { cylinder: worst.id }),
+    worst: worst?.odds ?? new Map([['sound', 1]]),
+    others: rest.filter(({ odds }) => soundIn(odds) < FAULTY_BELOW).map(({ odds }) => odds),
+  };
+}
+
+const soundIn = (odds: Odds) => odds.get('sound') ?? 0;
+const caseOdds = (seals: number): Odds =>
+  new Map<Trouble, number>([
+    ['crank-seal', seals],
+    ['sound', 1 - seals],
+  ]);
+
+/** What is blamed on a test is sound. */
+export function engineOdds(names: ReadonlyMap<Named, number>): Odds {
+  const odds = new Map<Trouble, number>([['sound', 0]]);
   for (const [name, p] of names) {
     const engine = isTestFault(name) ? 'sound' : name;
     odds.set(engine, (odds.get(engine) ?? 0) + p);
   }
-  return odds;
+  const all = [...odds.values()].reduce((sum, p) => sum + p, 0);
+  return new Map([...odds].map(([name, p]): [Trouble, number] => [name, p / all]).sort((a, b) => b[1] - a[1]));
 }

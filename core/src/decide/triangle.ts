@@ -34,12 +34,11 @@ export const meanOf = ({ low, likely, high }: Triangle): number => (low + likely
 export const varianceOf = ({ low: a, likely: c, high: b }: Triangle): number =>
   (a * a + b * b + c * c - a * b - a * c - b * c) / 18;
 
-/** The figure under which a share of all lies. @param share 0 to 1 Source: inverse of the distribution. */
-export function quantileOf({ low, likely, high }: Triangle, share: number): number {
+/** The figure under which a share of all lies, 0 to 1, for many shares. Source: inverse of the distribution. */
+export function quantilesOf({ low, likely, high }: Triangle): (share: number) => number {
   const whole = high - low;
-  if (whole <= 0) return likely;
+  if (whole <= 0) return () => likely;
   const left = (likely - low) / whole;
-  return share < left
-    ? low + Math.sqrt(share * whole * (likely - low))
-    : high - Math.sqrt((1 - share) * whole * (high - likely));
+  const [below, above] = [whole * (likely - low), whole * (high - likely)];
+  return (share) => (share < left ? low + Math.sqrt(share * below) : high - Math.sqrt((1 - share) * above));
 }

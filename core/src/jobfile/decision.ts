@@ -6,11 +6,8 @@ export interface Escalation {
   probability: number;
 }
 
-/** One way to go on. Money in the currency of the decision, hours at the shop's rate. */
-export interface RepairOption {
-  name: string;
-  /** Causes that it cures; none for doing nothing. */
-  cures?: string[];
+/** The figures of a repair that nobody knows exactly. Money in the currency of the decision, hours at the shop's rate. */
+export interface RepairFigures {
   partsLow?: number;
   partsLikely?: number;
   partsHigh?: number;
@@ -23,6 +20,40 @@ export interface RepairOption {
   machineShop?: number;
   /** Chance that it holds where it was the right one; 1 where nobody says. */
   holdsProbability?: number;
+}
+
+/** Jobs that a shop has a price for. */
+export const REPAIRS = [
+  'leave',
+  'run-on',
+  'clearances',
+  'release',
+  'decarbonise',
+  'valve-train',
+  'head-gasket',
+  'valve-grind',
+  'top-end',
+  'bore-and-piston',
+  'crank-seals',
+  'rebuild',
+  'used-engine',
+  'new-engine',
+] as const;
+export type RepairName = (typeof REPAIRS)[number];
+
+/** One way to go on. */
+export interface RepairOption extends RepairFigures {
+  name: string;
+  /** Which of the shop's jobs it is, where it is one. */
+  repair?: RepairName;
+  /** Causes that it cures; none for doing nothing. */
+  cures?: string[];
+  /** Nothing is cured, and it runs all the same. */
+  runsAsItIs?: boolean;
+  /** Share of what running adds to its worth: an old engine that runs on is no mended one. 1 where nobody says. */
+  gainShare?: number;
+  /** Chance that it stops for good in a hundred hours of use; none where nobody says. */
+  failsPer100Hours?: number;
   escalates?: Escalation[];
 }
 
@@ -30,9 +61,11 @@ export interface RepairOption {
 export interface DecisionInput {
   currency?: string;
   labourRatePerHour: number;
-  /** What the machine is worth running, and as it stands. */
-  valueRunning: number;
-  valueAsIs: number;
+  /** On top of parts, hours and machine work; none where the sums carry it already. */
+  taxPercent?: number;
+  /** What the machine is worth running, and as it stands. Without both the bills are told, and nothing is advised. */
+  valueRunning?: number;
+  valueAsIs?: number;
   /** Hours that the owner still wants of it. */
   wantedHours?: number;
   options: RepairOption[];

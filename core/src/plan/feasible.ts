@@ -18,8 +18,21 @@ export function worthwhile(at: Standing, cylinder: JudgedCylinder): PlannedStep[
   return offers(at, cylinder).filter(({ reason }) => 'bits' in reason && reason.bits >= LEAST_BITS);
 }
 
+/** Which of oil and air can still be tried on a cylinder. */
+export function canBeTested(
+  at: Standing,
+  { wet, leakage, compression, state }: JudgedCylinder,
+): ('wet' | 'leakdown')[] {
+  // Oil is set against a dry reading, and a cylinder that makes nothing gives it nothing to lift.
+  // What a release lets go no oil brings back.
+  const released = at.job.engine.compressionRelease === 'automatic' && at.can('leakdown');
+  const oil = !released && !wet && compression && compression.readKPa > 0 && state !== 'dead' && at.can('compression');
+  return [...(oil ? ['wet' as const] : []), ...(!leakage && at.can('leakdown') ? ['leakdown' as const] : [])];
+}
+
 /** Oil and air on one cylinder, whatever they tell. */
-export function offers(at: Standing, { id, wet, leakage, compression, state }: JudgedCylinder): PlannedStep[] {
+export function offers(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
+  const { id } = cylinder;
   const likeliest = likeliestOf(at, id);
   if (!likeliest) return [];
   const left = doubtLeft(at, id);
@@ -27,14 +40,9 @@ export function offers(at: Standing, { id, wet, leakage, compression, state }: J
     ...step(test, id, { because: 'takes-most-doubt', bits, left, likeliest }),
     outcomes: outcomes.filter(({ probability }) => probability > RARE).map(({ outcome, then }) => ({ outcome, then })),
   });
-  // Oil is set against a dry reading, and a cylinder that makes nothing gives it nothing to lift.
-  // What a release lets go no oil brings back.
-  const released = at.job.engine.compressionRelease === 'automatic' && at.can('leakdown');
-  const oil = !released && !wet && compression && compression.readKPa > 0 && state !== 'dead' && at.can('compression');
-  return [
-    ...(oil ? [offer('wet', wetWorth(at.belief, id))] : []),
-    ...(!leakage && at.can('leakdown') ? [offer('leakdown', leakdownWorth(at.belief, id, at.job.engine))] : []),
-  ];
+  return canBeTested(at, cylinder).map((test) =>
+    offer(test, test === 'wet' ? wetWorth(at.belief, id) : leakdownWorth(at.belief, id, at.job.engine)),
+  );
 }
 
 /** Everything else that could be done, by what it would tell a minute. What tells next to nothing is left out. */

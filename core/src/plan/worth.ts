@@ -10,7 +10,13 @@ export interface Worth {
   /** Expected drop of the entropy of the causes, bits. */
   bits: number;
   /** The likeliest first. */
-  outcomes: { outcome: Outcome; probability: number; then: { cause: Named; probability: number } }[];
+  outcomes: {
+    outcome: Outcome;
+    probability: number;
+    then: { cause: Named; probability: number };
+    /** The odds that it would leave. */
+    names: ReadonlyMap<Named, number>;
+  }[];
 }
 /** A place that air is heard at, or how the reading moves. */
 export type Outcome = HeardFact | 'holds' | 'heard-nowhere' | 'oil-seals' | 'oil-seals-little' | 'oil-does-nothing';
@@ -89,9 +95,10 @@ function worth(
     const names = byName(rows, (row, i) => row.probability * (chances[i]?.[o] ?? 0));
     const probability = [...names.values()].reduce((a, b) => a + b, 0);
     if (probability <= 0) return;
-    after += probability * entropy(new Map([...names].map(([name, p]) => [name, p / probability])));
+    const left = new Map([...names].map(([name, p]) => [name, p / probability]));
+    after += probability * entropy(left);
     const [cause, p] = [...names].sort(likeliestFirst)[0] as [Named, number];
-    told.push({ outcome, probability, then: { cause, probability: p / probability } });
+    told.push({ outcome, probability, then: { cause, probability: p / probability }, names: left });
   });
   return { bits: Math.max(0, before - after), outcomes: told.sort((a, b) => b.probability - a.probability) };
 }

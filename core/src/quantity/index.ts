@@ -1,3 +1,4 @@
+export * from './currency';
 export * from './defined';
 export * from './doubt';
 export * from './fixed';

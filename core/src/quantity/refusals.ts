@@ -122,6 +122,7 @@ export const REFUSALS = {
   'no-option': () => 'needs at least one option',
   'named-twice': ({ name }: { name: string }) => `is the name of another option too: ${name}`,
   'no-such-option': ({ name }: { name: string }) => `names ${name}, and there is no such option`,
+  'no-such-currency': ({ code }: { code: string }) => `is ${code}, and there is no such currency`,
   'more-than-certain': () => 'add up to more than certain',
   'goes-in-a-circle': () => 'comes back to where it began',
 
