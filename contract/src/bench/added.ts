@@ -1,6 +1,9 @@
+import type { Answer } from '../records/answer';
+import type { Decision } from '../records/decision';
 import type { Note } from '../records/note';
 import type { Outcome } from '../records/outcome';
 import type { Overrule } from '../records/overrule';
+import type { PageRecord } from '../records/page';
 import type { Repair } from '../records/repair';
 import type { Signature, TickRecord } from '../records/tick';
 
@@ -15,6 +18,9 @@ export interface AddedRecords {
   notes: Note;
   outcomes: Outcome;
   repairs: Repair;
+  decisions: Decision;
+  pages: PageRecord;
+  answers: Answer;
 }
 export type AddedName = keyof AddedRecords;
 export type AddedOnBench = { [N in AddedName]: AddedRecords[N][] };
@@ -29,5 +35,8 @@ export const nothingAdded = (): AddedOnBench => ({
   notes: [],
   outcomes: [],
   repairs: [],
+  decisions: [],
+  pages: [],
+  answers: [],
 });
 export const ADDED_NAMES = Object.keys(nothingAdded()) as AddedName[];

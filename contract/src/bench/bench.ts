@@ -57,12 +57,17 @@ export const testsOfKind = <K extends TestKind>(tests: readonly TestRecord[], ki
 const inOrder = (a: { id: string }, aTime: string, b: { id: string }, bTime: string) =>
   Date.parse(aTime) - Date.parse(bTime) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
+/** The one that was added last: of decisions, pages and answers it counts. */
+export const latestOf = <R extends { id: string; madeAt: string }>(added: readonly R[]): R | undefined =>
+  [...added].sort((a, b) => inOrder(a, a.madeAt, b, b.madeAt)).at(-1);
+
 /** The bench as a job file: what is judged on the phone, on the server and on the command line. */
 export function toJobFile(bench: Bench): JobFile {
   const { job } = bench;
   const counting = countingReadings(bench.readings);
   const sorted = [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt));
   const repairs = [...bench.repairs].sort((a, b) => inOrder(a, a.madeAt, b, b.madeAt));
+  const decision = latestOf(bench.decisions);
   const untested = repairs.findLast(({ madeAt }) => !sorted.some((test) => isLater(test.startedAt, madeAt)));
   const {
     id: _id,
@@ -90,6 +95,7 @@ export function toJobFile(bench: Bench): JobFile {
       ? { signed: [...new Set(bench.signatures.map(({ procedure }) => procedure))].sort() }
       : {}),
     ...(untested ? { untestedRepair: untested.what } : {}),
+    ...(decision ? { decision: decision.input } : {}),
     tests: sorted.map((test, i) => afterRepair(toTest(test, counting), repairBefore(repairs, sorted, i))),
   };
 }

@@ -1,4 +1,4 @@
-import { type DecisionInput, FAULT_CAUSES, type RepairOption } from '@rugged/core';
+import { type DecisionInput, FAULT_CAUSES, type RepairOption, REPAIRS } from '@rugged/core';
 import Joi from 'joi';
 
 /** A sum in the currency of the decision: never negative, and no slip of a few digits. */
@@ -6,11 +6,8 @@ const sum = () => Joi.number().min(0).max(1e7);
 const hours = () => Joi.number().min(0).max(2000);
 const chance = () => Joi.number().min(0).max(1);
 
-const option = Joi.object<RepairOption>({
-  name: Joi.string().min(1).max(80).required(),
-  cures: Joi.array()
-    .items(Joi.string().valid(...FAULT_CAUSES))
-    .max(40),
+/** The figures of a job, as the shop's list and an option carry them. */
+export const repairFigures = () => ({
   partsLow: sum(),
   partsLikely: sum(),
   partsHigh: sum(),
@@ -20,17 +17,35 @@ const option = Joi.object<RepairOption>({
   accessHours: hours(),
   machineShop: sum(),
   holdsProbability: chance(),
+});
+
+const option = Joi.object<RepairOption>({
+  name: Joi.string().min(1).max(80).required(),
+  repair: Joi.string().valid(...REPAIRS),
+  cures: Joi.array()
+    .items(Joi.string().valid(...FAULT_CAUSES))
+    .max(40),
+  ...repairFigures(),
+  runsAsItIs: Joi.boolean(),
+  gainShare: chance(),
+  failsPer100Hours: chance(),
   escalates: Joi.array()
     .items(Joi.object({ to: Joi.string().min(1).max(80).required(), probability: chance().required() }))
     .max(10),
 });
 
+export const currencyCode = () => Joi.string().pattern(/^[A-Z]{3}$/, 'three capital letters');
+/** Of a bill, percent. */
+export const taxPercent = () => Joi.number().min(0).max(100);
+export const hourlyRate = () => Joi.number().min(0).max(10_000);
+
 /** What is to be decided; sense across options is checked where it is decided. */
 export const decisionSchema = Joi.object<DecisionInput>({
-  currency: Joi.string().pattern(/^[A-Z]{3}$/, 'three capital letters'),
-  labourRatePerHour: sum().required(),
-  valueRunning: sum().required(),
-  valueAsIs: sum().required(),
+  currency: currencyCode(),
+  labourRatePerHour: hourlyRate().required(),
+  taxPercent: taxPercent(),
+  valueRunning: sum(),
+  valueAsIs: sum(),
   wantedHours: hours().max(100_000),
   options: Joi.array().items(option).min(1).max(40).required(),
 });

@@ -1,8 +1,11 @@
 import type Joi from 'joi';
 import type { AddedName, NewAdded } from '../bench/added';
+import { newAnswerSchema } from './answer';
+import { newDecisionSchema } from './decision';
 import { newNoteSchema } from './note';
 import { newOutcomeSchema } from './outcome';
 import { newOverruleSchema } from './overrule';
+import { newPageSchema } from './page';
 import { newRepairSchema } from './repair';
 import { newSignatureSchema, newTickSchema } from './tick';
 
@@ -14,4 +17,7 @@ export const ADDED_SCHEMAS: { readonly [N in AddedName]: Joi.ObjectSchema<NewAdd
   notes: newNoteSchema,
   outcomes: newOutcomeSchema,
   repairs: newRepairSchema,
+  decisions: newDecisionSchema,
+  pages: newPageSchema,
+  answers: newAnswerSchema,
 };

@@ -1,5 +1,7 @@
 export * from './added';
+export * from './answer';
 export * from './book';
+export * from './decision';
 export * from './engine';
 export * from './job';
 export * from './list';
@@ -8,6 +10,7 @@ export * from './note';
 export * from './outcome';
 export * from './overrule';
 export * from './owner';
+export * from './page';
 export * from './record';
 export * from './repair';
 export * from './shop';

@@ -1,12 +1,17 @@
 import {
+  checkCurrency,
   checkHouseRules,
   defaultHouseRules,
+  FAMILIES,
   type HouseRules,
   type PressureUnit,
   PRESSURE_UNITS,
+  REPAIRS,
   type Site,
 } from '@rugged/core';
+import type { PriceList } from '@rugged/core/decide';
 import Joi from 'joi';
+import { currencyCode, hourlyRate, repairFigures, taxPercent } from '../jobfile/decision';
 import { houseRulesSchema } from '../jobfile/book';
 import { siteSchema } from '../jobfile/fields';
 import { name, version } from './record';
@@ -20,16 +25,29 @@ export interface Shop {
   /** For new jobs; each job keeps its own. */
   site: Site;
   houseRules: Partial<HouseRules>;
+  /** What it asks for its jobs, and what they came to. */
+  prices?: PriceList;
   version: number;
 }
 
 export type ShopChange = Partial<Omit<Shop, 'id' | 'version'>> & { version: number };
+
+const priceListSchema = Joi.object<PriceList>({
+  currency: currencyCode().custom(bySense<string>((code) => checkCurrency('', code))),
+  labourRatePerHour: hourlyRate(),
+  taxPercent: taxPercent(),
+  repairs: Joi.object().pattern(
+    Joi.valid(...FAMILIES),
+    Joi.object().pattern(Joi.valid(...REPAIRS), Joi.object(repairFigures())),
+  ),
+});
 
 export const shopChangeSchema = Joi.object<ShopChange>({
   version: version().required(),
   name: name(),
   unit: Joi.string().valid(...PRESSURE_UNITS),
   site: siteSchema,
+  prices: priceListSchema,
   houseRules: houseRulesSchema.custom(
     bySense<Partial<HouseRules>>((rules) =>
       checkHouseRules({ ...defaultHouseRules({ family: 'motorcycle', cycle: 'four-stroke' }), ...rules }),

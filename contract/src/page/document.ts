@@ -1,0 +1,38 @@
+/** A page that leaves the shop: made for one reader, in plain words, with the figures it was made from. */
+
+export const PAGE_KINDS = ['owner', 'buyer', 'second-opinion', 'proof', 'machine-shop', 'baseline'] as const;
+export type PageKind = (typeof PAGE_KINDS)[number];
+
+/** How a cylinder is drawn: good, needs work, or nobody can say yet. */
+export type PageMark = 'good' | 'watch' | 'bad' | 'open';
+
+export type PageBlock =
+  | { is: 'text'; label?: string; text: string; strong?: string }
+  | { is: 'cylinders'; cylinders: { id: string; x: number; y: number; mark: PageMark; figure: string }[] }
+  | { is: 'table'; label: string; head: string[]; rows: string[][] }
+  | {
+      is: 'bars';
+      label: string;
+      currency?: string;
+      bars: { name: string; low: number; likely: number; high: number; chance: number; best?: boolean }[];
+      worth?: number;
+    }
+  | { is: 'list'; label: string; items: string[] }
+  | { is: 'photos'; label: string; photos: { id: string; caption: string }[] }
+  | { is: 'small'; text: string };
+
+export interface PageDocument {
+  kind: PageKind;
+  lang: 'en';
+  /** What it is, in a line; the lead is what its reader reads first and may be all that is read. */
+  title: string;
+  lead: string;
+  shop: string;
+  /** Of the figures, as an instant, and the words for it. */
+  madeAt: string;
+  day: string;
+  job?: string;
+  blocks: PageBlock[];
+  /** What the owner is asked, where the page asks: to agree, and the bill at which the shop stops and calls. */
+  asks?: { option: string; stopAt?: number; currency?: string };
+}
