@@ -71,10 +71,11 @@ const APP = {
   bench: ['ui', 'data'],
   features: ['ui', 'data', 'settings', 'bench', 'workers'],
 };
-const SERVER = { accounts: [], store: [], live: [], http: ['accounts', 'store', 'live'] };
+const SERVER = { accounts: [], store: [], live: [], print: [], http: ['accounts', 'store', 'live', 'print'] };
 
 const CORE = '^core/src/(index|[^/]+/index)[.]ts$';
 const CONTRACT = '^contract/src/(index|[^/]+/index)[.]ts$';
+const PAGES = '^pages/src/index[.]ts$';
 const SERVER_DOOR = '^server/src/index[.]ts$';
 const DEMO_DOOR = '^demo/src/index[.]ts$';
 const packages = (...names) => `node_modules/(${names.join('|')})(/|$)`;
@@ -169,12 +170,14 @@ module.exports = {
       declaredBy('contract'),
     ]),
 
+    only('pages', 'What leaves the shop: made from a bench by the core.', '^pages/src/', ['^pages/src/', CORE, CONTRACT]),
+
     ...Object.entries(SERVER).map(([floor, knows]) =>
       only(
         `server/${floor}`,
-        'server: http over store, live and accounts; it knows the contract and the core.',
+        'server: http over store, live, print and accounts; it knows the contract, the pages and the core.',
         `^server/src/${floor}/`,
-        folders('server/src', [CORE, CONTRACT, declaredBy('server')], floor, knows),
+        folders('server/src', [CORE, CONTRACT, PAGES, declaredBy('server')], floor, knows),
         { node: true },
       ),
     ),
@@ -182,7 +185,7 @@ module.exports = {
       'server',
       'The server knows the contract and the core.',
       '^server/src/[^/]+$',
-      ['^server/src/', CORE, CONTRACT, declaredBy('server')],
+      ['^server/src/', CORE, CONTRACT, PAGES, declaredBy('server')],
       { node: true },
     ),
 
@@ -191,7 +194,7 @@ module.exports = {
         `app/${floor}`,
         `app/src/${floor} knows only ${knows.join(', ') || 'itself'}, the contract and the core.`,
         `^app/src/${floor}/`,
-        folders('app/src', [CORE, CONTRACT, declaredBy('app')], floor, knows),
+        folders('app/src', [CORE, CONTRACT, PAGES, declaredBy('app')], floor, knows),
       ),
     ),
     {

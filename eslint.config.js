@@ -25,6 +25,7 @@ module.exports = defineConfig([
             'app/tsconfig.json',
             'core/tsconfig.json',
             'contract/tsconfig.json',
+            'pages/tsconfig.json',
             'server/tsconfig.json',
             'cli/tsconfig.json',
             'demo/tsconfig.json',

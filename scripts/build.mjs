@@ -124,7 +124,7 @@ async function serviceWorker(dist) {
     globIgnores: ['metadata.json', 'sw.js', 'share.js', 'workbox-*.js'],
     swDest: path.join(dist, 'sw.js'),
     navigateFallback: '/index.html',
-    navigateFallbackDenylist: [/^\/api\//],
+    navigateFallbackDenylist: [/^\/api\//, /^\/p\//],
     // A photograph never changes under its id: seen once, it is there without signal.
     runtimeCaching: [
       {

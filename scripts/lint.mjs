@@ -5,7 +5,7 @@ import { pathToFileURL } from 'node:url';
 import { ensurePackages, projectDir, say } from './packages.mjs';
 
 const bin = (name) => path.join(projectDir, 'node_modules', '.bin', name);
-const CODE = ['core', 'contract', 'server', 'app/app', 'app/src', 'cli', 'demo', 'e2e', 'bench', 'scripts'];
+const CODE = ['core', 'contract', 'pages', 'server', 'app/app', 'app/src', 'cli', 'demo', 'e2e', 'bench', 'scripts'];
 
 /** What was good and has not changed is not looked at again: a lint of a change takes seconds. */
 const KEPT = (name) => ['--cache', '--cache-strategy', 'content', '--cache-location', `.cache/lint/${name}`];

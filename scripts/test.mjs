@@ -10,7 +10,7 @@ import { aptInstall, ensurePackages, projectDir, say } from './packages.mjs';
 const results = [];
 const LONG = process.argv.includes('--long');
 const patterns = process.argv.slice(2).filter((word) => !word.startsWith('--'));
-const PACKAGES = ['core', 'contract', 'cli', 'demo', 'server', 'app', 'scripts'];
+const PACKAGES = ['core', 'contract', 'pages', 'cli', 'demo', 'server', 'app', 'scripts'];
 /** How often a property is tried, against what it says: less while somebody waits, far more in a long run. */
 const RUNS_TIMES = LONG ? '20' : '0.4';
 const out = (name) => path.join(projectDir, '.cache', name);
@@ -119,6 +119,15 @@ function journeys(files = []) {
   );
 }
 
+/** A PDF is read back with Poppler's tools. */
+function ensurePdfTools() {
+  if (fs.existsSync('/usr/bin/pdftotext')) return;
+  if (process.getuid?.() !== 0 || !fs.existsSync('/usr/bin/apt-get'))
+    throw new Error('The tests of pages read PDF with pdftotext: install poppler-utils');
+  say('Installing pdftotext for the tests of pages (once) ...');
+  aptInstall('poppler-utils');
+}
+
 /** Debian's Chromium, unless CHROMIUM names another. */
 function ensureChromium() {
   if (process.env.CHROMIUM || fs.existsSync('/usr/bin/chromium')) return;
@@ -130,9 +139,10 @@ function ensureChromium() {
 
 const everything = async () => {
   ensureChromium();
+  ensurePdfTools();
   const checks = async () => {
     for (const { name, args } of CHECKS) await part(name, process.execPath, args);
-    for (const name of ['core', 'contract', 'server', 'cli', 'demo', 'app', 'e2e', 'bench', 'scripts'])
+    for (const name of ['core', 'contract', 'pages', 'server', 'cli', 'demo', 'app', 'e2e', 'bench', 'scripts'])
       await part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
   };
   const units = async () => {
@@ -146,6 +156,7 @@ const everything = async () => {
 const onlyNamed = async () => {
   const files = named();
   if (files.length === 0) throw new Error(`No test file has ${patterns.join(' or ')} in its path`);
+  if (files.some((file) => file.startsWith('server/'))) ensurePdfTools();
   for (const name of PACKAGES) {
     const mine = files.filter((file) => file.startsWith(`${name}/`)).map((file) => path.join(projectDir, file));
     if (mine.length > 0) await jest(name, mine);
@@ -158,7 +169,7 @@ const onlyNamed = async () => {
 
 /** What is tried with random input, many times more often than a change waits for. */
 const long = async () => {
-  for (const name of ['core', 'contract', 'cli', 'demo']) await jest(name);
+  for (const name of ['core', 'contract', 'pages', 'cli', 'demo']) await jest(name);
 };
 
 try {

@@ -13,6 +13,8 @@ import { liveRoutes } from './http/live';
 import { sensorDoor, sensorRoutes } from './http/sensors';
 import { machineRoutes } from './http/machines';
 import { ownerRoutes } from './http/owners';
+import { pageDoor } from './http/page-door';
+import { pageRoutes } from './http/pages';
 import { photoRoutes } from './http/photos';
 import { notFound, onError, refuse } from './http/problem';
 import { readingRoutes } from './http/readings';
@@ -49,6 +51,8 @@ export async function createServer({ databaseUrl, dist }: { databaseUrl: string;
   app.use(headers);
   app.use(compression());
   app.use('/api', await api(store, pool));
+  // Whoever has the link of a page has no session.
+  app.use('/p', pageDoor(store));
   if (dist) app.use(webApp(dist));
   app.use(notFound, onError);
   return {
@@ -102,6 +106,7 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
   routes.use('/live', liveRoutes(store));
   routes.use('/sensors', sensorRoutes(store));
   routes.use('/outcomes', trackRoutes(store));
+  routes.use(pageRoutes(store));
   routes.use(addedRoutes(store));
   routes.use(notFound);
   return routes;

@@ -1,7 +1,9 @@
 import { type DecisionInput } from '@rugged/core';
+import { checkDecision } from '@rugged/core/decide';
 import Joi from 'joi';
 import { decisionSchema } from '../jobfile/decision';
 import { id, instant } from './record';
+import { bySense } from './sense';
 
 /** What was set side by side, and what was chosen: only added, the latest counts. */
 export interface Decision {
@@ -20,7 +22,7 @@ export type NewDecision = Omit<Decision, 'by'>;
 export const newDecisionSchema = Joi.object<NewDecision>({
   id: id().required(),
   jobId: id().required(),
-  input: decisionSchema.required(),
+  input: decisionSchema.custom(bySense<DecisionInput>(checkDecision)).required(),
   chosen: Joi.string().min(1).max(80),
   stopAt: Joi.number().min(0).max(1e7),
   madeAt: instant().required(),

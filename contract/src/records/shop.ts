@@ -40,6 +40,8 @@ const priceListSchema = Joi.object<PriceList>({
     Joi.valid(...FAMILIES),
     Joi.object().pattern(Joi.valid(...REPAIRS), Joi.object(repairFigures())),
   ),
+  // Sent back as it came; counted anew, never kept.
+  done: Joi.object().unknown(),
 });
 
 export const shopChangeSchema = Joi.object<ShopChange>({

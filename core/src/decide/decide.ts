@@ -69,10 +69,7 @@ export function decideBy(
   tests: readonly OpenTest[] = [],
   draws = DRAWS,
 ): Decided {
-  if (input.currency !== undefined) checkCurrency('currency', input.currency);
-  if (input.valueRunning !== undefined && input.valueAsIs !== undefined && input.valueAsIs > input.valueRunning)
-    throw new InputError('valueAsIs', 'must-not-be-above-field', { field: 'valueRunning' });
-  const table = pricedOptions(input);
+  const table = checkDecision(input);
   const weigh = weighed(table, input, troubles);
   const causes = [...troubles.worst]
     .filter(([cause, p]) => cause === 'sound' || p >= LEAST)
@@ -97,6 +94,18 @@ export function decideBy(
     causes,
     ...(valued ? advice(table, input, troubles.worst, weigh, tests) : { flips: [], tests: [] }),
   };
+}
+
+/**
+ * Whether a decision makes sense, and its options with their figures.
+ * @throws InputError naming the field
+ */
+export function checkDecision(input: DecisionInput): PriceTable {
+  const { currency, valueRunning, valueAsIs } = input;
+  if (currency !== undefined) checkCurrency('currency', currency);
+  if (valueRunning !== undefined && valueAsIs !== undefined && valueAsIs > valueRunning)
+    throw new InputError('valueAsIs', 'must-not-be-above-field', { field: 'valueRunning' });
+  return pricedOptions(input);
 }
 
 function advice(

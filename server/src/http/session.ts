@@ -8,7 +8,7 @@ import session from 'express-session';
 import type { Pool } from 'pg';
 import { NOBODY, verifyPassword } from '../accounts/password';
 import { present } from '../store/models';
-import { withOpened } from '../store/opened';
+import { withLearned } from '../store/opened';
 import { ShopScope, type Who } from '../store/scope';
 import type { Store } from '../store/store';
 import { Refusal } from './problem';
@@ -64,7 +64,7 @@ export function sessionRoutes(store: Store): Router {
     const { id, name, email } = present(person);
     return {
       person: { id, name, email },
-      shop: await withOpened(new ShopScope(store, who), present(shop)),
+      shop: await withLearned(new ShopScope(store, who), present(shop)),
       testers: testers.map(present),
     };
   }

@@ -1,17 +1,21 @@
 import { type Shop, shopChangeSchema } from '@rugged/contract';
 import { Router } from 'express';
 import type { Store } from '../store/store';
-import { withOpened, withoutOpened } from '../store/opened';
+import { withLearned, withoutDone, withoutOpened } from '../store/opened';
 import { changed, route } from './route';
 
 /** `/api/shop`: the settings of the shop that asks. */
 export const shopRoutes = (store: Store): Router =>
   Router().patch(
     '/',
-    route(store, 'signed-in', shopChangeSchema, async (shop, { houseRules, ...change }) => {
-      const kept = { ...change, ...(houseRules ? { houseRules: withoutOpened(houseRules) } : {}) };
+    route(store, 'signed-in', shopChangeSchema, async (shop, { houseRules, prices, ...change }) => {
+      const kept = {
+        ...change,
+        ...(houseRules ? { houseRules: withoutOpened(houseRules) } : {}),
+        ...(prices ? { prices: withoutDone(prices) } : {}),
+      };
       const outcome = await shop.change('shops', shop.shopId, kept);
       const answer = changed(outcome, 'shop');
-      return 'json' in answer ? { ...answer, json: await withOpened(shop, answer.json as Shop) } : answer;
+      return 'json' in answer ? { ...answer, json: await withLearned(shop, answer.json as Shop) } : answer;
     }),
   );

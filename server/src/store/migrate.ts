@@ -10,6 +10,7 @@ import { up as engineSheet } from './migrations/006-engine-sheet';
 import { up as readHere } from './migrations/007-read-here';
 import { up as touched } from './migrations/008-touched';
 import { up as sensors } from './migrations/009-sensors';
+import { up as pages } from './migrations/010-pages';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -22,6 +23,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '007-read-here': readHere,
   '008-touched': touched,
   '009-sensors': sensors,
+  '010-pages': pages,
 };
 
 const ADVISORY_LOCK = 727_001;

@@ -11,6 +11,7 @@ import type {
   TestKind,
   Virtual,
 } from '@rugged/core';
+import type { PriceList } from '@rugged/core/decide';
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 
 /** The rows as they are stored. Absent is null here and left out on the wire. */
@@ -24,6 +25,7 @@ export interface ShopRow {
   houseRules: Partial<HouseRules>;
   nextJobNumber: number;
   feedSecret: string | null;
+  prices: PriceList | null;
   version: number;
 }
 export interface PersonRow {
@@ -131,6 +133,17 @@ export type RepairRow = Made & { what: string } & Nullable<{
     cost: number;
     meter: number;
     cylinders: string[];
+    repair: string;
+    hours: number;
+    partsCost: number;
+  }>;
+export type DecisionRow = Made & { input: object } & Nullable<{ chosen: string; stopAt: number }>;
+export type PageRow = Made & { page: object };
+export type AnswerRow = Made & { answer: string; through: string } & Nullable<{
+    pageId: string;
+    option: string;
+    stopAt: number;
+    note: string;
   }>;
 export type OutcomeRow = Made & { cylinder: string; found: CauseName } & Nullable<{
     predicted: CauseName;
@@ -158,6 +171,9 @@ export interface Models {
   notes: Stored<NoteRow>;
   outcomes: Stored<OutcomeRow>;
   repairs: Stored<RepairRow>;
+  decisions: Stored<DecisionRow>;
+  pages: Stored<PageRow>;
+  answers: Stored<AnswerRow>;
 }
 
 const { ARRAY, UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE, DATEONLY, BLOB } = DataTypes;
@@ -175,6 +191,7 @@ const TABLES = {
     houseRules: JSONB,
     nextJobNumber: INTEGER,
     feedSecret: TEXT,
+    prices: JSONB,
     version,
   },
   people: { id, shopId: UUID, name: TEXT, email: TEXT, passwordHash: TEXT },
@@ -310,7 +327,20 @@ const TABLES = {
     supersedes: UUID,
     withdrawn: BOOLEAN,
   },
-  repairs: { ...made, what: TEXT, parts: TEXT, cost: DOUBLE, meter: DOUBLE, cylinders: JSONB },
+  repairs: {
+    ...made,
+    what: TEXT,
+    parts: TEXT,
+    cost: DOUBLE,
+    meter: DOUBLE,
+    cylinders: JSONB,
+    repair: TEXT,
+    hours: DOUBLE,
+    partsCost: DOUBLE,
+  },
+  decisions: { ...made, input: JSONB, chosen: TEXT, stopAt: DOUBLE },
+  pages: { ...made, page: JSONB },
+  answers: { ...made, pageId: UUID, answer: TEXT, option: TEXT, stopAt: DOUBLE, note: TEXT, through: TEXT },
   outcomes: { ...made, cylinder: TEXT, found: TEXT, predicted: TEXT, probability: DOUBLE, note: TEXT },
 } satisfies Record<keyof Models, ModelAttributes>;
 

@@ -1,5 +1,6 @@
 import type { Shop } from '@rugged/contract';
-import type { HouseRules, Opened } from '@rugged/core';
+import type { Family, HouseRules, Opened, RepairName } from '@rugged/core';
+import type { Done, PriceList } from '@rugged/core/decide';
 import type { ShopScope } from './scope';
 
 /** What was found in the cylinders that this shop opened, by family: the latest word on each. */
@@ -16,11 +17,36 @@ export async function openedHere(scope: ShopScope): Promise<Opened> {
   return opened;
 }
 
-/** A shop as it is sent: its rules carry what it has learned, which is counted anew and never kept with them. */
-export async function withOpened<S extends { houseRules?: unknown }>(scope: ShopScope, shop: S): Promise<S> {
-  const opened = await openedHere(scope);
+/** What the shop's own jobs came to, by kind of machine: the middle, and from the lowest to the highest. */
+export async function doneHere(scope: ShopScope): Promise<NonNullable<PriceList['done']>> {
+  const rows = await scope.select<{ family: Family; repair: RepairName } & Done>(
+    `SELECT e.family, r.repair, count(*)::int AS times,
+       min(r.hours) AS "hoursLow", percentile_cont(0.5) WITHIN GROUP (ORDER BY r.hours) AS "hoursLikely",
+       max(r.hours) AS "hoursHigh", min(r.parts_cost) AS "partsLow",
+       percentile_cont(0.5) WITHIN GROUP (ORDER BY r.parts_cost) AS "partsLikely", max(r.parts_cost) AS "partsHigh"
+     FROM repairs r JOIN jobs j ON j.id = r.job_id JOIN engines e ON e.id = j.engine_id
+     WHERE r.shop_id = $1 AND r.repair IS NOT NULL AND r.hours IS NOT NULL AND r.parts_cost IS NOT NULL
+     GROUP BY e.family, r.repair ORDER BY e.family, r.repair`,
+  );
+  const done: NonNullable<PriceList['done']> = {};
+  for (const { family, repair, ...figures } of rows) (done[family] ??= {})[repair] = figures;
+  return done;
+}
+
+/** A shop as it is sent: with what it has learned from its jobs, which is counted anew and never kept with it. */
+export async function withLearned<S extends { houseRules?: unknown; prices?: unknown }>(
+  scope: ShopScope,
+  shop: S,
+): Promise<S> {
+  const [opened, done] = await Promise.all([openedHere(scope), doneHere(scope)]);
   const rules = shop.houseRules as Shop['houseRules'];
-  return Object.keys(opened).length === 0 ? shop : { ...shop, houseRules: { ...rules, opened } };
+  const prices = shop.prices as Shop['prices'];
+  return {
+    ...shop,
+    ...(Object.keys(opened).length === 0 ? {} : { houseRules: { ...rules, opened } }),
+    ...(Object.keys(done).length === 0 ? {} : { prices: { ...prices, done } }),
+  };
 }
 
 export const withoutOpened = ({ opened: _, ...rules }: Partial<HouseRules>): Partial<HouseRules> => rules;
+export const withoutDone = ({ done: _, ...prices }: PriceList): PriceList => prices;

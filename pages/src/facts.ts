@@ -1,0 +1,68 @@
+import type { Outcome, Shop } from '@rugged/contract';
+import type { Bench } from '@rugged/contract/bench';
+import type { PressureUnit, Report } from '@rugged/core';
+import type { Decided } from '@rugged/core/decide';
+
+/** What a page is made from. */
+export interface PageFacts {
+  bench: Bench;
+  report: Report;
+  /** What was set side by side, where anything was; the option that the shop goes for, and where it stops. */
+  decided?: Decided;
+  chosen?: string;
+  stopAt?: number;
+  currency?: string;
+  shop: Pick<Shop, 'name'>;
+  unit: PressureUnit;
+  now: Date;
+  /** Who read it. */
+  readers: readonly string[];
+  /** Photographs that were chosen for it. */
+  photos: readonly { id: string; caption: string }[];
+}
+
+/** What was found last in each cylinder that was opened. */
+export function openedOf({ outcomes }: Pick<Bench, 'outcomes'>): Outcome[] {
+  const latest = new Map<string, Outcome>();
+  for (const one of [...outcomes].sort((a, b) => Date.parse(a.madeAt) - Date.parse(b.madeAt)))
+    latest.set(one.cylinder, one);
+  return [...latest.values()].sort((a, b) => (a.cylinder < b.cylinder ? -1 : 1));
+}
+
+/** `cylinder 2`; of a single the engine. */
+export const cylinderName = ({ engine }: Pick<Bench, 'engine'>, id: string): string =>
+  engine.cylinders.length === 1 ? 'the engine' : `cylinder ${id}`;
+
+/** What was not tested. @param plain for somebody who knows nothing of engines */
+export function untested({ engine }: Pick<Bench, 'engine'>, { cylinders, crankcase }: Report, plain = false): string[] {
+  const missing = (has: (one: Report['cylinders'][number]) => unknown, trade: string, said: string): string[] => {
+    const without = cylinders.filter((one) => !has(one)).map(({ id }) => id);
+    const what = plain ? said : trade;
+    if (without.length === 0) return [];
+    return [without.length === cylinders.length ? what : `${what} on cylinder ${without.join(', ')}`];
+  };
+  return [
+    ...missing(({ compression }) => compression, 'compression', 'the pressure it makes'),
+    ...missing(({ leakage }) => leakage, 'leak-down', 'how much air it loses'),
+    ...(engine.cycle === 'two-stroke' && !crankcase
+      ? [plain ? 'whether its crankcase is tight' : 'the crankcase']
+      : []),
+    'spark and fuel',
+  ];
+}
+
+/** The likeliest cause of each cylinder that is likelier faulty than not, the worst first. */
+export function troubled({ causes, crankcase }: Report): Report['causes'] {
+  const sound = new Map(causes.filter(({ cause }) => cause === 'sound').map((one) => [one.cylinder, one.probability]));
+  const seen = new Set<string | null>();
+  const worst = causes.filter((one) => {
+    if (one.cylinder === null || one.cause === 'sound' || seen.has(one.cylinder)) return false;
+    if (one.cause === 'crank-seal') return false;
+    if ((sound.get(one.cylinder) ?? 0) >= HALF) return false;
+    seen.add(one.cylinder);
+    return true;
+  });
+  const seals = crankcase?.state === 'low' ? causes.filter(({ cause }) => cause === 'crank-seal').slice(0, 1) : [];
+  return [...worst, ...seals];
+}
+const HALF = 0.5;

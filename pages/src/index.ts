@@ -1,0 +1,5 @@
+export { cylinderName, openedOf, type PageFacts, troubled, untested } from './facts';
+export * from './html';
+export * from './lead';
+export * from './make';
+export { barWords, exactMoney, found, inHundred, markWords, money } from './words';

@@ -1,0 +1,76 @@
+import type { PageKind } from '@rugged/contract/page';
+import { cylinderName, openedOf, type PageFacts, troubled } from './facts';
+import { does, found, inHundred, listed, lower, money, sentence } from './words';
+
+/** What its reader reads first, and may be all that is read: a start that the shop mends. */
+export function suggestedLead(kind: PageKind, facts: PageFacts): string {
+  switch (kind) {
+    case 'proof':
+      return proof(facts);
+    case 'baseline':
+      return `${whatItHas(facts)} These are the figures to hold the next test against.`;
+    case 'machine-shop':
+      return 'What we measured, and what we ask you to measure and do.';
+    case 'second-opinion':
+      return [
+        facts.bench.job.otherSaid ? `You were told: ${facts.bench.job.otherSaid.replace(/[.\s]+$/, '')}.` : '',
+        whatItHas(facts),
+      ]
+        .filter(Boolean)
+        .join(' ');
+    case 'owner':
+    case 'buyer':
+      return [whatItHas(facts), whatToDo(facts)].filter(Boolean).join(' ');
+  }
+}
+
+/** What it is, and how sure. What was found stands above what was thought. */
+export function whatItHas(facts: PageFacts): string {
+  const { bench, report } = facts;
+  const opened = openedOf(bench);
+  if (opened.length > 0)
+    return sentence(
+      `we opened it and found ${listed(opened.map((one) => `${found(one.found)}${inCylinder(facts, one.cylinder)}`))}`,
+    );
+  const [worst, ...others] = troubled(report);
+  if (!worst) {
+    const read = report.cylinders.filter(({ compression, leakage }) => compression ?? leakage);
+    if (read.length === 0) return 'Nothing was measured yet.';
+    if (read.length < report.cylinders.length)
+      return `${read.length} of ${report.cylinders.length} cylinders were measured so far.`;
+    return report.engine.state === 'sound' || report.engine.state === 'watch'
+      ? 'Your engine seals well. If it still runs badly, the cause is something else than its inside.'
+      : 'The readings do not say yet what your engine has.';
+  }
+  const name = worst.cylinder === null ? 'your engine' : yours(cylinderName(bench, worst.cylinder));
+  const first = `${name} ${does(worst.which ?? worst.cause)}`;
+  const surely =
+    worst.probability >= SURE ? sentence(first) : `We think that ${first} (${inHundred(worst.probability)}).`;
+  const rest = others.map((one) => (one.cylinder === null ? 'its crankcase' : cylinderName(bench, one.cylinder)));
+  return rest.length === 0
+    ? surely
+    : `${surely} ${sentence(`${listed(rest)} ${rest.length === 1 ? 'needs' : 'need'} work too`)}`;
+}
+const SURE = 0.9;
+
+const yours = (name: string) => name.replace(/^the engine$/, 'your engine').replace(/^cylinder /, 'your cylinder ');
+const inCylinder = ({ bench }: PageFacts, id: string) =>
+  bench.engine.cylinders.length === 1 ? '' : ` in cylinder ${id}`;
+
+function whatToDo({ decided, chosen, currency }: PageFacts): string {
+  const name = chosen ?? decided?.recommended;
+  const option = decided?.options.find((one) => one.name === name);
+  if (!option || name === undefined) return '';
+  return option.mean === 0
+    ? `We advise: ${lower(name)}.`
+    : `We advise: ${lower(name)}, about ${money(option.mean, currency)}.`;
+}
+
+function proof({ report, bench }: PageFacts): string {
+  const repair = bench.repairs.at(-1)?.what ?? report.before?.repair;
+  const good = report.engine.state === 'sound' || report.engine.state === 'watch';
+  const done = repair === undefined ? 'The work is done' : `Done: ${lower(repair)}`;
+  return good
+    ? `${done}. It was measured again afterwards: it seals as it should.`
+    : `${done}. Measured again afterwards, it does not seal as it should yet.`;
+}

@@ -1,0 +1,89 @@
+import type { PageBlock, PageMark } from '@rugged/contract/page';
+import type { CauseNamed } from '@rugged/core';
+import type { Trouble } from '@rugged/core/decide';
+
+/** Plain words for somebody who knows nothing of engines. */
+
+/** What a part of the engine does, after its name: `cylinder 2 leaks past its piston rings`. */
+const DOES: Readonly<Record<Exclude<CauseNamed, 'test-fault'>, string>> = {
+  sound: 'is sound',
+  'rings-or-bore': 'leaks past its piston rings',
+  'piston-damage': 'has a damaged piston',
+  'intake-valve': 'leaks past its intake valve',
+  'exhaust-valve': 'leaks past its exhaust valve',
+  'head-gasket-external': 'leaks at its head gasket, to the outside',
+  'head-gasket-between': 'leaks through the head gasket into the cylinder beside it',
+  'head-gasket-coolant': 'leaks through the head gasket into the cooling water',
+  'valve-train': 'has a valve that does not open as it should',
+  carbon: 'has carbon built up in it',
+  'compression-release': 'reads low because its starting aid lets pressure go',
+  'crank-seal': 'leaks at the seals of its crankcase',
+  'tester-without-valve': 'was read with a gauge that does not suit it',
+  'throttle-closed': 'was read with its throttle shut',
+  'slow-cranking': 'was turned too slowly to read it',
+  'cold-engine': 'was read cold',
+  'adapter-leak': 'was read with a gauge that leaked',
+  'off-tdc': 'was read with its piston in the wrong place',
+};
+export const does = (cause: Trouble | CauseNamed): string =>
+  cause === 'test-fault' ? 'cannot be told yet' : DOES[cause];
+
+/** What was found when it was opened. */
+const FOUND: Readonly<Partial<Record<CauseNamed, string>>> = {
+  sound: 'nothing wrong in it',
+  'rings-or-bore': 'worn rings or a worn bore',
+  'piston-damage': 'a damaged piston',
+  'intake-valve': 'an intake valve that does not seal',
+  'exhaust-valve': 'an exhaust valve that does not seal',
+  'head-gasket-external': 'a head gasket that leaks to the outside',
+  'head-gasket-between': 'a head gasket that leaks into the next cylinder',
+  'head-gasket-coolant': 'a head gasket that leaks into the cooling water',
+  'valve-train': 'a valve that does not open as it should',
+  carbon: 'carbon',
+  'compression-release': 'the starting aid letting pressure go',
+  'crank-seal': 'crankcase seals that leak',
+};
+export const found = (cause: CauseNamed): string => FOUND[cause] ?? 'something else';
+
+/** `99 in 100`. Nobody is ever quite sure, nor quite sure of the contrary. */
+export function inHundred(probability: number): string {
+  const n = Math.round(100 * probability);
+  return n >= 100 ? 'more than 99 in 100' : n <= 0 ? 'less than 1 in 100' : `${n} in 100`;
+}
+
+/** `about 430`, in the shop's money where it is known. Nobody owes a bill to the last unit beforehand. */
+export function money(sum: number, currency?: string): string {
+  const step = sum < 200 ? 5 : sum < 2000 ? 10 : 50;
+  const round = Math.round(sum / step) * step;
+  return exactMoney(round, currency);
+}
+
+export function exactMoney(sum: number, currency?: string): string {
+  const number = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 }).format(sum);
+  return currency === undefined ? number : `${number} ${currency}`;
+}
+
+/** `1`, `1 and 2`, `1, 2 and 3` */
+export const listed = (things: readonly string[]): string =>
+  things.length < 2 ? things.join('') : `${things.slice(0, -1).join(', ')} and ${things[things.length - 1]}`;
+
+export const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+export const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+
+/** What a way to go on costs, and how likely the engine runs well afterwards. */
+export function barWords(bar: Bar, currency?: string): string {
+  const { low, likely, high, chance } = bar;
+  const sums = high === 0 ? 'costs nothing' : `${money(low)} to ${money(high)}, about ${money(likely, currency)}`;
+  return `${sums}; runs well: ${inHundred(chance)}`;
+}
+type Bar = Extract<PageBlock, { is: 'bars' }>['bars'][number];
+
+const MARK_WORD: Readonly<Record<PageMark, string>> = {
+  good: 'good',
+  watch: 'keep an eye on it',
+  bad: 'needs work',
+  open: 'not proven',
+};
+/** `Cylinder 2: needs work`, of a block that draws them. */
+export const markWords = ({ cylinders }: Extract<PageBlock, { is: 'cylinders' }>): string[] =>
+  cylinders.map(({ id, mark }) => `${cylinders.length === 1 ? 'The engine' : `Cylinder ${id}`}: ${MARK_WORD[mark]}`);

@@ -1,0 +1,214 @@
+import { newPageSchema } from '@rugged/contract';
+import { type Bench, nothingAdded, toJobFile } from '@rugged/contract/bench';
+import { PAGE_KINDS } from '@rugged/contract/page';
+import { judge, KIND_NAMES, type KindName, KINDS_OF_ENGINE, type Purpose, PURPOSES, report } from '@rugged/core';
+import { decideBy, readyMade } from '@rugged/core/decide';
+import fc from 'fast-check';
+import { makePage, pageHtml, type PageFacts, suggestedLead, usualPage } from '../src';
+
+const NOW = '2026-05-04T10:00:00.000Z';
+const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+
+/** A machine with one reading a cylinder, and what oil and air said where somebody asked. */
+function benchOf(
+  kind: KindName,
+  peaks: readonly number[],
+  more: { lost?: readonly number[]; purpose?: Purpose; heard?: string } = {},
+): Bench {
+  const { cylinders, sweptCm3, boreToStroke, compressionRatio, ...built } = KINDS_OF_ENGINE[kind];
+  const ids = Array.from({ length: cylinders }, (_, i) => `${i + 1}`);
+  const tester = {
+    unit: 'psi' as const,
+    fullScale: built.fuel === 'diesel' ? 1000 : 300,
+    division: 2,
+    name: 'Cart gauge',
+  };
+  const test = { jobId: id(1), startedAt: NOW };
+  return {
+    ...nothingAdded(),
+    job: {
+      id: id(1),
+      number: 412,
+      engineId: id(2),
+      complaint: 'Hard to start.',
+      site: {},
+      houseRules: {},
+      status: 'open',
+      openedAt: NOW,
+      version: 1,
+      ...(more.purpose ? { purpose: more.purpose } : {}),
+    },
+    owner: { id: id(3), name: 'Wil Tarn', version: 1 },
+    machine: { id: id(4), ownerId: id(3), name: 'the skiff', version: 1 },
+    engine: { ...built, kind, id: id(2), machineId: id(4), name: 'Orrin 20', cylinders: ids, bookIds: [], version: 1 },
+    books: [],
+    tests: [
+      { ...test, id: id(5), kind: 'compression', conditions: { engineTemperature: 'warm', throttle: 'open', tester } },
+      ...(more.lost
+        ? [
+            {
+              ...test,
+              id: id(6),
+              kind: 'leakdown' as const,
+              conditions: { engineTemperature: 'warm' as const, tester: { ...tester, fullScale: 100, orificeMm: 1 } },
+            },
+          ]
+        : []),
+    ],
+    readings: [
+      ...ids.map((cylinder, i) => ({
+        id: id(20 + i),
+        testId: id(5),
+        kind: 'compression' as const,
+        figures: { cylinder, unit: 'psi' as const, peak: peaks[i % peaks.length] ?? 0 },
+        takenAt: NOW,
+      })),
+      ...(more.lost
+        ? ids.map((cylinder, i) => ({
+            id: id(60 + i),
+            testId: id(6),
+            kind: 'leakdown' as const,
+            figures: { cylinder, unit: 'psi', supply: 80, percent: more.lost?.[i % (more.lost?.length ?? 1)] ?? 0 },
+            takenAt: NOW,
+          }))
+        : []),
+    ],
+  } as unknown as Bench;
+}
+
+function factsOf(bench: Bench, more: Partial<PageFacts> = {}): PageFacts {
+  const told = report(judge(toJobFile(bench)), 'psi');
+  return {
+    bench,
+    report: told,
+    shop: { name: 'Tidewrack' },
+    unit: 'psi',
+    now: new Date(NOW),
+    readers: ['Ines Varr'],
+    photos: [],
+    ...more,
+  };
+}
+
+const anyKind = fc.constantFrom(...KIND_NAMES);
+const peaks = fc.array(fc.integer({ min: 0, max: 280 }), { minLength: 1, maxLength: 6 });
+const lost = fc.option(fc.array(fc.integer({ min: 0, max: 100 }), { minLength: 1, maxLength: 6 }), { nil: undefined });
+
+describe('whatever was read on whatever engine', () => {
+  test('every page can be made and kept, and speaks of no part that the engine has not', () => {
+    fc.assert(
+      fc.property(anyKind, peaks, lost, fc.constantFrom(...PURPOSES), (kind, read, air, purpose) => {
+        const bench = benchOf(kind, read, { purpose, ...(air ? { lost: air } : {}) });
+        const facts = factsOf(bench);
+        const { cycle, headless, cylinders } = bench.engine;
+        for (const pageKind of PAGE_KINDS) {
+          const page = makePage(pageKind, facts);
+          expect(
+            newPageSchema.validate({ id: id(9), jobId: id(1), page, madeAt: NOW }, { convert: false }).error,
+          ).toBeUndefined();
+          const words = JSON.stringify(page);
+          expect(words).not.toMatch(/deciban|undefined|NaN|\[object/);
+          if (cycle === 'two-stroke') expect(words).not.toMatch(/intake valve|exhaust valve|guides and seats/);
+          else expect(words).not.toMatch(/crankcase does not|seals of its crankcase/);
+          if (headless) expect(words).not.toMatch(/head gasket/);
+          if (cylinders.length === 1) expect(words).not.toMatch(/[Cc]ylinder 1|Cyl 1/);
+        }
+        expect(PAGE_KINDS).toContain(usualPage(bench, facts));
+      }),
+    );
+  });
+  test('what is written down is shown as it is, and never as markup', () => {
+    fc.assert(
+      fc.property(fc.string({ minLength: 1, maxLength: 60 }), (words) => {
+        const facts = factsOf(benchOf('snow-twin', [120, 80]));
+        const html = pageHtml(makePage('owner', facts, `<b onload="x">${words}</b>`), { photo: (photo) => photo });
+        expect(html).not.toContain('<b onload');
+        expect(html).toContain('&lt;b onload=&quot;x&quot;&gt;');
+      }),
+      { numRuns: 20 },
+    );
+  });
+});
+
+test('the owner reads what it has, how sure, what it costs and where the shop calls', () => {
+  const bench = benchOf('outboard-two-stroke-twin', [142, 98], { lost: [8, 44] });
+  const told = report(judge(toJobFile(bench)), 'psi');
+  const worst = new Map([['rings-or-bore', 0.97] as const, ['sound', 0.03] as const]);
+  const troubles = { worst, others: [] };
+  const { options } = readyMade(bench.engine, told.engine.state, troubles);
+  const input = { currency: 'EUR', labourRatePerHour: 60, valueRunning: 2400, valueAsIs: 400, options };
+  const decided = decideBy(input, troubles, [], 2000);
+  const page = makePage(
+    'owner',
+    factsOf(bench, { decided, chosen: 'New top end: piston, rings, gaskets', stopAt: 905, currency: 'EUR' }),
+  );
+  const top = decided.options.find(({ name }) => name.startsWith('New top end'));
+  expect(page.lead).toMatch(/cylinder 2 .*We advise: new top end: piston, rings, gaskets, about [\d,]+ EUR\.$/);
+  expect(page.asks).toEqual({ option: 'New top end: piston, rings, gaskets', stopAt: 905, currency: 'EUR' });
+  const html = pageHtml(page, { photo: (photo) => photo, answer: { action: '/answer' } });
+  for (const said of ['142', '98', '44 %', 'We stop and call you at 905 EUR.', 'in 100', 'I agree', 'Not tested'])
+    expect(html).toContain(said);
+  const bar = page.blocks.find((block) => block.is === 'bars');
+  expect(bar?.is === 'bars' && bar.bars.find(({ best }) => best)).toMatchObject({
+    name: top?.name,
+    likely: Math.round(top?.mean ?? 0),
+  });
+  // A page that is not asked has no buttons.
+  expect(pageHtml(page, { photo: (photo) => photo })).not.toContain('<form');
+});
+
+test('what was found once it was open takes the lead, with the odds that had been given', () => {
+  const bench = benchOf('motorcycle-four', [150, 92, 149, 151]);
+  bench.outcomes = [
+    {
+      id: id(7),
+      jobId: id(1),
+      cylinder: '2',
+      found: 'exhaust-valve',
+      predicted: 'exhaust-valve',
+      probability: 0.86,
+      madeAt: NOW,
+    },
+  ];
+  const facts = factsOf(bench);
+  expect(suggestedLead('owner', facts)).toContain(
+    'We opened it and found an exhaust valve that does not seal in cylinder 2.',
+  );
+  expect(JSON.stringify(makePage('owner', facts))).toContain('as 86 in 100 had said before');
+});
+
+test('after a repair the proof stands before and after side by side', () => {
+  const before = benchOf('snow-twin', [96, 124]);
+  const after = benchOf('snow-twin', [126, 127]);
+  const at = '2026-05-06T10:00:00.000Z';
+  const bench: Bench = {
+    ...before,
+    repairs: [
+      {
+        id: id(8),
+        jobId: id(1),
+        what: 'New top end on cylinder 1',
+        parts: 'piston kit',
+        madeAt: '2026-05-05T10:00:00.000Z',
+      },
+    ],
+    tests: [...before.tests, ...after.tests.map((test) => ({ ...test, id: id(80), startedAt: at }))],
+    readings: [
+      ...before.readings,
+      ...after.readings.map((reading, i) => ({ ...reading, id: id(90 + i), testId: id(80), takenAt: at })),
+    ],
+    engine: { ...before.engine, dueEveryMonths: 12 },
+  };
+  const facts = factsOf(bench);
+  expect(usualPage(bench, facts)).toBe('proof');
+  const page = makePage('proof', facts);
+  const table = page.blocks.find((block) => block.is === 'table' && block.label === 'Before and after');
+  expect(table).toMatchObject({
+    rows: [
+      ['Cyl 1', '96 psi', '126 psi'],
+      ['Cyl 2', '124 psi', '127 psi'],
+    ],
+  });
+  expect(page.lead).toMatch(/^Done: new top end on cylinder 1\./);
+  expect(JSON.stringify(page)).toMatch(/In May 2027/);
+});
