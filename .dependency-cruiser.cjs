@@ -68,7 +68,7 @@ const APP = {
   data: [],
   workers: [],
   settings: ['ui', 'data'],
-  bench: ['ui', 'data'],
+  bench: ['ui', 'data', 'workers'],
   features: ['ui', 'data', 'settings', 'bench', 'workers'],
 };
 const SERVER = { accounts: [], store: [], live: [], print: [], http: ['accounts', 'store', 'live', 'print'] };

@@ -132,6 +132,8 @@ async function serviceWorker(dist) {
         handler: 'CacheFirst',
         options: { cacheName: 'photos', expiration: { maxEntries: 400 }, cacheableResponse: { statuses: [200] } },
       },
+      // What a page for an owner is set in, so that it looks the same without signal.
+      { urlPattern: /\/p\/fonts\/[\w-]+[.]woff2$/, handler: 'CacheFirst', options: { cacheName: 'page-fonts' } },
     ],
     importScripts: ['/share.js'],
     clientsClaim: true,

@@ -1,3 +1,4 @@
+import { latestOf } from '@rugged/contract/bench';
 import type { PageBlock, PageMark } from '@rugged/contract/page';
 import { formatPressure, type PressureUnit, planOf, type State, TEST_NAME, UNIT_SIGN } from '@rugged/core';
 import { cylinderName, openedOf, type PageFacts, troubled, untested } from './facts';
@@ -14,7 +15,8 @@ const MARK: Readonly<Record<State, PageMark>> = {
 };
 
 const pressure = (kPa: number, unit: PressureUnit) => formatPressure(kPa, unit);
-const wholePercent = (percent: number) => `${percent.toFixed(0)} %`;
+/** The sign stays with its figure. */
+const wholePercent = (percent: number) => `${percent.toFixed(0)}\u00a0%`;
 
 /** The engine from above, each cylinder with its figure. */
 export function cylinders({ bench, report, unit }: PageFacts): PageBlock {
@@ -53,7 +55,7 @@ export function measured({ bench, report, unit }: PageFacts): PageBlock[] {
     ...row(
       'Air it loses',
       ({ leakage }) => leakage && wholePercent(leakage.percent),
-      leak ? `under ${leak.sound} %, mend from ${leak.fault} %` : '',
+      leak ? `under ${leak.sound}\u00a0%, mend from ${leak.fault}\u00a0%` : '',
     ),
   ];
   const table: PageBlock[] =
@@ -118,9 +120,11 @@ export function toldAndDone({ bench }: PageFacts): PageBlock {
 }
 
 /** The ways to go on with what they cost, the advised one marked. */
-export function ways({ decided, chosen, currency, report: _ }: PageFacts): PageBlock[] {
+export function ways({ bench, decided, chosen, currency }: PageFacts): PageBlock[] {
   if (!decided) return [];
   const best = chosen ?? decided.recommended;
+  const options = latestOf(bench.decisions)?.input.options ?? [];
+  const runsAsItIs = new Set(options.filter((one) => one.runsAsItIs).map(({ name }) => name));
   const bars = decided.options.map(({ name, p10, mean, p90, runs }) => ({
     name,
     low: Math.round(p10),
@@ -128,6 +132,7 @@ export function ways({ decided, chosen, currency, report: _ }: PageFacts): PageB
     high: Math.round(p90),
     chance: runs,
     ...(name === best ? { best: true } : {}),
+    ...(runsAsItIs.has(name) ? { asItIs: true } : {}),
   }));
   return [{ is: 'bars', label: 'What you can do', ...(currency === undefined ? {} : { currency }), bars }];
 }
@@ -137,8 +142,8 @@ export function advice({ bench, decided, chosen, stopAt, currency }: PageFacts):
   const name = chosen ?? decided?.recommended;
   const option = decided?.options.find((one) => one.name === name);
   if (!option || name === undefined) return [];
-  const input = bench.decisions.at(-1)?.input.options.find((one) => one.name === name);
-  const worse = input?.escalates?.map(({ to, probability }) => `${inHundred(probability)}: ${lower(to)}`) ?? [];
+  const input = latestOf(bench.decisions)?.input.options.find((one) => one.name === name);
+  const worse = input?.escalates?.map(({ to, probability }) => `${lower(to)} (${inHundred(probability)})`) ?? [];
   const sums =
     option.mean === 0
       ? 'it costs nothing'
@@ -152,11 +157,11 @@ export function advice({ bench, decided, chosen, stopAt, currency }: PageFacts):
       label: 'What we advise',
       strong: `${name}: ${sums}.`,
       text:
-        `${sentence(`${inHundred(option.runs)} that it runs well afterwards`)}` +
+        sentence(`${inHundred(option.runs)} that it runs ${input?.runsAsItIs ? 'on as it is' : 'well afterwards'}`) +
         (option.valueLeft !== undefined && option.valueLeft > 0
           ? ` The machine, less the bill, is then worth about ${money(option.valueLeft, currency)} to you.`
           : '') +
-        (worse.length > 0 ? ` What may come to light once it is open: ${listed(worse)}.` : ''),
+        (worse.length > 0 ? ` Once it is open it may need more: ${worse.join('; ')}.` : ''),
     },
     ...(stopAt === undefined || option.mean === 0
       ? []

@@ -79,7 +79,7 @@ function blockHtml(block: PageBlock, shown: Shown): string {
         .map(
           ([first = '', ...rest]) =>
             `<tr><th scope="row">${escaped(first)}</th>${rest
-              .map((one) => `<td${/^[\d.,–]/.test(one) ? ' class="figure"' : ''}>${escaped(one)}</td>`)
+              .map((one) => `<td${/^[\d.,–]+(\s%)?$/.test(one) ? ' class="figure"' : ''}>${escaped(one)}</td>`)
               .join('')}</tr>`,
         )
         .join('')}</tbody></table></div></section>`;

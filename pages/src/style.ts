@@ -14,6 +14,7 @@ table{border-collapse:collapse;width:100%}
 th,td{text-align:left;padding:3px 12px 3px 0;font-weight:500;vertical-align:baseline}
 thead th{color:#56605f;font-weight:700}
 .figure{font-family:Figures,"B612 Mono",monospace;font-weight:700}
+td.figure{white-space:nowrap}
 .wide{overflow-x:auto}
 .plan{display:flex;flex-wrap:wrap;gap:8px 24px;align-items:center}
 .plan ul{list-style:none;padding:0;margin:0}

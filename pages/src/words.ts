@@ -72,9 +72,9 @@ export const sentence = (text: string): string => `${text.charAt(0).toUpperCase(
 
 /** What a way to go on costs, and how likely the engine runs well afterwards. */
 export function barWords(bar: Bar, currency?: string): string {
-  const { low, likely, high, chance } = bar;
+  const { low, likely, high, chance, asItIs } = bar;
   const sums = high === 0 ? 'costs nothing' : `${money(low)} to ${money(high)}, about ${money(likely, currency)}`;
-  return `${sums}; runs well: ${inHundred(chance)}`;
+  return `${sums}; ${asItIs ? 'runs on' : 'runs well'}: ${inHundred(chance)}`;
 }
 type Bar = Extract<PageBlock, { is: 'bars' }>['bars'][number];
 

@@ -12,6 +12,8 @@ export function jobPlaces({ engine }: Pick<Bench, 'engine'>): JobPlace[] {
   const petrol = engine.fuel === 'petrol';
   return [
     { title: 'Findings', at: 'findings' },
+    { title: 'Decide', at: 'decide' },
+    { title: 'Pages', at: 'pages' },
     { title: 'Compression', at: 'compression' },
     { title: 'Leak-down', at: 'leakdown' },
     ...(KINDS.crankcase.suits(engine) ? [{ title: 'Crankcase', at: 'crankcase' }] : []),

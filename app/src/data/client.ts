@@ -36,6 +36,7 @@ export const keys = {
   dates: ['dates'] as const,
   feed: ['feed'] as const,
   readHere: (engineId: string) => ['read-here', engineId] as const,
+  pageLinks: (jobId: string) => ['page-links', jobId] as const,
 };
 
 /** The one outbox of this tab. Each answer goes into all that is cached before its entry leaves. */

@@ -2,6 +2,7 @@
 export { BenchScreen } from './bench/bench-screen';
 export { CompressionScreen } from './compression/compression-screen';
 export { CrankcaseScreen } from './crankcase/crankcase-screen';
+export { DecideScreen } from './decide/decide-screen';
 export { EngineScreen } from './engines/engine-screen';
 export { EngineLabelScreen } from './engine-label/engine-label-screen';
 export { EngineSheetScreen } from './engine-sheet/engine-sheet-screen';
@@ -16,6 +17,7 @@ export { NewJobScreen } from './new-job/new-job-screen';
 export { NotesScreen } from './notes/notes-screen';
 export { OtherGaugesScreen } from './other-gauges/other-gauges-screen';
 export { OutboxScreen } from './outbox/outbox-screen';
+export { PagesScreen } from './pages/pages-screen';
 export { ProcedureScreen } from './procedure/procedure-screen';
 export { SharedScreen } from './shared/shared-screen';
 export { ShopScreen } from './shop/shop-screen';

@@ -14,7 +14,7 @@ export type PageBlock =
       is: 'bars';
       label: string;
       currency?: string;
-      bars: { name: string; low: number; likely: number; high: number; chance: number; best?: boolean }[];
+      bars: { name: string; low: number; likely: number; high: number; chance: number; best?: boolean; asItIs?: boolean }[];
       worth?: number;
     }
   | { is: 'list'; label: string; items: string[] }

@@ -43,6 +43,7 @@ const block = Joi.alternatives()
           high: money().required(),
           chance: Joi.number().min(0).max(1).required(),
           best: Joi.boolean(),
+          asItIs: Joi.boolean(),
         })
         .max(20)
         .required(),

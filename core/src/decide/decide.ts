@@ -1,5 +1,6 @@
 import type { DecisionInput } from '../jobfile/decision';
 import type { JobFile } from '../jobfile/job-file';
+import type { State } from '../jobfile/state';
 import { checkCurrency } from '../quantity/currency';
 import { InputError } from '../quantity/input-error';
 import { canBeTested } from '../plan/feasible';
@@ -54,12 +55,20 @@ export interface Decided {
  */
 export function decide(job: JobFile, draws = DRAWS): Decided {
   if (!job.decision) throw new InputError('decision', 'decision-missing');
+  const { troubles, tests } = weighJob(job);
+  return decideBy(job.decision, troubles, tests, draws);
+}
+
+/** What a job is believed to have, and what can still be tested: all that a decision takes of it. */
+export function weighJob(job: JobFile): { state: State; troubles: Troubles; tests: OpenTest[] } {
   const { job: judged, belief, verdict } = examine(job);
   const troubles = troublesOf(belief, verdict.causes);
-  const { cylinder } = troubles;
-  const at = verdict.cylinders.find(({ id }) => id === cylinder);
-  const tests = at ? openTests(belief, at.id, judged.engine, canBeTested(standingOf(judged, verdict, belief), at)) : [];
-  return decideBy(job.decision, troubles, tests, draws);
+  const at = verdict.cylinders.find(({ id }) => id === troubles.cylinder);
+  return {
+    state: verdict.engine.state,
+    troubles,
+    tests: at ? openTests(belief, at.id, judged.engine, canBeTested(standingOf(judged, verdict, belief), at)) : [],
+  };
 }
 
 /** The same by troubles that are given. */

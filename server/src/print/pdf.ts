@@ -175,7 +175,7 @@ function cylinders(sheet: Sheet, block: Extract<PageBlock, { is: 'cylinders' }>)
 function table(sheet: Sheet, { label: title, head, rows }: Extract<PageBlock, { is: 'table' }>): void {
   const { doc } = sheet;
   label(sheet, title);
-  const [first, last] = [head.length > 3 ? 0.26 : 0.3, head.length > 2 ? 0.24 : 0.35];
+  const [first, last] = [0.27, head.length > 2 ? 0.3 : 0.35];
   const between = (1 - first - last) / Math.max(1, head.length - 2);
   const shares = head.map((_, i) => (i === 0 ? first : i === head.length - 1 ? last : between));
   const small = head.length > 8;
@@ -188,7 +188,7 @@ function table(sheet: Sheet, { label: title, head, rows }: Extract<PageBlock, { 
     const y = doc.y;
     let x = MARGIN;
     cells.forEach((cell, i) => {
-      const figure = !header && i > 0 && /^[\d.,–]/.test(cell) && !/[a-z]{3}/.test(cell);
+      const figure = !header && i > 0 && /^[\d.,–]+(\s%)?$/.test(cell);
       doc
         .font(header ? 'bold' : figure ? 'figures' : 'words')
         .fontSize(small ? 9 : figure ? 10 : 11)

@@ -4,6 +4,7 @@ import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useVerdict } from '@/data/jobs';
 import { shownStates } from '@/bench/shown-state';
+import { stageOf, tellStage } from '@/bench/stage';
 import { MiniPlan } from '@/ui/engine-plan';
 import { ago } from '@/ui/format';
 import { StateMark } from '@/ui/state-mark';
@@ -19,7 +20,15 @@ export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
   const verdict = useVerdict(bench);
   const { engine: state, cylinders } = shownStates(bench, verdict.ok ? verdict.judgement : undefined);
   const step = verdict.ok ? verdict.judgement.next[0] : undefined;
-  const next = job.status === 'closed' ? 'Closed' : step ? tellStep(step) : 'Something entered is not right';
+  const stage = job.status === 'open' ? stageOf(bench) : undefined;
+  const next =
+    job.status === 'closed'
+      ? 'Closed'
+      : stage
+        ? tellStage(stage)
+        : step
+          ? tellStep(step)
+          : 'Something entered is not right';
   const number = job.number === undefined ? 'New job' : `Job ${job.number}`;
   return (
     <TapLink href={`/jobs/${job.id}`} style={[styles.card, { backgroundColor: c.plate, borderColor: c.line }]}>
@@ -37,7 +46,7 @@ export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
           </Strong>
           <View style={styles.foot}>
             <StateMark state={state} size={15} />
-            {job.status === 'open' && step && step.minutes > 0 ? (
+            {job.status === 'open' && !stage && step && step.minutes > 0 ? (
               <Figure colour="dim" style={styles.minutes}>{`${step.minutes} min`}</Figure>
             ) : (
               <Words colour="dim" style={styles.small}>

@@ -1,11 +1,12 @@
 import type { Bench } from '@rugged/contract';
-import { countingReadings, readingsOfKind } from '@rugged/contract/bench';
+import { countingReadings, latestOf, readingsOfKind } from '@rugged/contract/bench';
 import type { State } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { jobPlaces } from '@/bench/job-places';
+import { stageOf, tellStage } from '@/bench/stage';
 import type { Verdict } from '@/data/jobs';
 import { STATE_WORD } from '@/ui/state-mark';
 import { useColours } from '@/ui/theme';
@@ -51,8 +52,11 @@ function useDoors(bench: Bench, verdict: Verdict, repair: () => void): Behind[] 
   const signed = new Set(signatures.map(({ procedure }) => procedure)).size;
   const repaired = repairs.at(-1)?.what;
   const state = (of: State | undefined, none: string) => (of ? STATE_WORD[of].toLowerCase() : none);
+  const stage = stageOf(bench);
   const words: Readonly<Record<string, string>> = {
     findings: state(judgement?.engine.state, 'not yet'),
+    decide: latestOf(bench.decisions)?.chosen ?? 'not yet',
+    pages: stage ? tellStage(stage) : count(bench.pages.length, 'page', 'none yet'),
     compression: read('compression'),
     leakdown: read('leakdown'),
     crankcase: state(judgement?.crankcase?.state, 'not done'),

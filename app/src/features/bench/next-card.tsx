@@ -3,6 +3,7 @@ import { KINDS, type NextTest, TEST_KINDS, TEST_NAME, type TestKind, tellStep, t
 import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
+import { stageOf } from '@/bench/stage';
 import { ON_SCREEN } from '@/bench/test-kinds';
 import type { Verdict } from '@/data/jobs';
 import { Button } from '@/ui/button';
@@ -10,6 +11,7 @@ import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
 import { TOUCH } from '@/ui/tokens';
 import { Label, Strong, Title, Words } from '@/ui/words';
+import { StageCard } from './stage-card';
 
 /** Which test a step enters. The others are advice: done at the engine, not entered here. */
 const ENTERS: Readonly<Partial<Record<NextTest, TestKind>>> = {
@@ -57,8 +59,11 @@ export function NextCard({
       </Plate>
     );
   }
+  const stage = job.status === 'open' ? stageOf(bench) : undefined;
+  if (stage && stage.is !== 'test-after') return <StageCard bench={bench} stage={stage} />;
   const [first, ...rest] = verdict.judgement.next;
   if (!first) return null;
+  const proven = verdict.judgement.before !== undefined;
   const measured = verdict.judgement.cylinders.some((cylinder) => cylinder.compression ?? cylinder.leakage);
   const entered = enters(first) ? first : rest.find((step) => enters(step));
   const advice = first === entered ? undefined : first;
@@ -87,9 +92,12 @@ export function NextCard({
             {startWords(entered, measured)}
           </Button>
         ) : (
-          <Button kind="main" onPress={findings}>
-            Findings
-          </Button>
+          <>
+            <Button kind="main" onPress={() => router.push(`/jobs/${job.id}/${proven ? 'pages' : 'decide'}`)}>
+              {proven ? 'Write the proof' : 'Decide'}
+            </Button>
+            <Button onPress={findings}>Findings</Button>
+          </>
         )}
         <View style={styles.row}>
           <Button

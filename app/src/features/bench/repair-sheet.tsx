@@ -1,4 +1,4 @@
-import type { Bench } from '@rugged/contract';
+import { type Bench, latestOf } from '@rugged/contract/bench';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { add } from '@/data/recording';
@@ -13,15 +13,20 @@ import { Label } from '@/ui/words';
 interface Draft {
   what: string;
   parts: string;
+  hours: string;
+  partsCost: string;
   cost: string;
   meter: string;
   cylinders: string[];
 }
-const BLANK: Draft = { what: '', parts: '', cost: '', meter: '', cylinders: [] };
+const BLANK: Draft = { what: '', parts: '', hours: '', partsCost: '', cost: '', meter: '', cylinders: [] };
 
 /** What was repaired. It ends the line of readings before it, and the next test is its proof. */
 export function RepairSheet({ bench, onClose }: { bench: Bench; onClose(): void }) {
-  const [draft, setDraft] = useDraft<Draft>(`repair.${bench.job.id}`, BLANK);
+  const decision = latestOf(bench.decisions);
+  const agreed = decision?.input.options.find(({ name }) => name === decision.chosen);
+  const [kept, setDraft] = useDraft<Draft>(`repair.${bench.job.id}`, { ...BLANK, what: agreed?.name ?? '' });
+  const draft = { ...BLANK, ...kept };
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
   const set = (change: Partial<Draft>) => setDraft((now) => ({ ...now, ...change }));
   const field = (name: Exclude<keyof Draft, 'cylinders'>, label: string, figures = false) => (
@@ -37,9 +42,14 @@ export function RepairSheet({ bench, onClose }: { bench: Bench; onClose(): void 
   const keep = async () => {
     const { what, parts, cylinders } = draft;
     const [cost, meter] = [typedNumber(draft.cost), typedNumber(draft.meter)];
+    const [hours, partsCost] = [typedNumber(draft.hours), typedNumber(draft.partsCost)];
     const repair = {
       what: what.trim(),
       ...(parts.trim() === '' ? {} : { parts: parts.trim() }),
+      // What was decided is a job of the shop's list: its hours and parts teach the list.
+      ...(agreed?.repair === undefined || what.trim() !== agreed.name ? {} : { repair: agreed.repair }),
+      ...(hours === undefined ? {} : { hours: hours as number }),
+      ...(partsCost === undefined ? {} : { partsCost: partsCost as number }),
       ...(cost === undefined ? {} : { cost: cost as number }),
       ...(meter === undefined ? {} : { meter: meter as number }),
       ...(cylinders.length === 0 ? {} : { cylinders }),
@@ -67,7 +77,9 @@ export function RepairSheet({ bench, onClose }: { bench: Bench; onClose(): void 
       {field('what', 'What was done')}
       {field('parts', 'Parts')}
       <View style={styles.row}>
-        {field('cost', 'Cost', true)}
+        {field('hours', 'Hours', true)}
+        {field('partsCost', 'Parts cost', true)}
+        {field('cost', 'Whole bill', true)}
         {field('meter', 'Meter', true)}
       </View>
       {cylinders.length > 1 ? (

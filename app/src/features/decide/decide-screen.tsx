@@ -1,0 +1,349 @@
+import { type Bench, latestOf } from '@rugged/contract/bench';
+import type { DecisionInput, RepairOption } from '@rugged/core';
+import type { Decided, PriceSource } from '@rugged/core/decide';
+import { exactMoney, inHundred, money } from '@rugged/pages';
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { BenchGate } from '@/bench/bench-gate';
+import { optionsFor, type Weighing, weighingOf } from '@/bench/decision';
+import { KeptBadge } from '@/bench/kept-badge';
+import { useDecided } from '@/bench/use-decided';
+import { useDraft } from '@/data/draft';
+import { add } from '@/data/recording';
+import { useSignedIn } from '@/data/session';
+import { Button } from '@/ui/button';
+import { Columns } from '@/ui/columns';
+import { FigureField } from '@/ui/figure-field';
+import { useNotice } from '@/ui/notice';
+import { Plate } from '@/ui/plate';
+import { Range } from '@/ui/range';
+import { Screen } from '@/ui/screen';
+import { Figure, Label, Strong, Title, Words } from '@/ui/words';
+import { OptionSheet } from './option-sheet';
+import { OptionsPlate } from './options-plate';
+import { TestFirst } from './test-first';
+import { shownFlips, tellFlip } from './words';
+
+export const DecideScreen = () => <BenchGate>{(bench) => <DecideOf bench={bench} />}</BenchGate>;
+
+function DecideOf({ bench }: { bench: Bench }) {
+  const router = useRouter();
+  const tell = useNotice();
+  const { shop } = useSignedIn();
+  const [start] = useState(() => weighingOf(bench, shop.prices));
+  const [weighing, setWeighing] = useDraft<Weighing>(
+    `decide.${bench.job.id}.${latestOf(bench.decisions)?.id ?? 'new'}`,
+    start,
+  );
+  const { input, chosen } = weighing;
+  const { decided, error } = useDecided(bench, input);
+  const [open, setOpen] = useState<string>();
+  const ready = useMemo(() => optionsFor(bench, shop.prices), [bench, shop.prices]);
+  const missing = ready.options.filter(({ name }) => !input.options.some((one) => one.name === name));
+  const set = (change: Partial<DecisionInput>) =>
+    setWeighing((now) => ({ ...now, input: without({ ...now.input, ...change }) }));
+  const best = chosen ?? decided?.recommended;
+  const option = decided?.options.find(({ name }) => name === best);
+  const stopAt = weighing.stopAt ?? decided?.stopAndCall;
+  const opened = input.options.find(({ name }) => name === open);
+  const keep = () =>
+    add(
+      bench,
+      'decisions',
+      {
+        input,
+        ...(best === undefined ? {} : { chosen: best }),
+        ...(stopAt === undefined || !option || option.mean === 0 ? {} : { stopAt: tidy(stopAt) }),
+      },
+      `Decision${best === undefined ? '' : `: ${best}`}`,
+    );
+  return (
+    <Screen
+      title="Decide"
+      under={`${bench.engine.name} · ${likeliest(decided)}`}
+      onBack={() => router.navigate(`/jobs/${bench.job.id}`)}
+      action={<KeptBadge />}
+      wide
+    >
+      <Columns>
+        <>
+          {error ? (
+            <Plate hand label="Something entered is not right">
+              <Strong>{`${fieldName(input, error.field)} ${error.reason}.`}</Strong>
+              <Words colour="dim">Nothing is lost; the answer below is of before.</Words>
+            </Plate>
+          ) : null}
+          {decided ? (
+            <>
+              <OptionsPlate
+                decided={decided}
+                best={best}
+                currency={input.currency}
+                worth={input.valueRunning}
+                asItIs={new Set(input.options.filter((one) => one.runsAsItIs).map(({ name }) => name))}
+                onOpen={setOpen}
+              />
+              {missing.length > 0 ? (
+                <Plate style={styles.gap}>
+                  <Words>
+                    <Strong>Since these options were made: </Strong>
+                    {missing.map(({ name }) => name.toLowerCase()).join('; ')}.
+                  </Words>
+                  <Button onPress={() => set({ options: [...input.options, ...missing] })}>Add them</Button>
+                </Plate>
+              ) : null}
+            </>
+          ) : (
+            <Plate>
+              <Words colour="dim">Weighing the options ...</Words>
+            </Plate>
+          )}
+        </>
+        <>
+          {decided ? <Advice decided={decided} best={best} input={input} /> : null}
+          {decided ? (
+            <TestFirst bench={bench} decided={decided} {...(input.currency ? { currency: input.currency } : {})} />
+          ) : null}
+          <Worth input={input} set={set} needed={decided !== undefined && decided.recommended === undefined} />
+          {decided && decided.flips.length > 0 ? (
+            <Plate label="What would flip it">
+              <Label>What would flip it</Label>
+              {shownFlips(decided).map((flip) => {
+                const { when, then } = tellFlip(flip);
+                return (
+                  <Words key={`${when} ${then}`}>
+                    <Strong>{when}</Strong>
+                    {`: ${then}.`}
+                  </Words>
+                );
+              })}
+            </Plate>
+          ) : null}
+        </>
+        <>
+          {option && option.mean > 0 && stopAt !== undefined ? (
+            <Plate label="Stop and call the owner at" style={styles.gap}>
+              <Label>Stop and call the owner at</Label>
+              <View style={styles.stop}>
+                <Figure style={styles.sum}>{exactMoney(tidy(stopAt))}</Figure>
+                <View style={styles.range}>
+                  <Range
+                    label="Stop and call the owner at"
+                    value={Math.round(stopAt)}
+                    from={0}
+                    to={Math.ceil(Math.max(2 * option.p90, input.valueRunning ?? 0, stopAt) / 10) * 10}
+                    step={10}
+                    says={exactMoney(tidy(stopAt), input.currency)}
+                    onChange={(sum) => setWeighing((now) => ({ ...now, stopAt: sum }))}
+                  />
+                </View>
+              </View>
+              <Words colour="dim">
+                {decided?.stopAndCall === undefined
+                  ? 'Whatever you and the owner agree on.'
+                  : `Beyond ${money(decided.stopAndCall, input.currency)} the next best way would be the better one.`}
+              </Words>
+            </Plate>
+          ) : null}
+          <Rates input={input} set={set} />
+          <View style={styles.gap}>
+            <Button
+              kind="main"
+              disabled={!decided || error !== undefined}
+              onPress={() => void keep().then(() => router.push(`/jobs/${bench.job.id}/pages`))}
+            >
+              Write the page
+            </Button>
+            <Button
+              kind="ground"
+              disabled={!decided || error !== undefined}
+              onPress={() => void keep().then(() => tell({ text: 'Decision kept' }))}
+            >
+              Keep it, no page yet
+            </Button>
+          </View>
+        </>
+      </Columns>
+      {opened ? (
+        <OptionSheet
+          bench={bench}
+          input={input}
+          option={opened}
+          source={SOURCE[ready.sources[opened.name] ?? 'own']}
+          error={error}
+          chosen={opened.name === best}
+          onChoose={() => {
+            setWeighing((now) => ({ ...now, chosen: opened.name }));
+            setOpen(undefined);
+          }}
+          onClose={() => setOpen(undefined)}
+          onRemove={() => {
+            setOpen(undefined);
+            set({ options: withoutOption(input.options, opened.name) });
+            if (chosen === opened.name) setWeighing(({ chosen: _, ...now }) => now);
+          }}
+          onChange={(next) => {
+            set({
+              options: input.options.map((one) => (one === opened ? next : renamed(one, opened.name, next.name))),
+            });
+            setOpen(next.name);
+          }}
+        />
+      ) : null}
+    </Screen>
+  );
+}
+
+/** A sum that somebody can keep in mind. */
+const tidy = (sum: number) => (sum < 200 ? Math.round(sum) : Math.round(sum / 10) * 10);
+
+const SOURCE: Readonly<Record<PriceSource | 'own', string>> = {
+  shop: 'By the shop’s own price list.',
+  done: 'As such jobs came out here.',
+  usual: 'Usual figures, until the shop has its own.',
+  own: 'Entered by hand.',
+};
+
+/** Taken out, and out of what others may turn into. */
+const withoutOption = (options: readonly RepairOption[], name: string): RepairOption[] =>
+  options
+    .filter((one) => one.name !== name)
+    .map((one) => (one.escalates ? { ...one, escalates: one.escalates.filter(({ to }) => to !== name) } : one));
+
+/** Another option whose chain names one that is called otherwise now. */
+const renamed = (one: RepairOption, from: string, to: string): RepairOption =>
+  from === to || !one.escalates
+    ? one
+    : { ...one, escalates: one.escalates.map((step) => (step.to === from ? { ...step, to } : step)) };
+
+const without = (input: DecisionInput): DecisionInput =>
+  Object.fromEntries(Object.entries(input).filter(([, value]) => value !== undefined)) as unknown as DecisionInput;
+
+/** `Head off, valves ground: partsLow` as a person would look for it. */
+function fieldName({ options }: DecisionInput, field: string): string {
+  const [, at, of] = /^options\[(\d+)\]\.?(.*)$/.exec(field) ?? [];
+  if (at === undefined) return FIELD[field] ?? field;
+  return `${options[Number(at)]?.name ?? 'option'}, ${FIELD[of ?? ''] ?? of}`;
+}
+const FIELD: Readonly<Record<string, string>> = {
+  valueAsIs: 'Worth as it stands',
+  valueRunning: 'Worth running',
+  partsLow: 'parts low',
+  partsLikely: 'parts likely',
+  hoursLow: 'hours low',
+  hoursLikely: 'hours likely',
+  escalates: 'what it may turn into',
+  currency: 'Currency',
+};
+
+function likeliest(decided: Decided | undefined): string {
+  const [first] = decided?.causes ?? [];
+  return first === undefined
+    ? 'what to do'
+    : `${first.cause === 'sound' ? 'sound' : 'a fault'}, ${inHundred(first.probability)}`;
+}
+
+function Advice({ decided, best, input }: { decided: Decided; best: string | undefined; input: DecisionInput }) {
+  const option = decided.options.find(({ name }) => name === best);
+  if (!option) return null;
+  const own = best !== decided.recommended;
+  const over = option.chanceOverValue;
+  const asItIs = input.options.some(({ name, runsAsItIs }) => name === best && runsAsItIs);
+  return (
+    <Plate label={own ? 'Chosen' : 'Recommended'}>
+      <Label>{own ? 'Chosen' : 'Recommended'}</Label>
+      <Title style={styles.title}>{option.name}</Title>
+      <Words>
+        {option.mean === 0
+          ? 'It costs nothing. '
+          : `About ${money(option.mean, input.currency)}, in eight of ten cases ${money(option.p10)} to ${money(option.p90)}. `}
+        {`${inHundred(option.runs)} that it runs ${asItIs ? `on for ${input.wantedHours ?? 0} hours` : 'well afterwards'}. `}
+        {option.valueLeft === undefined
+          ? ''
+          : `Worth less the bill: ${money(Math.max(0, option.valueLeft), input.currency)}. `}
+        {over === undefined || over < 0.01 ? '' : `${inHundred(over)} that the bill passes what it is worth.`}
+      </Words>
+      {own && decided.recommended !== undefined ? (
+        <Words colour="dim">{`The figures speak for: ${decided.recommended}.`}</Words>
+      ) : null}
+    </Plate>
+  );
+}
+
+/** What the machine is worth, and how long it is wanted: without it there are bills and no advice. */
+function Worth({
+  input,
+  set,
+  needed,
+}: {
+  input: DecisionInput;
+  set(change: Partial<DecisionInput>): void;
+  needed: boolean;
+}) {
+  return (
+    <Plate label="The machine" hand={needed} style={styles.gap}>
+      <Label>The machine</Label>
+      {needed ? (
+        <Words>Say what it is worth, running and as it stands, and the options can be set against it.</Words>
+      ) : null}
+      <View style={styles.row}>
+        <FigureField
+          label="Worth running"
+          value={input.valueRunning}
+          onChange={(valueRunning) => set({ valueRunning })}
+        />
+        <FigureField label="Worth as it stands" value={input.valueAsIs} onChange={(valueAsIs) => set({ valueAsIs })} />
+        <FigureField
+          label="Hours still wanted"
+          value={input.wantedHours}
+          most={20_000}
+          onChange={(wantedHours) => set({ wantedHours })}
+        />
+      </View>
+      {input.valueRunning !== undefined && input.valueRunning > 0 ? (
+        <Range
+          label="Worth running, moved"
+          value={input.valueRunning}
+          from={0}
+          to={Math.ceil(Math.max(2 * input.valueRunning, 1000) / 500) * 500}
+          step={50}
+          says={exactMoney(input.valueRunning, input.currency)}
+          onChange={(valueRunning) => set({ valueRunning: Math.max(valueRunning, input.valueAsIs ?? 0) })}
+        />
+      ) : null}
+    </Plate>
+  );
+}
+
+/** What an hour costs, and whether tax comes on top. */
+function Rates({ input, set }: { input: DecisionInput; set(change: Partial<DecisionInput>): void }) {
+  return (
+    <Plate label="Rates" style={styles.gap}>
+      <Label>Rates</Label>
+      <View style={styles.row}>
+        <FigureField
+          label="An hour"
+          value={input.labourRatePerHour}
+          most={10_000}
+          onChange={(rate) => set({ labourRatePerHour: rate ?? 0 })}
+        />
+        <FigureField
+          label="Tax on top, %"
+          value={input.taxPercent}
+          most={100}
+          onChange={(taxPercent) => set({ taxPercent })}
+        />
+      </View>
+    </Plate>
+  );
+}
+
+const styles = StyleSheet.create({
+  gap: { gap: 8 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start' },
+  title: { marginVertical: 2 },
+  stop: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  sum: { fontSize: 34 },
+  range: { flex: 1 },
+});

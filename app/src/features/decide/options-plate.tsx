@@ -1,0 +1,96 @@
+import type { Decided } from '@rugged/core/decide';
+import { barWords, exactMoney } from '@rugged/pages';
+import { StyleSheet, View } from 'react-native';
+import { TouchableRipple } from 'react-native-paper';
+import { Plate } from '@/ui/plate';
+import { useColours } from '@/ui/theme';
+import { LINE, TOUCH } from '@/ui/tokens';
+import { Label, Strong, Words } from '@/ui/words';
+
+interface Props {
+  decided: Decided;
+  best: string | undefined;
+  currency: string | undefined;
+  worth: number | undefined;
+  asItIs: ReadonlySet<string>;
+  onOpen(name: string): void;
+}
+
+/** Every way to go on, from the lower to the upper tenth of its bill on one scale; a tap opens its figures. */
+export function OptionsPlate({ decided, best, currency, worth, asItIs, onOpen }: Props) {
+  const c = useColours();
+  const most = Math.max(worth ?? 0, ...decided.options.map(({ p90 }) => p90), 1) * 1.04;
+  const at = (sum: number) => `${(100 * sum) / most}%` as const;
+  return (
+    <Plate label="What it costs" style={styles.plate}>
+      <View style={styles.head}>
+        <Label>What it costs, in 8 of 10 cases</Label>
+        {worth === undefined ? null : <Label colour="rust">{`worth ${exactMoney(worth)} running`}</Label>}
+      </View>
+      {decided.options.map(({ name, p10, mean, p90, runs }) => {
+        const chosen = name === best;
+        const bar = { name, low: p10, likely: mean, high: p90, chance: runs, asItIs: asItIs.has(name) };
+        return (
+          <TouchableRipple
+            key={name}
+            role="button"
+            onPress={() => onOpen(name)}
+            aria-label={`${name}: ${barWords(bar, currency)}`}
+            style={styles.option}
+          >
+            <View>
+              <View style={styles.head}>
+                {chosen ? <Strong style={styles.name}>{name}</Strong> : <Words style={styles.name}>{name}</Words>}
+                <Strong>{exactMoney(mean)}</Strong>
+              </View>
+              <View style={styles.track}>
+                {worth === undefined ? null : <View style={[styles.worth, { left: at(worth), borderColor: c.rust }]} />}
+                <View
+                  style={[
+                    styles.bar,
+                    {
+                      left: at(p10),
+                      width: at(Math.max(p90 - p10, most / 100)),
+                      backgroundColor: chosen ? c.amber : c.plateSunk,
+                      borderColor: c.line,
+                    },
+                  ]}
+                />
+                <View style={[styles.mid, { left: at(mean), backgroundColor: c.ink }]} />
+              </View>
+            </View>
+          </TouchableRipple>
+        );
+      })}
+      <View style={[styles.axis, { borderTopColor: c.line }]} aria-hidden>
+        {ticks(most).map((sum) => (
+          <Words key={sum} colour="dim" style={[styles.tick, { left: at(sum) }]}>
+            {exactMoney(sum)}
+          </Words>
+        ))}
+      </View>
+      <Words colour="dim">Tap one to see its figures, to change them, or to go for it.</Words>
+    </Plate>
+  );
+}
+
+/** Round sums along a scale, so that four or five fit on a phone. */
+function ticks(most: number): number[] {
+  const rough = most / 4;
+  const ten = 10 ** Math.floor(Math.log10(rough));
+  const step = [1, 2, 5, 10].map((times) => times * ten).find((one) => one >= rough) ?? 10 * ten;
+  return Array.from({ length: Math.floor((most * 0.93) / step) + 1 }, (_, i) => i * step);
+}
+
+const styles = StyleSheet.create({
+  plate: { gap: 2 },
+  head: { flexDirection: 'row', justifyContent: 'space-between', gap: 8, alignItems: 'baseline' },
+  option: { minHeight: TOUCH.least, justifyContent: 'center', paddingVertical: 3 },
+  name: { flex: 1, lineHeight: 19 },
+  track: { height: 16, justifyContent: 'center' },
+  bar: { position: 'absolute', height: 14, borderWidth: LINE, minWidth: 6 },
+  mid: { position: 'absolute', width: 4, height: 18 },
+  axis: { height: 20, borderTopWidth: 2, marginTop: 4 },
+  tick: { position: 'absolute', top: 2, fontSize: 13, lineHeight: 16 },
+  worth: { position: 'absolute', top: 0, height: 16, borderLeftWidth: 2, borderStyle: 'dashed' },
+});

@@ -1,0 +1,176 @@
+import { type Bench, latestOf } from '@rugged/contract/bench';
+import { PAGE_KINDS, type PageKind } from '@rugged/contract/page';
+import type { Report } from '@rugged/core';
+import { makePage, PAGE_TITLE, type PageFacts, suggestedLead, usualPage } from '@rugged/pages';
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { BenchGate } from '@/bench/bench-gate';
+import { KeptBadge } from '@/bench/kept-badge';
+import { countingNotes } from '@/bench/notes/use-notes';
+import { useDecided } from '@/bench/use-decided';
+import { useDraft } from '@/data/draft';
+import { useVerdict } from '@/data/jobs';
+import { add } from '@/data/recording';
+import { useSignedIn } from '@/data/session';
+import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
+import { Columns } from '@/ui/columns';
+import { Field } from '@/ui/field';
+import { useNotice } from '@/ui/notice';
+import { Plate } from '@/ui/plate';
+import { Screen } from '@/ui/screen';
+import { Label, Strong, Title, Words } from '@/ui/words';
+import { AnswerPlate } from './answer-plate';
+import { KeptPages } from './kept-pages';
+import { PageFrame } from './page-frame';
+
+export const PagesScreen = () => <BenchGate>{(bench) => <PagesOf bench={bench} />}</BenchGate>;
+
+function PagesOf({ bench }: { bench: Bench }) {
+  const router = useRouter();
+  const verdict = useVerdict(bench);
+  return (
+    <Screen
+      title="Pages"
+      under={`${bench.engine.name} · ${bench.owner.name}`}
+      onBack={() => router.navigate(`/jobs/${bench.job.id}`)}
+      action={<KeptBadge />}
+      wide
+    >
+      {verdict.ok ? (
+        <Writing bench={bench} report={verdict.judgement} />
+      ) : (
+        <Plate hand>
+          <Title>Something entered is not right</Title>
+          <Words>{`${verdict.error.field}: ${verdict.error.reason}.`}</Words>
+        </Plate>
+      )}
+    </Screen>
+  );
+}
+
+const KINDS = PAGE_KINDS.map((value) => ({ value, word: PAGE_TITLE[value] }));
+
+interface Draft {
+  kind?: PageKind;
+  /** By kind: what was written over the suggested one. */
+  leads: Partial<Record<PageKind, string>>;
+  photos: string[];
+}
+
+function Writing({ bench, report }: { bench: Bench; report: Report }) {
+  const router = useRouter();
+  const tell = useNotice();
+  const { shop, person } = useSignedIn();
+  const [draft, setDraft] = useDraft<Draft>(`pages.${bench.job.id}`, { leads: {}, photos: [] });
+  const decision = latestOf(bench.decisions);
+  const { decided } = useDecided(bench, decision?.input);
+  const [now] = useState(() => new Date());
+  const pictures = countingNotes(bench.notes).flatMap(({ photoId, text, about, cylinder }) =>
+    photoId === undefined
+      ? []
+      : [
+          {
+            id: photoId,
+            caption: text ?? `${CAPTION[about]}${cylinder === undefined ? '' : `, cylinder ${cylinder}`}`,
+          },
+        ],
+  );
+  const facts: PageFacts = useMemo(
+    () => ({
+      bench,
+      report,
+      ...(decided ? { decided } : {}),
+      ...(decision?.chosen === undefined ? {} : { chosen: decision.chosen }),
+      ...(decision?.stopAt === undefined ? {} : { stopAt: decision.stopAt }),
+      ...(decision?.input.currency === undefined ? {} : { currency: decision.input.currency }),
+      shop,
+      unit: shop.unit,
+      now,
+      readers: [...new Set(bench.tests.map((test) => test.by ?? person.name))],
+      photos: [],
+    }),
+    [bench, report, decided, decision, shop, now, person.name],
+  );
+  const kind = draft.kind ?? usualPage(bench, facts);
+  const lead = draft.leads[kind] ?? suggestedLead(kind, facts);
+  const photos = pictures.filter(({ id }) => draft.photos.includes(id));
+  const page = makePage(kind, { ...facts, photos }, lead.trim() === '' ? suggestedLead(kind, facts) : lead.trim());
+  const keep = () =>
+    void add(bench, 'pages', { page }, `Page: ${PAGE_TITLE[kind]}`).then(() =>
+      tell({ text: 'Page kept. It can go out now' }),
+    );
+  const undecided = decision === undefined && (kind === 'owner' || kind === 'second-opinion');
+  return (
+    <Columns>
+      <>
+        <Plate label="The page" style={styles.gap}>
+          <Choice
+            label="For whom"
+            options={KINDS}
+            chosen={kind}
+            onChoose={(value) => setDraft((before) => ({ ...before, kind: value }))}
+          />
+          <Field
+            label="What is read first"
+            value={lead}
+            multiline
+            onChange={(text) => setDraft((before) => ({ ...before, leads: { ...before.leads, [kind]: text } }))}
+          />
+          {draft.leads[kind] === undefined ? null : (
+            <Button
+              icon="undo-variant"
+              onPress={() => setDraft(({ leads: { [kind]: _, ...leads }, ...before }) => ({ ...before, leads }))}
+            >
+              As suggested
+            </Button>
+          )}
+          {pictures.length > 0 ? (
+            <View role="group" aria-label="Photographs on it" style={styles.gap}>
+              <Label>Photographs on it</Label>
+              {pictures.map(({ id, caption }) => {
+                const on = draft.photos.includes(id);
+                return (
+                  <Button
+                    key={id}
+                    kind={on ? 'chosen' : 'plain'}
+                    pressed={on}
+                    onPress={() =>
+                      setDraft((before) => ({
+                        ...before,
+                        photos: on ? before.photos.filter((one) => one !== id) : [...before.photos, id],
+                      }))
+                    }
+                  >
+                    {caption}
+                  </Button>
+                );
+              })}
+            </View>
+          ) : null}
+          {undecided ? (
+            <>
+              <Words>
+                <Strong>Nothing is decided yet. </Strong>The page says what was found, and not what it costs.
+              </Words>
+              <Button onPress={() => router.push(`/jobs/${bench.job.id}/decide`)}>Decide first</Button>
+            </>
+          ) : null}
+          <Button kind="main" onPress={keep}>
+            Keep this page
+          </Button>
+        </Plate>
+        <KeptPages bench={bench} facts={facts} />
+        <AnswerPlate bench={bench} />
+      </>
+      <>
+        <PageFrame page={page} />
+      </>
+    </Columns>
+  );
+}
+
+const CAPTION = { plug: 'Plug', gauge: 'Gauge', bore: 'Bore', other: 'Photograph' } as const;
+
+const styles = StyleSheet.create({ gap: { gap: 8 } });
