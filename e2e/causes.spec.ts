@@ -35,6 +35,7 @@ test('causes with odds, for and against; a complaint that has a name; the mechan
   await expect(page.getByRole('list', { name: 'What it may show' })).toBeVisible();
 
   await hand.button('Findings').click();
+  await hand.button(/^Readings and reasons/).click();
   await hand.button('Overrule cyl 3').click();
   const sheet = page.getByRole('dialog', { name: 'Overrule cyl 3' });
   await sheet.getByRole('button', { name: 'What you take it to be: Exhaust valve' }).click();

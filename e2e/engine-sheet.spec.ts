@@ -141,6 +141,7 @@ test('a flat twin by two books in two units: order decides, a book that is added
   await book('Reprint', 'psi', '100');
   await expect(page.getByRole('region', { name: 'Books' })).toContainText('By it alone this job is sound.');
   await page.goto(`/jobs/${jobId}/findings`);
+  await hand.button(/^Readings and reasons/).click();
   await expect(page.getByText(/Old manual/).first()).toBeVisible();
   await expect
     .poll(async () => (await benchAt(page.request, jobId)).books.map(({ source }) => source))

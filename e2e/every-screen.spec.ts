@@ -8,6 +8,12 @@ const SIZES = [
 ] as const;
 
 /** Every screen and sheet, by a way that opens it. */
+/** What is folded on a phone and open where there is room. */
+async function unfold(hand: Hand): Promise<void> {
+  const fold = hand.button(/^Readings and reasons/);
+  if ((await fold.getAttribute('aria-expanded')) !== 'true') await fold.click();
+}
+
 const SCREENS: readonly {
   name: string;
   open(page: Page, hand: Hand, ids: { bench: string; v6: string }): Promise<void>;
@@ -216,14 +222,41 @@ const SCREENS: readonly {
     name: 'findings',
     open: async (page, hand, { bench }) => {
       await page.goto(`/jobs/${bench}/findings`);
-      await expect(hand.button('Print for the owner')).toBeVisible();
+      await expect(hand.button('Close the job').or(hand.button('Open it again'))).toBeVisible();
     },
   },
   {
     name: 'overrule',
     open: async (page, hand, { bench }) => {
       await page.goto(`/jobs/${bench}/findings`);
+      await unfold(hand);
       await hand.button('Overrule cyl 2').click();
+    },
+  },
+  {
+    name: 'decide',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/decide`);
+      await page.getByLabel('Worth running', { exact: true }).fill('1900');
+      await page.getByLabel('Worth as it stands').fill('300');
+      await expect(page.getByText('What would flip it')).toBeVisible();
+    },
+  },
+  {
+    name: 'option',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/decide`);
+      await hand
+        .button(/^(New top end|Another used engine|Head off|New rings)/)
+        .first()
+        .click();
+    },
+  },
+  {
+    name: 'pages',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/pages`);
+      await expect(hand.button('Keep this page')).toBeVisible();
     },
   },
   {
@@ -273,6 +306,8 @@ const LAID_OUT_WIDE: ReadonlySet<string> = new Set([
   'listening',
   'conditions',
   'findings',
+  'decide',
+  'pages',
   'engine',
   'steps',
 ]);

@@ -57,6 +57,7 @@ test('on the phone: from a new machine to printed findings, wrong entries mended
   await hand.button('Back to the bench').click();
   await hand.button('Findings').first().click();
   await expect(page.getByRole('heading', { name: 'Cyl 2 is low: 104 psi, 25 % under the best one.' })).toBeVisible();
+  await hand.button(/^Readings and reasons/).click();
   await expect(page.getByText('misses the minimum of 115 psi (Stell sheet)')).toBeVisible();
 
   const bench = await benchAt(page.request, hand.jobId());
@@ -67,7 +68,7 @@ test('on the phone: from a new machine to printed findings, wrong entries mended
   // On paper: no tabs, no buttons, white ground, everything on the page.
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('navigation')).toBeHidden();
-  await expect(hand.button('Print for the owner')).toBeHidden();
+  await expect(hand.button('Decide')).toBeHidden();
   await expect
     .poll(() =>
       page.evaluate(() => getComputedStyle(document.querySelector('[data-print="whole"]') as Element).backgroundColor),
@@ -105,6 +106,7 @@ test('a mechanic overrules a cylinder with a reason, and can lift it', async ({ 
   await hand.signIn();
   await page.getByRole('link', { name: /Job 429/ }).click();
   await hand.button('Findings').first().click();
+  await hand.button(/^Readings and reasons/).click();
   await hand.button('Overrule cyl 1').click();
   await hand.button('Your verdict: Sound').click();
   await hand.button('Overrule to sound').click();

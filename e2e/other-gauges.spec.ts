@@ -94,5 +94,6 @@ test('oil pressure, spark and battery each have their place, and stop or explain
     .poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort())
     .toEqual(['battery-cranking', 'oil-pressure', 'spark']);
   await page.goto(`/jobs/${jobId}/findings`);
+  await hand.button(/^Readings and reasons/).click();
   await expect(page.getByText(/No oil pressure/).first()).toBeVisible();
 });

@@ -92,7 +92,8 @@ export function howSure(facts: PageFacts): PageBlock[] {
   );
   const thought = troubled(report).map(({ cylinder, cause, which, probability }) =>
     sentence(
-      `${inHundred(probability)} that ${cylinder === null ? 'it' : cylinderName(bench, cylinder)} ${does(which ?? cause)}`,
+      `${inHundred(probability)} that ${cylinder === null ? 'it' : cylinderName(bench, cylinder)} ` +
+        does(which ?? cause),
     ),
   );
   const items = opened.length > 0 ? opened : thought;

@@ -37,7 +37,7 @@ export function pageHtml(page: PageDocument, shown: Shown): string {
 </head>
 <body>
 <main>
-<header><span>${escaped(page.shop)}</span><span>${escaped([page.day, page.job].filter(Boolean).join(' · '))}</span></header>
+<header><span>${escaped(page.shop)}</span><span>${escaped(dated(page))}</span></header>
 <p class="kind">${escaped(page.title)}</p>
 <h1>${escaped(page.lead)}</h1>
 ${page.blocks.map((block) => blockHtml(block, shown)).join('\n')}
@@ -48,6 +48,8 @@ ${shown.pdf === undefined ? '' : `<p class="pdf"><a href="${escaped(shown.pdf)}"
 </html>`;
 }
 
+const dated = ({ day, job }: PageDocument) => [day, job].filter(Boolean).join(' · ');
+
 const fontFaces = (at: string) =>
   [
     ['Words', 500, 'words-500'],
@@ -56,7 +58,8 @@ const fontFaces = (at: string) =>
   ]
     .map(
       ([family, weight, file]) =>
-        `@font-face{font-family:${family};font-weight:${weight};font-display:swap;src:url(${at}/${file}.woff2) format("woff2")}`,
+        `@font-face{font-family:${family};font-weight:${weight};font-display:swap;` +
+        `src:url(${at}/${file}.woff2) format("woff2")}`,
     )
     .join('');
 
@@ -69,7 +72,9 @@ function blockHtml(block: PageBlock, shown: Shown): string {
         block.strong === undefined ? '' : `<strong>${escaped(block.strong)}</strong> `
       }${escaped(block.text)}</p></section>`;
     case 'list':
-      return `<section>${label(block.label)}<ul>${block.items.map((one) => `<li>${escaped(one)}</li>`).join('')}</ul></section>`;
+      return `<section>${label(block.label)}<ul>${block.items
+        .map((one) => `<li>${escaped(one)}</li>`)
+        .join('')}</ul></section>`;
     case 'small':
       return `<p class="small">${escaped(block.text)}</p>`;
     case 'table':
@@ -87,7 +92,8 @@ function blockHtml(block: PageBlock, shown: Shown): string {
       return `<section>${label(block.label)}<div class="photos">${block.photos
         .map(
           ({ id, caption }) =>
-            `<figure><img src="${escaped(shown.photo(id))}" alt="${escaped(caption)}"><figcaption>${escaped(caption)}</figcaption></figure>`,
+            `<figure><img src="${escaped(shown.photo(id))}" alt="${escaped(caption)}">` +
+            `<figcaption>${escaped(caption)}</figcaption></figure>`,
         )
         .join('')}</div></section>`;
     case 'cylinders':
@@ -129,7 +135,8 @@ function bars({ label: title, bars: all, currency }: Extract<PageBlock, { is: 'b
   const rows = all.map((bar) => {
     const { name, low, likely, high, best } = bar;
     return (
-      `<li${best ? ' class="best"' : ''}><span class="name">${escaped(name)}${best ? ' <em>we advise</em>' : ''}</span>` +
+      `<li${best ? ' class="best"' : ''}>` +
+      `<span class="name">${escaped(name)}${best ? ' <em>we advise</em>' : ''}</span>` +
       `<span class="bar" aria-hidden="true"><i style="left:${at(low)};width:max(4px,${at(high - low)})"></i>` +
       `<b style="left:${at(likely)}"></b></span><span class="sums">${escaped(barWords(bar, currency))}</span></li>`
     );

@@ -1,7 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import type { Bench } from '@rugged/contract/bench';
-import { toJobFile } from '@rugged/contract/bench';
+import { type Bench , toJobFile } from '@rugged/contract/bench';
 import type { PageDocument } from '@rugged/contract/page';
 import { judge, report } from '@rugged/core';
 import { decide, readyMade } from '@rugged/core/decide';

@@ -11,8 +11,8 @@ interface State {
 }
 
 /**
- * The options weighed by a worker; nothing where there are none. While new figures are weighed the last answer stands; of several changes in a row the
- * last one counts.
+ * The options weighed by a worker; nothing where there are none. While new figures are weighed the last answer stands;
+ * of several changes in a row the last one counts.
  */
 export function useDecided(bench: Bench, input: DecisionInput | undefined): State {
   const [state, setState] = useState<State>({});

@@ -5,7 +5,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { useHistory } from '@/data/engines';
 import type { Verdict } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
-import { CausesPlate } from '@/bench/causes/causes-plate';
+import { MayBe } from '@/bench/causes/may-be';
 import { HistoryChart } from '@/bench/history-chart';
 import { visitOf } from '@/bench/visit';
 import { KeptBadge } from '@/bench/kept-badge';
@@ -65,7 +65,7 @@ export function WideBench({ bench, verdict, children, onCylinder, selected, titl
           {children}
         </ScrollView>
         <ScrollView style={styles.right} contentContainerStyle={styles.pane}>
-          {verdict.ok ? <CausesPlate bench={bench} judgement={verdict.judgement} /> : null}
+          {verdict.ok ? <MayBe bench={bench} judgement={verdict.judgement} /> : null}
           {verdict.ok ? <Cautions judgement={verdict.judgement} /> : null}
           {verdict.ok ? <Evidence bench={bench} judgement={verdict.judgement} /> : null}
           {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}

@@ -43,6 +43,14 @@ export function countingReadings(readings: readonly ReadingRecord[]): ReadingRec
     .sort((a, b) => inOrder(a, a.takenAt, b, b.takenAt));
 }
 
+/** The same of the engine as it is now: what was read before the last repair is of another. */
+export function readingsSinceRepair({ readings, tests, repairs }: Pick<Bench, 'readings' | 'tests' | 'repairs'>) {
+  const repair = latestOf(repairs);
+  if (!repair) return countingReadings(readings);
+  const old = new Set(tests.flatMap(({ id, startedAt }) => (isLater(startedAt, repair.madeAt) ? [] : [id])));
+  return countingReadings(readings.filter(({ testId }) => !old.has(testId)));
+}
+
 /** Those of one kind of test, as they stand. */
 export const readingsOfKind = <K extends TestKind>(readings: readonly ReadingRecord[], kind: K): ReadingRecordOf<K>[] =>
   readings.filter((reading): reading is ReadingRecord & ReadingRecordOf<K> => reading.kind === kind);

@@ -10,16 +10,22 @@ export type PageBlock =
   | { is: 'text'; label?: string; text: string; strong?: string }
   | { is: 'cylinders'; cylinders: { id: string; x: number; y: number; mark: PageMark; figure: string }[] }
   | { is: 'table'; label: string; head: string[]; rows: string[][] }
-  | {
-      is: 'bars';
-      label: string;
-      currency?: string;
-      bars: { name: string; low: number; likely: number; high: number; chance: number; best?: boolean; asItIs?: boolean }[];
-      worth?: number;
-    }
+  | { is: 'bars'; label: string; currency?: string; bars: PageBar[]; worth?: number }
   | { is: 'list'; label: string; items: string[] }
   | { is: 'photos'; label: string; photos: { id: string; caption: string }[] }
   | { is: 'small'; text: string };
+
+/** A way to go on: its bill, and the chance that the engine runs well afterwards. */
+export interface PageBar {
+  name: string;
+  low: number;
+  likely: number;
+  high: number;
+  chance: number;
+  best?: boolean;
+  /** Nothing is mended: the chance is that it runs on. */
+  asItIs?: boolean;
+}
 
 export interface PageDocument {
   kind: PageKind;

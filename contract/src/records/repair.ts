@@ -10,7 +10,7 @@ export interface Repair {
   parts?: string;
   /** The whole bill, in the shop's money. */
   cost?: number;
-  /** Which of the shop's jobs it was, its hours and what its parts cost: the shop's own prices are counted from these. */
+  /** Which of the shop's jobs it was, its hours and its parts: the shop's own prices are counted from these. */
   repair?: RepairName;
   hours?: number;
   partsCost?: number;

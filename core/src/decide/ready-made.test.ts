@@ -26,7 +26,7 @@ const sure = (trouble: Trouble): Odds =>
     ['sound', 0.1],
   ]);
 
-test('for every kind of engine, whatever it has: something cures it, it can be decided, and nothing it has not is mended', () => {
+test('every kind of engine, whatever it has: something cures it, and nothing it has not is mended', () => {
   fc.assert(
     fc.property(anyKind, fc.constantFrom(...FAULT_CAUSES), fc.constantFrom(...STATES), (kind, cause, state) => {
       const engine = engineOf(kind);

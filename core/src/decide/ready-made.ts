@@ -235,10 +235,10 @@ function sizeOf(engine: Engine): number {
   return Math.min(4, Math.max(0.5, Math.sqrt(swept / 100)));
 }
 
-/** Chance in a hundred hours that an engine in such a state stops for good. Source: judgement; each job sets its own. */
+/** Chance in a hundred hours that an engine in such a state stops for good. Source: judgement; a job sets its own. */
 const STOPS: Readonly<Record<State, number>> = { sound: 0.02, watch: 0.08, unproven: 0.15, low: 0.3, dead: 0.7 };
 
-/** What an engine that is run on as it is has of the worth of a mended one. Source: judgement; each job sets its own. */
+/** What an engine that is run on has of the worth of a mended one. Source: judgement; a job sets its own. */
 const RUN_ON = 0.4;
 
 /**

@@ -107,7 +107,8 @@ async function opened(store: Store, secret: string, count = false): Promise<Open
   if (!/^[\w-]{32}$/.test(secret)) return undefined;
   const good = 'l.secret = $secret AND l.withdrawn_at IS NULL AND l.ends_at > now()';
   const [open] = await store.sequelize.query<Open>(
-    `SELECT l.id AS "linkId", l.shop_id AS "shopId", l.made_by AS "madeBy", p.id AS "pageId", p.job_id AS "jobId", p.page,
+    `SELECT l.id AS "linkId", l.shop_id AS "shopId", l.made_by AS "madeBy",
+       p.id AS "pageId", p.job_id AS "jobId", p.page,
        (SELECT a.answer FROM answers a WHERE a.page_id = p.id AND a.through = 'link'
         ORDER BY a.made_at DESC LIMIT 1) AS said
      FROM page_links l JOIN pages p ON p.id = l.page_id AND p.shop_id = l.shop_id WHERE ${good}`,

@@ -10,7 +10,7 @@ import { TOUCH } from '@/ui/tokens';
 import { Figure, Label, Strong, Title, Words } from '@/ui/words';
 import { shownStates } from '../shown-state';
 import { byCylinder, caseFaults, type CylinderOdds, isFine, testFaults } from './by-cylinder';
-import { EvidenceOf, Opinions } from './causes-plate';
+import { EvidenceOf, Opinions } from './evidence-of';
 import { causeTitle, oddsText } from './shown-causes';
 
 /** Less than this is told in a word, not in the bar. */

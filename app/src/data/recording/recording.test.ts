@@ -46,6 +46,11 @@ describe('the test in hand', () => {
       testInHand(aBench({ tests: [aTest('compression', {}, { startedAt: hoursAgo(7) })] }), 'compression', now),
     ).toBeUndefined();
   });
+  test('is none once something was repaired: what is read then is another engine', () => {
+    const repaired = (hours: number) => ({ id: 'r', jobId: 'j', what: 'rings', madeAt: hoursAgo(hours) });
+    expect(testInHand({ ...bench, repairs: [repaired(0.2)] }, 'compression', now)).toBeUndefined();
+    expect(testInHand({ ...bench, repairs: [repaired(1.5)] }, 'compression', now)?.id).toBe('late');
+  });
   test('sizes are gone on with however long the engine lies open', () => {
     expect(inSession('bore', now - 90 * 24 * 3600_000, now)).toBe(true);
   });

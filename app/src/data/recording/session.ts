@@ -1,5 +1,5 @@
 import type { TestRecordOf } from '@rugged/contract';
-import { type Bench, testsOfKind } from '@rugged/contract/bench';
+import { type Bench, latestOf, testsOfKind } from '@rugged/contract/bench';
 import { type ConditionsOf, KINDS, type TestKind } from '@rugged/core';
 import equal from 'fast-deep-equal';
 
@@ -12,9 +12,14 @@ const HOUR_MS = 3600 * 1000;
 export const inSession = (kind: TestKind, at: number, now: number): boolean =>
   now - at < KINDS[kind].sessionHours * HOUR_MS;
 
-/** The latest test of a kind on this job, as long as it may be gone on with. */
+/**
+ * The latest test of a kind on this job, as long as it may be gone on with: the first after a repair is another one, and
+ * so is the first of another day.
+ */
 export function testInHand<K extends TestKind>(bench: Bench, kind: K, now: number): TestRecordOf<K> | undefined {
   const [latest] = testsOfKind(bench.tests, kind);
+  const repair = latestOf(bench.repairs);
+  if (latest && repair && Date.parse(latest.startedAt) <= Date.parse(repair.madeAt)) return undefined;
   return latest && inSession(kind, Date.parse(latest.startedAt), now) ? latest : undefined;
 }
 

@@ -57,7 +57,7 @@ function told(stage: Exclude<Stage, { is: 'test-after' }>, bench: Bench): string
     case 'waiting':
       return 'The page is out. The answer comes through its link, or is noted here after a call.';
     case 'call':
-      return `${bench.owner.name}${bench.owner.phone === undefined ? '' : `, ${bench.owner.phone}`}: wants to talk first.`;
+      return `${[bench.owner.name, bench.owner.phone].filter(Boolean).join(', ')}: wants to talk first.`;
     case 'declined':
       return 'Nothing is mended. What was taken off is put back.';
     case 'agreed':
@@ -65,11 +65,8 @@ function told(stage: Exclude<Stage, { is: 'test-after' }>, bench: Bench): string
         ? 'The work can begin.'
         : `The work can begin. Stop and call at ${exactMoney(stage.stopAt, currency)}.`;
     case 'in-repair':
-      return 'It is open. What is found goes with the odds that had been given; if it costs more, decide anew and call.';
+      return 'It is open. What is found is kept beside the odds; if it costs more, decide anew and call.';
   }
 }
 
-const styles = StyleSheet.create({
-  title: { marginTop: 2, marginBottom: 4 },
-  buttons: { gap: 8, marginTop: 10 },
-});
+const styles = StyleSheet.create({ title: { marginTop: 2, marginBottom: 4 }, buttons: { gap: 8, marginTop: 10 } });

@@ -1,5 +1,5 @@
 import type { ReadingRecordOf } from '@rugged/contract';
-import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/bench';
+import { type Bench, readingsOfKind, readingsSinceRepair } from '@rugged/contract/bench';
 import {
   type CompressionReading,
   type Cycle,
@@ -57,7 +57,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const [usual] = testers;
   const { unit } = shop;
   const { engine, job } = bench;
-  const standing = useMemo(() => readingsOfKind(countingReadings(bench.readings), 'compression'), [bench.readings]);
+  const standing = useMemo(() => readingsOfKind(readingsSinceRepair(bench), 'compression'), [bench]);
   const counting = useMemo(() => standing.filter(({ figures }) => !figures.wet), [standing]);
   const [openedAt] = useState(() => Date.now());
   const keptKey = `compression.${job.id}.${unit}`;

@@ -257,8 +257,9 @@ function Advice({ decided, best, input }: { decided: Decided; best: string | und
       <Words>
         {option.mean === 0
           ? 'It costs nothing. '
-          : `About ${money(option.mean, input.currency)}, in eight of ten cases ${money(option.p10)} to ${money(option.p90)}. `}
-        {`${inHundred(option.runs)} that it runs ${asItIs ? `on for ${input.wantedHours ?? 0} hours` : 'well afterwards'}. `}
+          : `About ${money(option.mean, input.currency)}, in eight of ten cases ${money(option.p10)} to ` +
+            `${money(option.p90)}. `}
+        {`${inHundred(option.runs)} that it ${asItIs ? `runs on for ${input.wantedHours ?? 0} h` : 'runs well then'}. `}
         {option.valueLeft === undefined
           ? ''
           : `Worth less the bill: ${money(Math.max(0, option.valueLeft), input.currency)}. `}

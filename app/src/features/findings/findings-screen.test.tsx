@@ -5,6 +5,7 @@ import { FindingsScreen } from './findings-screen';
 
 jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
 
+const NOW = '2026-05-04T12:00:00.000Z';
 const low = aBench({
   tests: [aTest('compression', {})],
   readings: [
@@ -17,6 +18,22 @@ test('the verdict with its reasons, and what was not tested', async () => {
   await openPlace(<FindingsScreen />, { bench: low });
   expect(written()).toMatch(/Not tested/);
   expect(screen.getByText(/Cyl 2 is low/)).toBeTruthy();
+});
+test('what was found inside takes the headline, with the odds that had been given', async () => {
+  const outcomes = [
+    {
+      id: 'o',
+      jobId: 'j',
+      cylinder: '2',
+      found: 'rings-or-bore' as const,
+      predicted: 'rings-or-bore' as const,
+      probability: 0.86,
+      madeAt: NOW,
+    },
+  ];
+  await openPlace(<FindingsScreen />, { bench: { ...low, outcomes } });
+  expect(written()).toMatch(/Rings or bore, cyl 2, found inside\..*Named before with 86 %/);
+  expect(screen.queryByText(/Cyl 2 is low/)).toBeNull();
 });
 test('readings that cannot be are named, and no verdict is shown', async () => {
   const broken = aBench({
@@ -48,6 +65,7 @@ test('without a book the job can be judged by what others read here, and back', 
       'PATCH /jobs/j': { ...low.job, readHere: { name: 'Orrin 20', engines: 5 }, version: 4 },
     },
   });
+  fireEvent.press(screen.getByText('Readings and reasons'));
   await eventually(() => expect(written()).toMatch(/5 others: .*low would be under 133/));
   fireEvent.press(screen.getByText('Judge this job by it'));
   await eventually(() => expect(sent[0]?.body).toMatchObject({ readHere: { medianKPa: 1020, engines: 5 } }));
@@ -55,6 +73,7 @@ test('without a book the job can be judged by what others read here, and back', 
 test('what a job is judged by stays told where the readings of others are not at hand', async () => {
   const readHere = { name: 'Orrin 20', engines: 6, fromKPa: 1000, medianKPa: 1050, toKPa: 1100 };
   await openPlace(<FindingsScreen />, { bench: { ...low, job: { ...low.job, readHere } } });
+  fireEvent.press(screen.getByText('Readings and reasons'));
   expect(written()).toMatch(/6 others: 145 to 160 psi.*judged by it. Low is under 137/);
   expect(written()).toMatch(/6 others read here, Orrin 20/);
 });

@@ -1,5 +1,5 @@
 import type { ReadingRecordOf } from '@rugged/contract';
-import { type Bench, countingReadings, readingsOfKind } from '@rugged/contract/bench';
+import { type Bench, readingsOfKind, readingsSinceRepair } from '@rugged/contract/bench';
 import {
   airOnCrank,
   type ConditionsOf,
@@ -43,7 +43,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   const { engine, job } = bench;
   const fourStroke = engine.cycle === 'four-stroke';
   const [openedAt] = useState(() => Date.now());
-  const counting = useMemo(() => readingsOfKind(countingReadings(bench.readings), 'leakdown'), [bench.readings]);
+  const counting = useMemo(() => readingsOfKind(readingsSinceRepair(bench), 'leakdown'), [bench]);
   const [conditions, setConditions] = useState<LeakConditions>(
     () => testInHand(bench, 'leakdown', openedAt)?.conditions ?? (usual ? { tester: asTester(usual) } : {}),
   );

@@ -141,7 +141,9 @@ function Link({ jobId, link, title }: { jobId: string; link: GivenLink; title: s
       </Words>
       {ended ? null : (
         <>
-          <Words style={styles.address}>{addressOf(link)}</Words>
+          <Words style={styles.address} lines={1}>
+            {addressOf(link)}
+          </Words>
           <View style={styles.row}>
             <Button onPress={() => void hand(link, title).then((how) => tell({ text: how }))} style={styles.grow}>
               Hand it over
@@ -170,5 +172,5 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   grow: { flexGrow: 1 },
   kept: { gap: 6, borderTopWidth: 1, paddingTop: 8 },
-  address: { fontSize: 14, lineHeight: 18, wordBreak: 'break-all' } as object,
+  address: { fontSize: 14, lineHeight: 18 },
 });

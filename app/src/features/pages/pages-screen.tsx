@@ -157,7 +157,8 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
               <Button onPress={() => router.push(`/jobs/${bench.job.id}/decide`)}>Decide first</Button>
             </>
           ) : null}
-          <Button kind="main" onPress={keep}>
+          {/* What it costs belongs on it: while the options are weighed there is nothing to keep yet. */}
+          <Button kind="main" busy={decision !== undefined && decided === undefined} onPress={keep}>
             Keep this page
           </Button>
         </Plate>
