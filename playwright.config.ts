@@ -2,6 +2,8 @@ import { defineConfig } from '@playwright/test';
 
 /** What changes the whole shop, measures the machine, or looks for what stood first in the Bay. */
 const ALONE = ['**/alone.spec.ts', '**/one-judgement.spec.ts', '**/keyboard.spec.ts'];
+/** Whole jobs from the door to the door: what takes minutes is walked by npm run test:long. */
+const LONG = '**/long/*.spec.ts';
 const port = Number(process.env['E2E_PORT'] ?? 4381);
 
 /** Journeys in a real browser: Debian's Chromium, headless, against the built app on a database of its own. */
@@ -15,7 +17,8 @@ export default defineConfig({
   workers: 2,
   projects: [
     { name: 'alone', testMatch: ALONE, workers: 1 },
-    { name: 'side by side', testIgnore: ALONE, dependencies: ['alone'] },
+    { name: 'side by side', testIgnore: [...ALONE, LONG], dependencies: ['alone'] },
+    { name: 'long', testMatch: LONG, fullyParallel: true },
   ],
   outputDir: './e2e/out/results',
   reporter: [['list'], ['json', { outputFile: './e2e/out/report.json' }]],

@@ -36,6 +36,12 @@ const jobPlace =
   async (page) =>
     `/jobs/${await job(number)(page)}${rest}`;
 
+const decided = (number) => async (page) => {
+  await page.goto(`${base}/jobs/${await job(number)(page)}/decide`);
+  await page.getByLabel('Worth running', { exact: true }).fill('1900');
+  await page.getByLabel('Worth as it stands').fill('300');
+};
+
 const VIEWS = [
   { name: 'bay-phone', ready: 'Job 412', ...PHONE, open: at('/') },
   { name: 'bay-wide', ready: 'Job 412', ...WIDE, open: at('/') },
@@ -75,7 +81,7 @@ const VIEWS = [
       await page.getByRole('button', { name: 'Black, oily' }).click();
     },
   },
-  { name: 'teardown-phone', ready: 'Bore, mm', ...PHONE, open: at(jobPlace(412, '/teardown')) },
+  { name: 'decide-phone', ready: 'Stop and call', ...PHONE, open: decided(412) },
   { name: 'house-rules-phone', ready: 'Warm or cold', ...PHONE, open: at('/house-rules') },
   {
     name: 'leak-down-phone',
@@ -148,12 +154,21 @@ const VIEWS = [
     },
   },
   {
-    name: 'findings-paper',
-    ready: 'Tests so far',
+    name: 'owners-page',
+    ready: 'We stop and call you',
     width: 794,
     height: 1123,
     print: true,
-    open: at(jobPlace(412, '/findings')),
+    open: async (page) => {
+      await decided(412)(page);
+      const tap = (name) => page.getByRole('button', { name }).first().click();
+      await tap('Write the page');
+      await page.frameLocator('iframe').getByText('We advise').first().waitFor();
+      await tap('Keep this page');
+      await tap('Give a link');
+      await tap('Make the link');
+      await page.goto(await page.getByText(/\/p\//).textContent());
+    },
   },
 ];
 

@@ -101,13 +101,16 @@ function notAtOnce({ specs = [], suites = [] }) {
   ];
 }
 
+/** Whole jobs take minutes: they are walked in a long run, and nothing else is. */
+const projects = (long) => (long ? ['long'] : ['alone', 'side by side']).flatMap((project) => ['--project', project]);
+
 function journeys(files = []) {
   const report = path.join(projectDir, 'e2e/out/report.json');
   fs.rmSync(report, { force: true });
   return part(
     'journeys in the browser',
     process.execPath,
-    [bin('playwright'), 'test', ...(files.length > 0 ? ['--no-deps', ...files] : [])],
+    [bin('playwright'), 'test', ...(files.length > 0 ? ['--no-deps', ...files] : projects(LONG))],
     {
       aloud: true,
       count: () => {
@@ -169,6 +172,8 @@ const onlyNamed = async () => {
 
 /** What is tried with random input, many times more often than a change waits for. */
 const long = async () => {
+  ensureChromium();
+  await journeys();
   for (const name of ['core', 'contract', 'pages', 'cli', 'demo']) await jest(name);
 };
 

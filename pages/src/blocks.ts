@@ -96,7 +96,11 @@ export function howSure(facts: PageFacts): PageBlock[] {
         does(which ?? cause),
     ),
   );
-  const items = opened.length > 0 ? opened : thought;
+  // What nobody sees before the head is off is said beforehand.
+  const cracked = troubled(report).some(({ cause }) => cause === 'head-gasket-coolant')
+    ? ['The head itself may be cracked: that shows once it is off.']
+    : [];
+  const items = opened.length > 0 ? opened : [...thought, ...cracked];
   return items.length === 0 ? [] : [{ is: 'list', label: 'How sure we are', items }];
 }
 

@@ -18,6 +18,7 @@ export { NotesScreen } from './notes/notes-screen';
 export { OtherGaugesScreen } from './other-gauges/other-gauges-screen';
 export { OutboxScreen } from './outbox/outbox-screen';
 export { PagesScreen } from './pages/pages-screen';
+export { PricesScreen } from './prices/prices-screen';
 export { ProcedureScreen } from './procedure/procedure-screen';
 export { SharedScreen } from './shared/shared-screen';
 export { ShopScreen } from './shop/shop-screen';

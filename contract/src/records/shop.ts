@@ -32,7 +32,7 @@ export interface Shop {
 
 export type ShopChange = Partial<Omit<Shop, 'id' | 'version'>> & { version: number };
 
-const priceListSchema = Joi.object<PriceList>({
+export const priceListSchema = Joi.object<PriceList>({
   currency: currencyCode().custom(bySense<string>((code) => checkCurrency('', code))),
   labourRatePerHour: hourlyRate(),
   taxPercent: taxPercent(),

@@ -29,7 +29,7 @@ const PLACES: readonly Place[] = [
     name: 'Shop',
     path: '/shop',
     icon: 'cog-outline',
-    holds: (p) => ['/shop', '/outbox', '/testers', '/house-rules'].some((path) => p.startsWith(path)),
+    holds: (p) => ['/shop', '/outbox', '/testers', '/house-rules', '/prices'].some((path) => p.startsWith(path)),
   },
 ];
 

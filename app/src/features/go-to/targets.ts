@@ -16,6 +16,7 @@ const PLACES: readonly Target[] = [
   { group: 'Places', title: 'Books', href: '/library' },
   { group: 'Places', title: 'Testers', href: '/testers' },
   { group: 'Places', title: 'House rules', href: '/house-rules' },
+  { group: 'Places', title: 'Prices', href: '/prices' },
   { group: 'Places', title: 'Shop', href: '/shop' },
   { group: 'Places', title: 'Kept on this device', href: '/outbox' },
 ];

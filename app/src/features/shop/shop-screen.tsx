@@ -103,6 +103,11 @@ export function ShopScreen() {
               Library
             </Button>
           </Plate>
+          <Plate label="Prices" style={styles.plate}>
+            <Label>Prices</Label>
+            <Words colour="dim">What an hour and each job cost here, and what jobs came to.</Words>
+            <Button onPress={() => router.push('/prices')}>Prices</Button>
+          </Plate>
           <DatesPlate />
         </>
         <>

@@ -1,0 +1,67 @@
+import { fireEvent, screen } from '@testing-library/react-native';
+import { aBench, aReading, aTest } from '@/bench/bench.fixture';
+import { DecidingHere } from '@/bench/deciding.fixture';
+import { eventually, openPlace, sent, THE_ROW, went, written } from '@/bench/place.fixture';
+import { DecideScreen } from './decide-screen';
+
+jest.mock('expo-router', () => jest.requireActual<{ routing: object }>('@/bench/place.fixture').routing);
+const nothing = () => undefined;
+beforeAll(() =>
+  Object.assign(globalThis, {
+    Worker: DecidingHere,
+    addEventListener: nothing,
+    removeEventListener: nothing,
+    HTMLElement: class {},
+  }),
+);
+
+const low = (id: string) =>
+  aBench({
+    job: { id },
+    tests: [aTest('compression', {})],
+    readings: [
+      aReading('compression', { cylinder: '1', unit: 'psi', peak: 128 }),
+      aReading('compression', { cylinder: '2', unit: 'psi', peak: 74 }),
+    ],
+  });
+const open = (id: string, more: object = {}) =>
+  openPlace(<DecideScreen />, { params: { jobId: id }, answers: { [`GET /jobs/${id}`]: low(id), ...more } });
+
+test('without a value there are bills and no advice; with one there is advice, and what would flip it', async () => {
+  await open('d1');
+  await eventually(() => expect(written()).toMatch(/New top end: piston, rings, gaskets/));
+  expect(written()).toMatch(/Say what it is worth, running and as it stands/);
+  expect(written()).not.toMatch(/Recommended/i);
+  fireEvent.changeText(screen.getByLabelText('Worth running'), '2400');
+  fireEvent.changeText(screen.getByLabelText('Worth as it stands'), '300');
+  await eventually(() => expect(written()).toMatch(/Recommended.*in 100 that it/));
+  expect(written()).toMatch(/What would flip it/);
+});
+
+test('worth more as it stands than running is said at once, and nothing typed is lost', async () => {
+  await open('d2');
+  fireEvent.changeText(screen.getByLabelText('Worth running'), '500');
+  fireEvent.changeText(screen.getByLabelText('Worth as it stands'), '900');
+  await eventually(() => expect(written()).toMatch(/Worth as it stands .*must not be above/));
+  expect(screen.getByLabelText('Worth as it stands').props['value']).toBe('900');
+  fireEvent.changeText(screen.getByLabelText('Worth running'), 'a lot');
+  await eventually(() => expect(written()).toMatch(/Worth running is no number/));
+});
+
+test('a figure of an option moves the answer; what the shop goes for is kept, with its sum to stop at', async () => {
+  await open('d3', { 'POST /decisions': THE_ROW });
+  fireEvent.changeText(screen.getByLabelText('Worth running'), '2400');
+  fireEvent.changeText(screen.getByLabelText('Worth as it stands'), '300');
+  await eventually(() => expect(written()).toMatch(/Recommended/));
+  fireEvent.press(screen.getByLabelText(/^Another used engine:/));
+  fireEvent.changeText(screen.getByLabelText('Parts low'), '90');
+  fireEvent.changeText(screen.getByLabelText('Parts likely'), '100');
+  fireEvent.changeText(screen.getByLabelText('Parts high'), '110');
+  fireEvent.press(screen.getByText('Go for this'));
+  await eventually(() => expect(written()).toMatch(/(Recommended|Chosen) ?Another used engine/));
+  fireEvent.press(screen.getByText('Write the page'));
+  await eventually(() => expect(went).toContain('/jobs/d3/pages'));
+  const kept = sent.find(({ path }) => path === '/decisions')?.body;
+  expect(kept).toMatchObject({ chosen: 'Another used engine', input: { valueRunning: 2400, wantedHours: 50 } });
+  expect(typeof kept?.['stopAt']).toBe('number');
+});
