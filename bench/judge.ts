@@ -1,5 +1,6 @@
 import { type CompressionReading, type JobFile, judge, report, type Test } from '@rugged/core';
 import { asJobFile } from '@rugged/contract';
+import { decideBy, readyMade } from '@rugged/core/decide';
 import { inTurn, type Measured } from './measure';
 
 /**
@@ -156,8 +157,28 @@ async function judged(job: JobFile, what: string, limit: number): Promise<Measur
   };
 }
 
+/** Every option of an engine with four cylinders, its bill drawn twenty thousand times. */
+async function decided(): Promise<Measured> {
+  const engine = { ...sixCylinders().engine, cycle: 'four-stroke' as const, cylinders: ['1', '2', '3', '4'] };
+  const worst = new Map([['exhaust-valve', 0.8] as const, ['rings-or-bore', 0.12] as const, ['sound', 0.08] as const]);
+  const troubles = { worst, others: [] };
+  const { options } = readyMade(engine, 'low', troubles);
+  const input = { labourRatePerHour: 60, valueRunning: 2600, valueAsIs: 400, wantedHours: 60, options };
+  const run = () => decideBy(input, troubles, []).options.length;
+  for (let i = 0; i < 5; i += 1) run();
+  const { a } = await inTurn(25, run, () => undefined);
+  return {
+    what: `decide among ${options.length} options, each with 20,000 bills drawn, ms`,
+    ratio: a,
+    limit: 50,
+    plain: true,
+    detail: 'means, odds and flips are exact',
+  };
+}
+
 export default async function bench(): Promise<Measured[]> {
   return [
+    await decided(),
     await judged(usualVisit(), 'six cylinders read once and fed with air', 12),
     await judged(sixCylinders(), 'six cylinders with all tests', 10),
   ];

@@ -3,17 +3,17 @@ import { expect, type Page, test } from '@playwright/test';
 import { expectNoSidewaysScroll, Hand, jobNamed, newJob } from './bench-hand';
 
 const SIZES = [
-  { name: 'phone', width: 390, height: 844 },
-  { name: 'wide', width: 1280, height: 800 },
+  { name: 'phone', width: 390, height: 844, parts: 3 },
+  { name: 'wide', width: 1280, height: 800, parts: 1 },
 ] as const;
 
-/** Every screen and sheet, by a way that opens it. */
 /** What is folded on a phone and open where there is room. */
 async function unfold(hand: Hand): Promise<void> {
   const fold = hand.button(/^Readings and reasons/);
   if ((await fold.getAttribute('aria-expanded')) !== 'true') await fold.click();
 }
 
+/** Every screen and sheet, by a way that opens it. */
 const SCREENS: readonly {
   name: string;
   open(page: Page, hand: Hand, ids: { bench: string; v6: string }): Promise<void>;
@@ -350,22 +350,32 @@ async function expectGoodForEveryone(page: Page, where: string): Promise<void> {
   await expectNoSidewaysScroll(page);
 }
 
-// A size each: the longest part of the run, side by side.
+/** In one column a wide screen is the phone's with more air: only what is laid out anew is looked at again. */
+const LOOKS = SIZES.flatMap(({ name, parts, ...size }) => {
+  const screens = SCREENS.filter((screen) => name === 'phone' || LAID_OUT_WIDE.has(screen.name));
+  return Array.from({ length: parts }, (_, part) => ({
+    ...size,
+    title: parts === 1 ? name : `${name}, part ${part + 1}`,
+    screens: screens.filter((_screen, i) => i % parts === part),
+    signIn: part === 0,
+  }));
+});
+
+// The longest part of the run, in pieces that run side by side.
 test.describe.configure({ mode: 'parallel' });
-for (const { name: size, width, height } of SIZES) {
-  test(`nothing serious on any screen, day or night, and everything to be tapped is 48 px high, ${size}`, async ({
+for (const { title, width, height, screens, signIn } of LOOKS) {
+  test(`nothing serious on any screen, day or night, and everything to be tapped is 48 px high, ${title}`, async ({
     page,
   }) => {
-    test.setTimeout(420_000);
+    test.setTimeout(300_000);
     await page.setViewportSize({ width, height });
     const hand = new Hand(page);
     await page.goto('/');
     await expect(page.getByLabel('E-mail')).toBeVisible({ timeout: 60_000 });
-    await expectGoodForEveryone(page, 'sign in');
+    if (signIn) await expectGoodForEveryone(page, 'sign in');
     await hand.signIn();
     const ids = { bench: await jobNamed(page.request, 412), v6: await jobNamed(page.request, 415) };
-    // In one column a wide screen is the phone's with more air: only what is laid out anew is looked at again.
-    for (const { name, open } of SCREENS.filter(({ name }) => size === 'phone' || LAID_OUT_WIDE.has(name))) {
+    for (const { name, open } of screens) {
       await test.step(name, async () => {
         await open(page, hand, ids);
         await expectGoodForEveryone(page, name);

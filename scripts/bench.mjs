@@ -17,7 +17,7 @@ const today = new Date().toISOString().slice(0, 10);
 /** The table of the causes as it is kept in docs (npm run bench causes -- --keep). */
 const kept = (lines, measured) => `# How far the odds of the causes can be trusted
 
-Measured ${today} with \`npm run bench speed -- --keep\`, in one run, on a machine that did nothing else. All is a
+Measured ${today} with \`npm run bench causes -- --keep\`. Virtual engines of every family came into two shops.
 
 **The varied shop**: the virtual engine, with everything that no mechanic knows drawn anew for each engine: heat, ring
 and hole coefficients, valve timing, ratio, hose and valve of the gauge, starter, scatter of readings, how well

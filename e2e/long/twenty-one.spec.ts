@@ -138,7 +138,7 @@ const JOBS: readonly WholeJob[] = [
       ['1', 29, 'Crankcase', 'Clear'],
     ],
     page: 'Your engine',
-    says: [/29\s%|37\s%|44\s%/, /the pressure it makes/],
+    says: [/29\s%|37\s%|44\s%/, /the pressure it makes/i],
     saysNot: [/cylinder 1/i],
   },
   {
@@ -304,7 +304,7 @@ const JOBS: readonly WholeJob[] = [
       ['3', 132],
     ],
     page: 'Your engine',
-    says: [/seals well/],
+    says: [/Nothing speaks for a fault/, /129|125/],
   },
   {
     title: 'old but running',

@@ -119,7 +119,7 @@ export function toldAndDone({ bench }: PageFacts): PageBlock {
   return {
     is: 'text',
     text:
-      `${engine.name}, ${machine.name}. You told us: ${lower(job.complaint.replace(/[.\s]+$/, ''))}.${already}` +
+      `${engine.name}, ${machine.name}. You told us: ${lower(job.complaint.replace(/[.?!\s]+$/, ''))}.${already}` +
       (did.length === 0 ? '' : ` We ${listed(did)}.`),
   };
 }

@@ -20,9 +20,12 @@ export function suggestedLead(kind: PageKind, facts: PageFacts): string {
         .join(' ');
     case 'owner':
     case 'buyer':
-      return [whatItHas(facts), whatToDo(facts)].filter(Boolean).join(' ');
+      // Where nothing is wrong there is nothing to advise on.
+      return [whatItHas(facts), hasTrouble(facts) ? whatToDo(facts) : ''].filter(Boolean).join(' ');
   }
 }
+
+const hasTrouble = ({ bench, report }: PageFacts) => openedOf(bench).length > 0 || troubled(report).length > 0;
 
 /** What it is, and how sure. What was found stands above what was thought. */
 export function whatItHas(facts: PageFacts): string {
@@ -40,7 +43,7 @@ export function whatItHas(facts: PageFacts): string {
       return `${read.length} of ${report.cylinders.length} cylinders were measured so far.`;
     return report.engine.state === 'sound' || report.engine.state === 'watch'
       ? 'Your engine seals well. If it still runs badly, the cause is something else than its inside.'
-      : 'The readings do not say yet what your engine has.';
+      : unproven(facts);
   }
   const name = worst.cylinder === null ? 'your engine' : yours(cylinderName(bench, worst.cylinder));
   const first = `${name} ${does(worst.which ?? worst.cause)}`;
@@ -52,6 +55,18 @@ export function whatItHas(facts: PageFacts): string {
     : `${surely} ${sentence(`${listed(rest)} ${rest.length === 1 ? 'needs' : 'need'} work too`)}`;
 }
 const SURE = 0.9;
+
+/** Likelier sound than not, and not proven: a suspicion is not made of a reading that is to be taken again. */
+function unproven({ bench, report: { causes } }: PageFacts): string {
+  const [least] = causes
+    .filter(({ cause, cylinder }) => cause === 'sound' && cylinder !== null)
+    .sort((a, b) => a.probability - b.probability);
+  if (!least || least.cylinder === null) return 'The readings do not say yet what your engine has.';
+  return (
+    `Nothing speaks for a fault so far: ${inHundred(least.probability)} that ` +
+    `${yours(cylinderName(bench, least.cylinder))} is sound. It is to be read once more.`
+  );
+}
 
 const yours = (name: string) => name.replace(/^the engine$/, 'your engine').replace(/^cylinder /, 'your cylinder ');
 const inCylinder = ({ bench }: PageFacts, id: string) =>

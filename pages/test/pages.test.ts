@@ -146,7 +146,7 @@ test('the owner reads what it has, how sure, what it costs and where the shop ca
   expect(page.lead).toMatch(/cylinder 2 .*We advise: new top end: piston, rings, gaskets, about [\d,]+ EUR\.$/);
   expect(page.asks).toEqual({ option: 'New top end: piston, rings, gaskets', stopAt: 905, currency: 'EUR' });
   const html = pageHtml(page, { photo: (photo) => photo, answer: { action: '/answer' } });
-  for (const said of ['142', '98', '44 %', 'We stop and call you at 905 EUR.', 'in 100', 'I agree', 'Not tested'])
+  for (const said of ['142', '98', '44\u00a0%', 'We stop and call you at 905 EUR.', 'in 100', 'I agree', 'Not tested'])
     expect(html).toContain(said);
   const bar = page.blocks.find((block) => block.is === 'bars');
   expect(bar?.is === 'bars' && bar.bars.find(({ best }) => best)).toMatchObject({

@@ -91,11 +91,22 @@ export function judgeBench(bench: Bench, unit: PressureUnit, typed = false): Ver
   }
 }
 
+/** A bench that has not changed is not judged again, whichever place shows it: on the way back the Bay stands at once. */
+const judged = new WeakMap<Bench, Map<PressureUnit, Verdict>>();
+
+function judgedOnce(bench: Bench, unit: PressureUnit): Verdict {
+  const known = judged.get(bench) ?? new Map<PressureUnit, Verdict>();
+  judged.set(bench, known);
+  const verdict = known.get(unit) ?? judgeBench(bench, unit);
+  known.set(unit, verdict);
+  return verdict;
+}
+
 export function useVerdict(bench: Bench): Verdict {
   const {
     shop: { unit },
   } = useSignedIn();
-  return useMemo(() => judgeBench(bench, unit), [bench, unit]);
+  return useMemo(() => judgedOnce(bench, unit), [bench, unit]);
 }
 
 /** Changes a job: on this device at once, at the server when there is signal. */

@@ -162,9 +162,11 @@ function entriesOf<F extends RepairFigures | Done>(by: Partial<Record<Family, Pa
   );
 }
 
-/** As the job is called on a four-stroke of one cylinder: the list is of the shop, not of an engine. */
+/** The list is of the shop, not of an engine: what is called by its kind of engine elsewhere has one name here. */
 const titleOf = (repair: RepairName) =>
-  repairTitle(repair, { cycle: 'four-stroke', fuel: 'petrol', family: 'small-engine', cylinders: ['1'] });
+  repair === 'top-end'
+    ? 'Top end'
+    : repairTitle(repair, { cycle: 'four-stroke', fuel: 'petrol', family: 'small-engine', cylinders: ['1'] });
 
 function inWords({
   partsLow,
