@@ -170,7 +170,11 @@ module.exports = {
       declaredBy('contract'),
     ]),
 
-    only('pages', 'What leaves the shop: made from a bench by the core.', '^pages/src/', ['^pages/src/', CORE, CONTRACT]),
+    only('pages', 'What leaves the shop: made from a bench by the core.', '^pages/src/', [
+      '^pages/src/',
+      CORE,
+      CONTRACT,
+    ]),
 
     ...Object.entries(SERVER).map(([floor, knows]) =>
       only(

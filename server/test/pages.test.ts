@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { type Bench , toJobFile } from '@rugged/contract/bench';
+import { type Bench, toJobFile } from '@rugged/contract/bench';
 import type { PageDocument } from '@rugged/contract/page';
 import { judge, report } from '@rugged/core';
 import { decide, readyMade } from '@rugged/core/decide';
@@ -152,9 +152,11 @@ test('the PDF says everything that the page says, in its own fonts, with title a
   ))
     expect(flat).toContain(said.replace(/\s+/g, ' '));
   for (const word of page.lead.split(' ')) expect(flat).toContain(word);
+  // Eight ways to go on, four cylinders: one side of A4.
   const info = execFileSync('pdfinfo', ['-'], { input: pdf.body as Buffer }).toString();
   expect(info).toMatch(/Title:\s+Your engine: Shop & Sons/);
   expect(info).toMatch(/Tagged:\s+yes/);
+  expect(info).toMatch(/Pages:\s+1\n/);
   const fonts = execFileSync('pdffonts', ['-'], { input: pdf.body as Buffer })
     .toString()
     .split('\n')

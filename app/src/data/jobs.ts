@@ -91,7 +91,7 @@ export function judgeBench(bench: Bench, unit: PressureUnit, typed = false): Ver
   }
 }
 
-/** A bench that has not changed is not judged again, whichever place shows it: on the way back the Bay stands at once. */
+/** A bench that has not changed is not judged again, whichever place shows it: the way back to the Bay is short. */
 const judged = new WeakMap<Bench, Map<PressureUnit, Verdict>>();
 
 function judgedOnce(bench: Bench, unit: PressureUnit): Verdict {

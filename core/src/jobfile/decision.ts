@@ -6,7 +6,7 @@ export interface Escalation {
   probability: number;
 }
 
-/** The figures of a repair that nobody knows exactly. Money in the currency of the decision, hours at the shop's rate. */
+/** The figures of a repair that nobody knows exactly. Money in the decision's currency, hours at the shop's rate. */
 export interface RepairFigures {
   partsLow?: number;
   partsLikely?: number;

@@ -12,6 +12,8 @@ interface Sheet {
   doc: Doc;
   piece(tag: Tag, draw: () => void, alt?: string): void;
   photo(id: string): Buffer | undefined;
+  /** Of the type. */
+  scale: number;
 }
 
 const MARGIN = 42;
@@ -19,8 +21,23 @@ const INK = '#1a2324';
 const DIM = '#56605f';
 const AMBER = '#f0a51e';
 const MARK: Readonly<Record<PageMark, string>> = { good: '#3c6a34', watch: '#a86e0b', bad: '#a8381c', open: '#5c6770' };
+/** One side of A4 where it can be: a little smaller before there is a second. */
+const SCALES = [1, 0.92, 0.85] as const;
+
 /** @param photos the pictures that the page names, as JPEG or PNG; others are left out */
-export function pagePdf(page: PageDocument, photos: ReadonlyMap<string, Buffer>): Promise<Buffer> {
+export async function pagePdf(page: PageDocument, photos: ReadonlyMap<string, Buffer>): Promise<Buffer> {
+  for (const scale of SCALES) {
+    const { bytes, sides } = await written(page, photos, scale);
+    if (sides === 1) return bytes;
+  }
+  return (await written(page, photos, 1)).bytes;
+}
+
+function written(
+  page: PageDocument,
+  photos: ReadonlyMap<string, Buffer>,
+  scale: number,
+): Promise<{ bytes: Buffer; sides: number }> {
   const doc = new PDFDocument({
     size: 'A4',
     margin: MARGIN,
@@ -42,20 +59,34 @@ export function pagePdf(page: PageDocument, photos: ReadonlyMap<string, Buffer>)
       root.add(doc.struct(tag, alt === undefined ? {} : { alt }, draw));
     },
     photo: (id) => photos.get(id),
+    scale,
   };
+  let sides = 1;
+  doc.on('pageAdded', () => {
+    sides += 1;
+  });
   const bytes: Buffer[] = [];
   doc.on('data', (piece: Buffer) => bytes.push(piece));
-  const done = new Promise<Buffer>((resolve, reject) => {
-    doc.on('end', () => resolve(Buffer.concat(bytes)));
+  const done = new Promise<{ bytes: Buffer; sides: number }>((resolve, reject) => {
+    doc.on('end', () => resolve({ bytes: Buffer.concat(bytes), sides }));
     doc.on('error', reject);
   });
   sheet.piece('P', () => {
-    doc.font('bold').fontSize(11).fillColor(DIM);
+    doc
+      .font('bold')
+      .fontSize(11 * scale)
+      .fillColor(DIM);
     doc.text(page.shop, { continued: false });
     doc.moveUp().text([page.day, page.job].filter(Boolean).join(' · '), { align: 'right' });
     doc.text(page.title);
   });
-  sheet.piece('H1', () => doc.font('bold').fontSize(20).fillColor(INK).text(page.lead, { lineGap: -2 }));
+  sheet.piece('H1', () =>
+    doc
+      .font('bold')
+      .fontSize(20 * scale)
+      .fillColor(INK)
+      .text(page.lead, { lineGap: -2 }),
+  );
   doc.moveDown(0.3);
   for (const block of page.blocks) write(sheet, block);
   root.end();
@@ -83,18 +114,27 @@ function rule({ doc }: Sheet): void {
 }
 
 function label(sheet: Sheet, text: string | undefined): void {
+  const { scale } = sheet;
   room(sheet, 50);
   rule(sheet);
   if (text === undefined) return;
   sheet.piece('H2', () =>
-    sheet.doc.font('bold').fontSize(9).fillColor(DIM).text(text.toUpperCase(), { characterSpacing: 0.5 }),
+    sheet.doc
+      .font('bold')
+      .fontSize(9 * scale)
+      .fillColor(DIM)
+      .text(text.toUpperCase(), { characterSpacing: 0.5 }),
   );
 }
 
-const body = ({ doc }: Sheet) => doc.font('words').fontSize(11.5).fillColor(INK);
+const body = ({ doc, scale }: Sheet) =>
+  doc
+    .font('words')
+    .fontSize(11.5 * scale)
+    .fillColor(INK);
 
 function write(sheet: Sheet, block: PageBlock): void {
-  const { doc } = sheet;
+  const { doc, scale } = sheet;
   switch (block.is) {
     case 'text':
       label(sheet, block.label);
@@ -102,7 +142,7 @@ function write(sheet: Sheet, block: PageBlock): void {
         if (block.strong !== undefined)
           doc
             .font('bold')
-            .fontSize(11.5)
+            .fontSize(11.5 * scale)
             .fillColor(INK)
             .text(`${block.strong} `, { continued: block.text !== '' });
         if (block.text !== '') body(sheet).text(block.text);
@@ -116,7 +156,13 @@ function write(sheet: Sheet, block: PageBlock): void {
       return;
     case 'small':
       rule(sheet);
-      sheet.piece('P', () => doc.font('words').fontSize(9).fillColor(DIM).text(block.text));
+      sheet.piece('P', () =>
+        doc
+          .font('words')
+          .fontSize(9 * scale)
+          .fillColor(DIM)
+          .text(block.text),
+      );
       return;
     case 'cylinders':
       return cylinders(sheet, block);
@@ -132,10 +178,11 @@ function write(sheet: Sheet, block: PageBlock): void {
 const PITCH = 46;
 
 function cylinders(sheet: Sheet, block: Extract<PageBlock, { is: 'cylinders' }>): void {
-  const { doc } = sheet;
+  const { doc, scale } = sheet;
   const { cylinders: all } = block;
-  const high = PITCH * (1 + Math.max(...all.map(({ y }) => y)));
-  const wide = PITCH * (1 + Math.max(...all.map(({ x }) => x)));
+  const pitch = PITCH * scale;
+  const high = pitch * (1 + Math.max(...all.map(({ y }) => y)));
+  const wide = pitch * (1 + Math.max(...all.map(({ x }) => x)));
   room(sheet, high + 20);
   rule(sheet);
   const top = doc.y;
@@ -144,18 +191,21 @@ function cylinders(sheet: Sheet, block: Extract<PageBlock, { is: 'cylinders' }>)
     'Figure',
     () => {
       for (const { id, x, y, mark, figure } of all) {
-        const [cx, cy] = [MARGIN + PITCH * (x + 0.5), top + PITCH * (y + 0.5)];
-        doc.circle(cx, cy, 19).lineWidth(3.5).strokeColor(MARK[mark]);
+        const [cx, cy] = [MARGIN + pitch * (x + 0.5), top + pitch * (y + 0.5)];
+        doc
+          .circle(cx, cy, 19 * scale)
+          .lineWidth(3.5)
+          .strokeColor(MARK[mark]);
         if (mark === 'open') doc.dash(3, { space: 3 });
         doc.stroke().undash();
         doc
           .fillColor(INK)
           .font('words')
-          .fontSize(8)
+          .fontSize(8 * scale)
           .text(id, cx - 18, cy - 12, { width: 36, align: 'center', lineBreak: false });
         doc
           .font('figures')
-          .fontSize(9)
+          .fontSize(9 * scale)
           .text(figure, cx - 18, cy - 3, { width: 36, align: 'center', lineBreak: false });
       }
     },
@@ -173,7 +223,7 @@ function cylinders(sheet: Sheet, block: Extract<PageBlock, { is: 'cylinders' }>)
 }
 
 function table(sheet: Sheet, { label: title, head, rows }: Extract<PageBlock, { is: 'table' }>): void {
-  const { doc } = sheet;
+  const { doc, scale } = sheet;
   label(sheet, title);
   const [first, last] = [0.27, head.length > 2 ? 0.3 : 0.35];
   const between = (1 - first - last) / Math.max(1, head.length - 2);
@@ -181,7 +231,7 @@ function table(sheet: Sheet, { label: title, head, rows }: Extract<PageBlock, { 
   const small = head.length > 8;
   const line = (cells: readonly string[], header: boolean) => {
     const heights = cells.map((cell, i) => {
-      doc.font(header ? 'bold' : 'words').fontSize(small ? 9 : 11);
+      doc.font(header ? 'bold' : 'words').fontSize((small ? 9 : 11) * scale);
       return doc.heightOfString(cell || ' ', { width: width(doc) * (shares[i] ?? 0) - 6 });
     });
     room(sheet, Math.max(...heights) + 4);
@@ -191,7 +241,7 @@ function table(sheet: Sheet, { label: title, head, rows }: Extract<PageBlock, { 
       const figure = !header && i > 0 && /^[\d.,–]+(\s%)?$/.test(cell);
       doc
         .font(header ? 'bold' : figure ? 'figures' : 'words')
-        .fontSize(small ? 9 : figure ? 10 : 11)
+        .fontSize((small ? 9 : figure ? 10 : 11) * scale)
         .fillColor(header ? DIM : INK)
         .text(cell, x, y, { width: width(doc) * (shares[i] ?? 0) - 6 });
       x += width(doc) * (shares[i] ?? 0);
@@ -206,7 +256,7 @@ function table(sheet: Sheet, { label: title, head, rows }: Extract<PageBlock, { 
 }
 
 function bars(sheet: Sheet, { label: title, bars: all, currency }: Extract<PageBlock, { is: 'bars' }>): void {
-  const { doc } = sheet;
+  const { doc, scale } = sheet;
   label(sheet, title);
   const most = Math.max(1, ...all.map(({ high }) => high));
   const at = (sum: number) => MARGIN + (width(doc) * sum) / most;
@@ -216,14 +266,18 @@ function bars(sheet: Sheet, { label: title, bars: all, currency }: Extract<PageB
     sheet.piece('P', () => {
       doc
         .font(best ? 'bold' : 'words')
-        .fontSize(11.5)
+        .fontSize(11.5 * scale)
         .fillColor(INK)
         .text(best ? `${name} (we advise)` : name, MARGIN);
       const y = doc.y + 1;
       doc.rect(at(low), y, Math.max(3, at(high) - at(low)), 8).fillAndStroke(best ? AMBER : '#e9e1cf', INK);
       doc.rect(at(likely) - 1, y - 1.5, 2.5, 11).fill(INK);
       doc.y = y + 11;
-      doc.font('words').fontSize(9.5).fillColor(DIM).text(barWords(bar, currency), MARGIN);
+      doc
+        .font('words')
+        .fontSize(9.5 * scale)
+        .fillColor(DIM)
+        .text(barWords(bar, currency), MARGIN);
     });
   }
 }
@@ -231,7 +285,7 @@ function bars(sheet: Sheet, { label: title, bars: all, currency }: Extract<PageB
 const PHOTO = { width: 150, height: 112 };
 
 function photographs(sheet: Sheet, { label: title, photos }: Extract<PageBlock, { is: 'photos' }>): void {
-  const { doc } = sheet;
+  const { doc, scale } = sheet;
   const there = photos.flatMap(({ id, caption }) => {
     const image = sheet.photo(id);
     return image ? [{ image, caption }] : [];
@@ -247,7 +301,7 @@ function photographs(sheet: Sheet, { label: title, photos }: Extract<PageBlock, 
       sheet.piece('P', () =>
         doc
           .font('words')
-          .fontSize(9)
+          .fontSize(9 * scale)
           .fillColor(INK)
           .text(caption, x, y + PHOTO.height + 2, { width: PHOTO.width }),
       );

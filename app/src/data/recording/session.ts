@@ -13,8 +13,8 @@ export const inSession = (kind: TestKind, at: number, now: number): boolean =>
   now - at < KINDS[kind].sessionHours * HOUR_MS;
 
 /**
- * The latest test of a kind on this job, as long as it may be gone on with: the first after a repair is another one, and
- * so is the first of another day.
+ * The latest test of a kind on this job, as long as it may be gone on with: the first after a repair is another one,
+ * and so is the first of another day.
  */
 export function testInHand<K extends TestKind>(bench: Bench, kind: K, now: number): TestRecordOf<K> | undefined {
   const [latest] = testsOfKind(bench.tests, kind);

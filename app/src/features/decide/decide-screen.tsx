@@ -262,7 +262,7 @@ function Advice({ decided, best, input }: { decided: Decided; best: string | und
         {`${inHundred(option.runs)} that it ${asItIs ? `runs on for ${input.wantedHours ?? 0} h` : 'runs well then'}. `}
         {option.valueLeft === undefined
           ? ''
-          : `Worth less the bill: ${money(Math.max(0, option.valueLeft), input.currency)}. `}
+          : `Its worth less the bill: ${money(Math.max(0, option.valueLeft), input.currency)}. `}
         {over === undefined || over < 0.01 ? '' : `${inHundred(over)} that the bill passes what it is worth.`}
       </Words>
       {own && decided.recommended !== undefined ? (
