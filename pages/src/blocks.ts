@@ -2,7 +2,7 @@ import { latestOf } from '@rugged/contract/bench';
 import type { PageBlock, PageMark } from '@rugged/contract/page';
 import { formatPressure, type PressureUnit, planOf, type State, TEST_NAME, UNIT_SIGN } from '@rugged/core';
 import { cylinderName, openedOf, type PageFacts, troubled, untested } from './facts';
-import { does, exactMoney, found, inHundred, listed, lower, money, sentence } from './words';
+import { does, exactMoney, found, inHundred, listed, lower, money, sentence, short } from './words';
 
 /** Parts that several pages share. */
 
@@ -71,7 +71,7 @@ export function measured({ bench, report, unit }: PageFacts): PageBlock[] {
         ];
   const holds = report.crankcase?.tests.map(({ reasons }) => reasons.map(({ text }) => text).join(' ')) ?? [];
   const others = report.inspections.map(({ text }) => text);
-  const more = [...holds, ...others].filter(Boolean);
+  const more = [...holds, ...others].filter(Boolean).map((text) => short(text));
   if (table.length === 0 && more.length === 0)
     return [{ is: 'text', label: 'What we measured', text: `Nothing yet on ${bench.engine.name}.` }];
   return [...table, ...(more.length === 0 ? [] : [{ is: 'list' as const, label: 'Other readings', items: more }])];

@@ -2,4 +2,4 @@ export { cylinderName, openedOf, type PageFacts, troubled, untested } from './fa
 export * from './html';
 export * from './lead';
 export * from './make';
-export { barWords, exactMoney, found, inHundred, markWords, money } from './words';
+export { barWords, exactMoney, found, inHundred, markWords, money, short } from './words';

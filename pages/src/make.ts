@@ -4,6 +4,7 @@ import { formatPressure, type Purpose, UNIT_SIGN } from '@rugged/core';
 import { advice, cylinders, fine, howSure, measured, notTested, photographs, toldAndDone, ways } from './blocks';
 import type { PageFacts } from './facts';
 import { suggestedLead } from './lead';
+import { short } from './words';
 
 export const PAGE_TITLE: Readonly<Record<PageKind, string>> = {
   owner: 'Your engine',
@@ -160,7 +161,7 @@ function beforeAndAfter({ report, unit, bench }: PageFacts): PageBlock[] {
           {
             is: 'list' as const,
             label: 'What was done',
-            items: bench.repairs.map(({ what, parts }) => (parts === undefined ? what : `${what} (${parts})`)),
+            items: bench.repairs.map(({ what, parts }) => short(parts === undefined ? what : `${what} (${parts})`)),
           },
         ]),
   ];

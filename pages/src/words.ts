@@ -67,6 +67,10 @@ export function exactMoney(sum: number, currency?: string): string {
 export const listed = (things: readonly string[]): string =>
   things.length < 2 ? things.join('') : `${things.slice(0, -1).join(', ')} and ${things[things.length - 1]}`;
 
+/** Cut where it would be too long for a page; what was written stands whole where it was noted. */
+export const short = (text: string, most = 380): string =>
+  text.length <= most ? text : `${text.slice(0, most - 1).trimEnd()}…`;
+
 export const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 export const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 

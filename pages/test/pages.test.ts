@@ -13,7 +13,7 @@ const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')
 function benchOf(
   kind: KindName,
   peaks: readonly number[],
-  more: { lost?: readonly number[]; purpose?: Purpose; heard?: string } = {},
+  more: { lost?: readonly number[]; purpose?: Purpose; words?: string } = {},
 ): Bench {
   const { cylinders, sweptCm3, boreToStroke, compressionRatio, ...built } = KINDS_OF_ENGINE[kind];
   const ids = Array.from({ length: cylinders }, (_, i) => `${i + 1}`);
@@ -30,7 +30,7 @@ function benchOf(
       id: id(1),
       number: 412,
       engineId: id(2),
-      complaint: 'Hard to start.',
+      complaint: more.words ?? 'Hard to start.',
       site: {},
       houseRules: {},
       status: 'open',
@@ -116,6 +116,19 @@ describe('whatever was read on whatever engine', () => {
         expect(PAGE_KINDS).toContain(usualPage(bench, facts));
       }),
     );
+  });
+  test('however much was written down, a page can be kept', () => {
+    const words = 'carburettor cleaned twice over '.repeat(12);
+    const before = benchOf('snow-twin', [96, 124], { words });
+    const bench: Bench = {
+      ...before,
+      job: { ...before.job, alreadyDone: words.repeat(2), otherSaid: words },
+      repairs: [{ id: id(8), jobId: id(1), what: words, parts: words.repeat(2), madeAt: NOW }],
+    };
+    for (const kind of PAGE_KINDS) {
+      const page = makePage(kind, factsOf(bench));
+      expect(newPageSchema.validate({ id: id(9), jobId: id(1), page, madeAt: NOW }).error).toBeUndefined();
+    }
   });
   test('what is written down is shown as it is, and never as markup', () => {
     fc.assert(

@@ -53,7 +53,7 @@ test('a figure of an option moves the answer; what the shop goes for is kept, wi
   fireEvent.changeText(screen.getByLabelText('Worth running'), '2400');
   fireEvent.changeText(screen.getByLabelText('Worth as it stands'), '300');
   await eventually(() => expect(written()).toMatch(/Recommended/));
-  fireEvent.press(screen.getByLabelText(/^Another used engine:/));
+  fireEvent.press(screen.getByLabelText(/^Another used engine \d/));
   fireEvent.changeText(screen.getByLabelText('Parts low'), '90');
   fireEvent.changeText(screen.getByLabelText('Parts likely'), '100');
   fireEvent.changeText(screen.getByLabelText('Parts high'), '110');
@@ -64,4 +64,22 @@ test('a figure of an option moves the answer; what the shop goes for is kept, wi
   const kept = sent.find(({ path }) => path === '/decisions')?.body;
   expect(kept).toMatchObject({ chosen: 'Another used engine', input: { valueRunning: 2400, wantedHours: 50 } });
   expect(typeof kept?.['stopAt']).toBe('number');
+});
+
+test('a way of the shop’s own is named, priced and weighed with the others', async () => {
+  await open('d4');
+  await eventually(() => expect(written()).toMatch(/New top end/));
+  fireEvent.press(screen.getByText('A way of our own'));
+  fireEvent.changeText(screen.getByLabelText('Name'), 'Take it to the yard');
+  fireEvent.changeText(screen.getByLabelText('Parts likely'), '640');
+  await eventually(() => expect(written()).toMatch(/Take it to the yard 640/));
+  fireEvent.changeText(screen.getByLabelText('Name'), 'Another used engine');
+  await eventually(() => expect(written()).toMatch(/Name is another option’s/));
+});
+test('where nothing is measured it says whose odds these are', async () => {
+  await openPlace(<DecideScreen />, {
+    params: { jobId: 'd5' },
+    answers: { 'GET /jobs/d5': aBench({ job: { id: 'd5' } }) },
+  });
+  await eventually(() => expect(written()).toMatch(/Nothing is measured yet/));
 });

@@ -1,5 +1,5 @@
 import { type Bench, latestOf } from '@rugged/contract/bench';
-import type { DecisionInput, RepairOption } from '@rugged/core';
+import { canHave, type DecisionInput, FAULT_CAUSES, type RepairOption } from '@rugged/core';
 import type { Decided, PriceSource } from '@rugged/core/decide';
 import { exactMoney, inHundred, money } from '@rugged/pages';
 import { useRouter } from 'expo-router';
@@ -14,12 +14,13 @@ import { add } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
 import { Button } from '@/ui/button';
 import { Columns } from '@/ui/columns';
-import { FigureField } from '@/ui/figure-field';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Range } from '@/ui/range';
 import { Screen } from '@/ui/screen';
-import { Figure, Label, Strong, Title, Words } from '@/ui/words';
+import { Figure, Label, Strong, Words } from '@/ui/words';
+import { AdvicePlate } from './advice-plate';
+import { RatesPlate, WorthPlate } from './machine-plates';
 import { OptionSheet } from './option-sheet';
 import { OptionsPlate } from './options-plate';
 import { TestFirst } from './test-first';
@@ -47,6 +48,12 @@ function DecideOf({ bench }: { bench: Bench }) {
   const option = decided?.options.find(({ name }) => name === best);
   const stopAt = weighing.stopAt ?? decided?.stopAndCall;
   const opened = input.options.find(({ name }) => name === open);
+  const read = bench.readings.some(({ withdrawn }) => !withdrawn);
+  const addOwn = () => {
+    const name = ownName(input.options);
+    set({ options: [...input.options, { name, cures: FAULT_CAUSES.filter((cause) => canHave(bench.engine, cause)) }] });
+    setOpen(name);
+  };
   const keep = () =>
     add(
       bench,
@@ -68,6 +75,13 @@ function DecideOf({ bench }: { bench: Bench }) {
     >
       <Columns>
         <>
+          {read ? null : (
+            <Plate hand label="Nothing measured">
+              <Words>
+                <Strong>Nothing is measured yet. </Strong>The odds are those of any such engine that comes in.
+              </Words>
+            </Plate>
+          )}
           {error ? (
             <Plate hand label="Something entered is not right">
               <Strong>{`${fieldName(input, error.field)} ${error.reason}.`}</Strong>
@@ -84,6 +98,9 @@ function DecideOf({ bench }: { bench: Bench }) {
                 asItIs={new Set(input.options.filter((one) => one.runsAsItIs).map(({ name }) => name))}
                 onOpen={setOpen}
               />
+              <Button kind="ground" icon="plus" onPress={addOwn}>
+                A way of our own
+              </Button>
               {missing.length > 0 ? (
                 <Plate style={styles.gap}>
                   <Words>
@@ -101,11 +118,11 @@ function DecideOf({ bench }: { bench: Bench }) {
           )}
         </>
         <>
-          {decided ? <Advice decided={decided} best={best} input={input} /> : null}
+          {decided ? <AdvicePlate decided={decided} best={best} input={input} /> : null}
           {decided ? (
             <TestFirst bench={bench} decided={decided} {...(input.currency ? { currency: input.currency } : {})} />
           ) : null}
-          <Worth input={input} set={set} needed={decided !== undefined && decided.recommended === undefined} />
+          <WorthPlate input={input} set={set} needed={decided !== undefined && decided.recommended === undefined} />
           {decided && decided.flips.length > 0 ? (
             <Plate label="What would flip it">
               <Label>What would flip it</Label>
@@ -146,7 +163,7 @@ function DecideOf({ bench }: { bench: Bench }) {
               </Words>
             </Plate>
           ) : null}
-          <Rates input={input} set={set} />
+          <RatesPlate input={input} set={set} />
           <View style={styles.gap}>
             <Button
               kind="main"
@@ -205,6 +222,15 @@ const SOURCE: Readonly<Record<PriceSource | 'own', string>> = {
   own: 'Entered by hand.',
 };
 
+/** A name that is free, until it gets its own. */
+function ownName(options: readonly RepairOption[]): string {
+  const taken = new Set(options.map(({ name }) => name));
+  for (let n = 1; ; n += 1) {
+    const name = n === 1 ? 'Our own way' : `Our own way ${n}`;
+    if (!taken.has(name)) return name;
+  }
+}
+
 /** Taken out, and out of what others may turn into. */
 const withoutOption = (options: readonly RepairOption[], name: string): RepairOption[] =>
   options
@@ -244,106 +270,8 @@ function likeliest(decided: Decided | undefined): string {
     : `${first.cause === 'sound' ? 'sound' : 'a fault'}, ${inHundred(first.probability)}`;
 }
 
-function Advice({ decided, best, input }: { decided: Decided; best: string | undefined; input: DecisionInput }) {
-  const option = decided.options.find(({ name }) => name === best);
-  if (!option) return null;
-  const own = best !== decided.recommended;
-  const over = option.chanceOverValue;
-  const asItIs = input.options.some(({ name, runsAsItIs }) => name === best && runsAsItIs);
-  return (
-    <Plate label={own ? 'Chosen' : 'Recommended'}>
-      <Label>{own ? 'Chosen' : 'Recommended'}</Label>
-      <Title style={styles.title}>{option.name}</Title>
-      <Words>
-        {option.mean === 0
-          ? 'It costs nothing. '
-          : `About ${money(option.mean, input.currency)}, in eight of ten cases ${money(option.p10)} to ` +
-            `${money(option.p90)}. `}
-        {`${inHundred(option.runs)} that it ${asItIs ? `runs on for ${input.wantedHours ?? 0} h` : 'runs well then'}. `}
-        {option.valueLeft === undefined
-          ? ''
-          : `Its worth less the bill: ${money(Math.max(0, option.valueLeft), input.currency)}. `}
-        {over === undefined || over < 0.01 ? '' : `${inHundred(over)} that the bill passes what it is worth.`}
-      </Words>
-      {own && decided.recommended !== undefined ? (
-        <Words colour="dim">{`The figures speak for: ${decided.recommended}.`}</Words>
-      ) : null}
-    </Plate>
-  );
-}
-
-/** What the machine is worth, and how long it is wanted: without it there are bills and no advice. */
-function Worth({
-  input,
-  set,
-  needed,
-}: {
-  input: DecisionInput;
-  set(change: Partial<DecisionInput>): void;
-  needed: boolean;
-}) {
-  return (
-    <Plate label="The machine" hand={needed} style={styles.gap}>
-      <Label>The machine</Label>
-      {needed ? (
-        <Words>Say what it is worth, running and as it stands, and the options can be set against it.</Words>
-      ) : null}
-      <View style={styles.row}>
-        <FigureField
-          label="Worth running"
-          value={input.valueRunning}
-          onChange={(valueRunning) => set({ valueRunning })}
-        />
-        <FigureField label="Worth as it stands" value={input.valueAsIs} onChange={(valueAsIs) => set({ valueAsIs })} />
-        <FigureField
-          label="Hours still wanted"
-          value={input.wantedHours}
-          most={20_000}
-          onChange={(wantedHours) => set({ wantedHours })}
-        />
-      </View>
-      {input.valueRunning !== undefined && input.valueRunning > 0 ? (
-        <Range
-          label="Worth running, moved"
-          value={input.valueRunning}
-          from={0}
-          to={Math.ceil(Math.max(2 * input.valueRunning, 1000) / 500) * 500}
-          step={50}
-          says={exactMoney(input.valueRunning, input.currency)}
-          onChange={(valueRunning) => set({ valueRunning: Math.max(valueRunning, input.valueAsIs ?? 0) })}
-        />
-      ) : null}
-    </Plate>
-  );
-}
-
-/** What an hour costs, and whether tax comes on top. */
-function Rates({ input, set }: { input: DecisionInput; set(change: Partial<DecisionInput>): void }) {
-  return (
-    <Plate label="Rates" style={styles.gap}>
-      <Label>Rates</Label>
-      <View style={styles.row}>
-        <FigureField
-          label="An hour"
-          value={input.labourRatePerHour}
-          most={10_000}
-          onChange={(rate) => set({ labourRatePerHour: rate ?? 0 })}
-        />
-        <FigureField
-          label="Tax on top, %"
-          value={input.taxPercent}
-          most={100}
-          onChange={(taxPercent) => set({ taxPercent })}
-        />
-      </View>
-    </Plate>
-  );
-}
-
 const styles = StyleSheet.create({
   gap: { gap: 8 },
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start' },
-  title: { marginVertical: 2 },
   stop: { flexDirection: 'row', alignItems: 'center', gap: 12 },
   sum: { fontSize: 34 },
   range: { flex: 1 },

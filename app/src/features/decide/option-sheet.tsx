@@ -49,7 +49,6 @@ export function OptionSheet({
       value={option[field]}
       onChange={(value) => onChange(changed(option, { [field]: value }))}
       error={wrong(field)}
-      {...(field === 'holdsProbability' ? { most: 1 } : {})}
     />
   );
   const taken = input.options.some((one) => one !== option && one.name === name.trim());

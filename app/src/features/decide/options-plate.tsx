@@ -35,7 +35,7 @@ export function OptionsPlate({ decided, best, currency, worth, asItIs, onOpen }:
             key={name}
             role="button"
             onPress={() => onOpen(name)}
-            aria-label={`${name}: ${barWords(bar, currency)}`}
+            aria-label={`${name} ${exactMoney(mean)}: ${barWords(bar, currency)}`}
             style={styles.option}
           >
             <View>

@@ -13,8 +13,11 @@ import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
 import { Label, Strong, Words } from '@/ui/words';
 
-/** Pages that were kept, with where they went: each stays as it was, and says when it is no longer what is known. */
-export function KeptPages({ bench, facts }: { bench: Bench; facts: PageFacts }) {
+/**
+ * Pages that were kept, with where they went: each stays as it was, and says when it is no longer what is known.
+ * @param weighed what it costs has been reckoned: before that nothing can be compared
+ */
+export function KeptPages({ bench, facts, weighed }: { bench: Bench; facts: PageFacts; weighed: boolean }) {
   const { data: links = [], isError } = usePageLinks(bench.job.id);
   const pages = [...bench.pages].sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt));
   if (pages.length === 0) return null;
@@ -27,7 +30,7 @@ export function KeptPages({ bench, facts }: { bench: Bench; facts: PageFacts }) 
           key={page.id}
           bench={bench}
           record={page}
-          old={isOld(page, facts)}
+          old={weighed && isOld(page, facts)}
           links={links.filter(({ pageId }) => pageId === page.id)}
         />
       ))}
@@ -35,8 +38,9 @@ export function KeptPages({ bench, facts }: { bench: Bench; facts: PageFacts }) 
   );
 }
 
-/** Whether the same page would say something else today. */
-function isOld({ page }: PageRecord, facts: PageFacts): boolean {
+/** Whether the same page, made on its day, would say something else by what is known now. */
+function isOld({ page, madeAt }: PageRecord, known: PageFacts): boolean {
+  const facts = { ...known, now: new Date(madeAt) };
   const photos = page.blocks.flatMap((block) => (block.is === 'photos' ? block.photos : []));
   return !equal(makePage(page.kind, { ...facts, photos }).blocks, page.blocks);
 }

@@ -88,3 +88,11 @@ test('a kept page says when newer findings exist, and an answer told to the shop
     pageId: 'g',
   });
 });
+
+test('a first sentence that no page has room for is said at its field, and kept there', async () => {
+  await open(read('p4'));
+  fireEvent.changeText(screen.getByLabelText('What is read first'), 'so much '.repeat(90));
+  expect(written()).toMatch(/is longer than 600 characters/);
+  fireEvent.press(screen.getByText('As suggested'));
+  expect(written()).not.toMatch(/is longer than/);
+});

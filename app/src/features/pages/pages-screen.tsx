@@ -1,7 +1,7 @@
 import { type Bench, latestOf } from '@rugged/contract/bench';
 import { PAGE_KINDS, type PageKind } from '@rugged/contract/page';
 import type { Report } from '@rugged/core';
-import { makePage, PAGE_TITLE, type PageFacts, suggestedLead, usualPage } from '@rugged/pages';
+import { makePage, PAGE_TITLE, type PageFacts, short, suggestedLead, usualPage } from '@rugged/pages';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -73,7 +73,10 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
       : [
           {
             id: photoId,
-            caption: text ?? `${CAPTION[about]}${cylinder === undefined ? '' : `, cylinder ${cylinder}`}`,
+            caption: short(
+              text ?? `${CAPTION[about]}${cylinder === undefined ? '' : `, cylinder ${cylinder}`}`,
+              LONGEST.caption,
+            ),
           },
         ],
   );
@@ -96,6 +99,7 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
   const kind = draft.kind ?? usualPage(bench, facts);
   const lead = draft.leads[kind] ?? suggestedLead(kind, facts);
   const photos = pictures.filter(({ id }) => draft.photos.includes(id));
+  const tooLong = lead.trim().length > LONGEST.lead;
   const page = makePage(kind, { ...facts, photos }, lead.trim() === '' ? suggestedLead(kind, facts) : lead.trim());
   const keep = () =>
     void add(bench, 'pages', { page }, `Page: ${PAGE_TITLE[kind]}`).then(() =>
@@ -116,6 +120,7 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
             label="What is read first"
             value={lead}
             multiline
+            error={tooLong ? `is longer than ${LONGEST.lead} characters` : undefined}
             onChange={(text) => setDraft((before) => ({ ...before, leads: { ...before.leads, [kind]: text } }))}
           />
           {draft.leads[kind] === undefined ? null : (
@@ -136,6 +141,7 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
                     key={id}
                     kind={on ? 'chosen' : 'plain'}
                     pressed={on}
+                    disabled={!on && photos.length >= LONGEST.photos}
                     onPress={() =>
                       setDraft((before) => ({
                         ...before,
@@ -158,11 +164,11 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
             </>
           ) : null}
           {/* What it costs belongs on it: while the options are weighed there is nothing to keep yet. */}
-          <Button kind="main" busy={decision !== undefined && decided === undefined} onPress={keep}>
+          <Button kind="main" busy={decision !== undefined && decided === undefined} disabled={tooLong} onPress={keep}>
             Keep this page
           </Button>
         </Plate>
-        <KeptPages bench={bench} facts={facts} />
+        <KeptPages bench={bench} facts={facts} weighed={decision === undefined || decided !== undefined} />
         <AnswerPlate bench={bench} />
       </>
       <>
@@ -171,6 +177,9 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
     </Columns>
   );
 }
+
+/** What a page has room for. */
+const LONGEST = { lead: 600, caption: 120, photos: 8 } as const;
 
 const CAPTION = { plug: 'Plug', gauge: 'Gauge', bore: 'Bore', other: 'Photograph' } as const;
 
