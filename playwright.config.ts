@@ -13,8 +13,8 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   // Where nobody looks on, a journey that failed is walked once more; the summary of npm test names it all the same.
   retries: process.env['CI'] ? 1 : 0,
-  // Three at a time, each on jobs of its own: a journey waits more than it computes.
-  workers: 3,
+  // Two at a time, each on jobs of its own: a third only makes all of them slower on two cores.
+  workers: 2,
   projects: [
     { name: 'alone', testMatch: ALONE, workers: 1 },
     { name: 'side by side', testIgnore: [...ALONE, LONG], dependencies: ['alone'] },

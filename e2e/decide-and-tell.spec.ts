@@ -116,8 +116,14 @@ test('from the verdict to a mended engine with its proof, on the phone, without 
 test('a call is noted by the shop, and the job waits until then', async ({ page }) => {
   const hand = new Hand(page);
   await hand.signIn();
-  await hand.openJob('Corrie pump engine', 'starts and dies');
-  const jobId = hand.jobId();
+  await newMachine(hand, {
+    family: 'Generator',
+    kind: 'Generator or pump, single',
+    owner: 'Hanne Brask',
+    machine: 'Brask pump',
+  });
+  await page.getByLabel('Complaint').fill('Starts and dies');
+  const jobId = await openIt(hand);
   await hand.button('Start compression').click();
   await hand.button('Engine: Cold').click();
   await hand.keep('31', '20');
