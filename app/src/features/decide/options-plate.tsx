@@ -1,5 +1,6 @@
 import type { Decided } from '@rugged/core/decide';
 import { barWords, exactMoney } from '@rugged/pages';
+import { useId } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { Plate } from '@/ui/plate';
@@ -19,6 +20,7 @@ interface Props {
 /** Every way to go on, from the lower to the upper tenth of its bill on one scale; a tap opens its figures. */
 export function OptionsPlate({ decided, best, currency, worth, asItIs, onOpen }: Props) {
   const c = useColours();
+  const id = useId();
   const most = Math.max(worth ?? 0, ...decided.options.map(({ p90 }) => p90), 1) * 1.04;
   const at = (sum: number) => `${(100 * sum) / most}%` as const;
   return (
@@ -27,7 +29,7 @@ export function OptionsPlate({ decided, best, currency, worth, asItIs, onOpen }:
         <Label>What it costs, in 8 of 10 cases</Label>
         {worth === undefined ? null : <Label colour="rust">{`worth ${exactMoney(worth)} running`}</Label>}
       </View>
-      {decided.options.map(({ name, p10, mean, p90, runs }) => {
+      {decided.options.map(({ name, p10, mean, p90, runs }, i) => {
         const chosen = name === best;
         const bar = { name, low: p10, likely: mean, high: p90, chance: runs, asItIs: asItIs.has(name) };
         return (
@@ -35,13 +37,17 @@ export function OptionsPlate({ decided, best, currency, worth, asItIs, onOpen }:
             key={name}
             role="button"
             onPress={() => onOpen(name)}
-            aria-label={`${name} ${exactMoney(mean)}: ${barWords(bar, currency)}`}
+            aria-describedby={`${id}-${i}`}
             style={styles.option}
           >
             <View>
               <View style={styles.head}>
                 {chosen ? <Strong style={styles.name}>{name}</Strong> : <Words style={styles.name}>{name}</Words>}
                 <Strong>{exactMoney(mean)}</Strong>
+              </View>
+              {/* What the bar draws, for the ear. */}
+              <View nativeID={`${id}-${i}`} style={styles.spoken}>
+                <Words>{barWords(bar, currency)}</Words>
               </View>
               <View style={styles.track}>
                 {worth === undefined ? null : <View style={[styles.worth, { left: at(worth), borderColor: c.rust }]} />}
@@ -87,6 +93,7 @@ const styles = StyleSheet.create({
   head: { flexDirection: 'row', justifyContent: 'space-between', gap: 8, alignItems: 'baseline' },
   option: { minHeight: TOUCH.least, justifyContent: 'center', paddingVertical: 3 },
   name: { flex: 1, lineHeight: 19 },
+  spoken: { display: 'none' },
   track: { height: 16, justifyContent: 'center' },
   bar: { position: 'absolute', height: 14, borderWidth: LINE, minWidth: 6 },
   mid: { position: 'absolute', width: 4, height: 18 },
