@@ -137,6 +137,7 @@ test('a call is noted by the shop, and the job waits until then', async ({ page 
   await hand.button('Go for this').or(hand.button('Done')).last().click();
   await hand.button('Write the page').click();
   await hand.button('Keep this page').click();
+  await expect(page.getByText('Page kept. It can go out now')).toBeVisible();
   await page.goto(`/jobs/${jobId}`);
   await expect(page.getByRole('heading', { name: 'Waiting for the owner' })).toBeVisible();
   await hand.button('Note the answer').click();

@@ -55,7 +55,7 @@ function told(stage: Exclude<Stage, { is: 'test-after' }>, bench: Bench): string
   const currency = latestOf(bench.decisions)?.input.currency;
   switch (stage.is) {
     case 'waiting':
-      return 'The page is out. The answer comes through its link, or is noted here after a call.';
+      return 'The page is written. The answer comes through its link, or is noted here after a call.';
     case 'call':
       return `${[bench.owner.name, bench.owner.phone].filter(Boolean).join(', ')}: wants to talk first.`;
     case 'declined':

@@ -18,7 +18,7 @@ import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Range } from '@/ui/range';
 import { Screen } from '@/ui/screen';
-import { Figure, Label, Strong, Words } from '@/ui/words';
+import { Label, Strong, Words } from '@/ui/words';
 import { AdvicePlate } from './advice-plate';
 import { RatesPlate, WorthPlate } from './machine-plates';
 import { OptionSheet } from './option-sheet';
@@ -143,7 +143,7 @@ function DecideOf({ bench }: { bench: Bench }) {
             <Plate label="Stop and call the owner at" style={styles.gap}>
               <Label>Stop and call the owner at</Label>
               <View style={styles.stop}>
-                <Figure style={styles.sum}>{exactMoney(tidy(stopAt))}</Figure>
+                <Strong style={styles.sum}>{exactMoney(tidy(stopAt))}</Strong>
                 <View style={styles.range}>
                   <Range
                     label="Stop and call the owner at"
@@ -273,6 +273,6 @@ function likeliest(decided: Decided | undefined): string {
 const styles = StyleSheet.create({
   gap: { gap: 8 },
   stop: { flexDirection: 'row', alignItems: 'center', gap: 12 },
-  sum: { fontSize: 34 },
+  sum: { fontSize: 34, lineHeight: 40 },
   range: { flex: 1 },
 });
