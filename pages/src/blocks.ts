@@ -1,7 +1,7 @@
 import { latestOf } from '@rugged/contract/bench';
 import type { PageBlock, PageMark } from '@rugged/contract/page';
 import { formatPressure, type PressureUnit, planOf, type State, TEST_NAME, UNIT_SIGN } from '@rugged/core';
-import { cylinderName, openedOf, type PageFacts, troubled, untested } from './facts';
+import { chosenOption, cylinderName, openedOf, type PageFacts, troubled, untested } from './facts';
 import { does, exactMoney, found, inHundred, listed, lower, money, sentence, short } from './words';
 
 /** Parts that several pages share. */
@@ -125,9 +125,10 @@ export function toldAndDone({ bench }: PageFacts): PageBlock {
 }
 
 /** The ways to go on with what they cost, the advised one marked. */
-export function ways({ bench, decided, chosen, currency }: PageFacts): PageBlock[] {
+export function ways(facts: PageFacts): PageBlock[] {
+  const { bench, decided, currency } = facts;
   if (!decided) return [];
-  const best = chosen ?? decided.recommended;
+  const best = chosenOption(facts)?.name;
   const options = latestOf(bench.decisions)?.input.options ?? [];
   const runsAsItIs = new Set(options.filter((one) => one.runsAsItIs).map(({ name }) => name));
   const bars = decided.options.map(({ name, p10, mean, p90, runs }) => ({
@@ -143,10 +144,11 @@ export function ways({ bench, decided, chosen, currency }: PageFacts): PageBlock
 }
 
 /** What the shop advises, what it may come to, and where it stops and calls. */
-export function advice({ bench, decided, chosen, stopAt, currency }: PageFacts): PageBlock[] {
-  const name = chosen ?? decided?.recommended;
-  const option = decided?.options.find((one) => one.name === name);
-  if (!option || name === undefined) return [];
+export function advice(facts: PageFacts): PageBlock[] {
+  const { bench, stopAt, currency } = facts;
+  const option = chosenOption(facts);
+  if (!option) return [];
+  const { name } = option;
   const input = latestOf(bench.decisions)?.input.options.find((one) => one.name === name);
   const worse = input?.escalates?.map(({ to, probability }) => `${lower(to)} (${inHundred(probability)})`) ?? [];
   const sums =

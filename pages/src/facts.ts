@@ -1,7 +1,7 @@
 import type { Outcome, Shop } from '@rugged/contract';
 import type { Bench } from '@rugged/contract/bench';
 import type { PressureUnit, Report } from '@rugged/core';
-import type { Decided } from '@rugged/core/decide';
+import type { Decided, DecidedOption } from '@rugged/core/decide';
 
 /** What a page is made from. */
 export interface PageFacts {
@@ -19,6 +19,12 @@ export interface PageFacts {
   readers: readonly string[];
   /** Photographs that were chosen for it. */
   photos: readonly { id: string; caption: string }[];
+}
+
+/** The option that the shop goes for; where it has not said, the one that the figures speak for. */
+export function chosenOption({ decided, chosen }: Pick<PageFacts, 'decided' | 'chosen'>): DecidedOption | undefined {
+  const name = chosen ?? decided?.recommended;
+  return decided?.options.find((one) => one.name === name);
 }
 
 /** What was found last in each cylinder that was opened. */
@@ -47,7 +53,8 @@ export function untested({ engine }: Pick<Bench, 'engine'>, { cylinders, crankca
     ...(engine.cycle === 'two-stroke' && !crankcase
       ? [plain ? 'whether its crankcase is tight' : 'the crankcase']
       : []),
-    'spark and fuel',
+    // A diesel has no spark to test.
+    engine.fuel === 'diesel' ? 'fuel' : 'spark and fuel',
   ];
 }
 

@@ -1,5 +1,6 @@
+import { latestOf } from '@rugged/contract/bench';
 import type { PageKind } from '@rugged/contract/page';
-import { cylinderName, openedOf, type PageFacts, troubled } from './facts';
+import { chosenOption, cylinderName, openedOf, type PageFacts, troubled } from './facts';
 import { does, found, inHundred, listed, lower, money, sentence } from './words';
 
 /** What its reader reads first, and may be all that is read: a start that the shop mends. */
@@ -21,7 +22,7 @@ export function suggestedLead(kind: PageKind, facts: PageFacts): string {
     case 'owner':
     case 'buyer':
       // Where nothing is wrong there is nothing to advise on.
-      return [whatItHas(facts), hasTrouble(facts) ? whatToDo(facts) : ''].filter(Boolean).join(' ');
+      return [whatItHas(facts), hasTrouble(facts) ? advised(facts) : ''].filter(Boolean).join(' ');
   }
 }
 
@@ -38,7 +39,10 @@ export function whatItHas(facts: PageFacts): string {
   const [worst, ...others] = troubled(report);
   if (!worst) {
     const read = report.cylinders.filter(({ compression, leakage }) => compression ?? leakage);
-    if (read.length === 0) return 'Nothing was measured yet.';
+    if (read.length === 0)
+      return report.crankcase?.state === 'sound'
+        ? 'The crankcase holds. No cylinder was measured yet.'
+        : `${report.crankcase ? 'The crankcase is not proven yet, and no cylinder' : 'Nothing'} was measured yet.`;
     if (read.length < report.cylinders.length)
       return `${read.length} of ${report.cylinders.length} cylinders were measured so far.`;
     return report.engine.state === 'sound' || report.engine.state === 'watch'
@@ -72,17 +76,15 @@ const yours = (name: string) => name.replace(/^the engine$/, 'your engine').repl
 const inCylinder = ({ bench }: PageFacts, id: string) =>
   bench.engine.cylinders.length === 1 ? '' : ` in cylinder ${id}`;
 
-function whatToDo({ decided, chosen, currency }: PageFacts): string {
-  const name = chosen ?? decided?.recommended;
-  const option = decided?.options.find((one) => one.name === name);
-  if (!option || name === undefined) return '';
-  return option.mean === 0
-    ? `We advise: ${lower(name)}.`
-    : `We advise: ${lower(name)}, about ${money(option.mean, currency)}.`;
+function advised(facts: PageFacts): string {
+  const option = chosenOption(facts);
+  if (!option) return '';
+  const costs = option.mean === 0 ? '' : `, about ${money(option.mean, facts.currency)}`;
+  return `We advise: ${lower(option.name)}${costs}.`;
 }
 
 function proof({ report, bench }: PageFacts): string {
-  const repair = bench.repairs.at(-1)?.what ?? report.before?.repair;
+  const repair = latestOf(bench.repairs)?.what ?? report.before?.repair;
   const good = report.engine.state === 'sound' || report.engine.state === 'watch';
   const done = repair === undefined ? 'The work is done' : `Done: ${lower(repair)}`;
   return good

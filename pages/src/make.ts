@@ -2,7 +2,7 @@ import type { Bench } from '@rugged/contract/bench';
 import type { PageBlock, PageDocument, PageKind } from '@rugged/contract/page';
 import { formatPressure, type Purpose, UNIT_SIGN } from '@rugged/core';
 import { advice, cylinders, fine, howSure, measured, notTested, photographs, toldAndDone, ways } from './blocks';
-import type { PageFacts } from './facts';
+import { chosenOption, type PageFacts } from './facts';
 import { suggestedLead } from './lead';
 import { short } from './words';
 
@@ -34,8 +34,8 @@ export function usualPage({ job }: Pick<Bench, 'job'>, { report }: Pick<PageFact
  * @param lead what its reader reads first; as suggested where nobody wrote one
  */
 export function makePage(kind: PageKind, facts: PageFacts, lead = suggestedLead(kind, facts)): PageDocument {
-  const { bench, shop, now, chosen, stopAt, currency, decided } = facts;
-  const option = decided?.options.find(({ name }) => name === (chosen ?? decided.recommended));
+  const { bench, shop, now, stopAt, currency } = facts;
+  const option = chosenOption(facts);
   const asks = kind === 'owner' && option && option.mean > 0;
   return {
     kind,

@@ -100,7 +100,7 @@ describe('whatever was read on whatever engine', () => {
       fc.property(anyKind, peaks, lost, fc.constantFrom(...PURPOSES), (kind, read, air, purpose) => {
         const bench = benchOf(kind, read, { purpose, ...(air ? { lost: air } : {}) });
         const facts = factsOf(bench);
-        const { cycle, headless, cylinders } = bench.engine;
+        const { cycle, fuel, headless, cylinders } = bench.engine;
         for (const pageKind of PAGE_KINDS) {
           const page = makePage(pageKind, facts);
           expect(
@@ -110,6 +110,7 @@ describe('whatever was read on whatever engine', () => {
           expect(words).not.toMatch(/deciban|undefined|NaN|\[object/);
           if (cycle === 'two-stroke') expect(words).not.toMatch(/intake valve|exhaust valve|guides and seats/);
           else expect(words).not.toMatch(/crankcase does not|seals of its crankcase/);
+          if (fuel === 'diesel') expect(words).not.toMatch(/spark/i);
           if (headless) expect(words).not.toMatch(/head gasket/);
           if (cylinders.length === 1) expect(words).not.toMatch(/[Cc]ylinder 1|Cyl 1/);
         }
@@ -224,4 +225,24 @@ test('after a repair the proof stands before and after side by side', () => {
   });
   expect(page.lead).toMatch(/^Done: new top end on cylinder 1\./);
   expect(JSON.stringify(page)).toMatch(/In May 2027/);
+});
+
+test('repairs count by when they were made, whatever order they come in', () => {
+  const before = benchOf('snow-twin', [126, 127]);
+  const repair = (what: string, day: number) => ({
+    id: id(day),
+    jobId: id(1),
+    what,
+    madeAt: `2026-05-0${day}T10:00:00.000Z`,
+  });
+  const bench: Bench = { ...before, repairs: [repair('New seals', 3), repair('New carburettor', 1)] };
+  expect(suggestedLead('proof', factsOf(bench))).toMatch(/^Done: new seals/);
+});
+test('a case that holds is told where no cylinder was read', () => {
+  const facts = factsOf(benchOf('snow-twin', [126, 127]));
+  const unread = { ...facts.report, cylinders: facts.report.cylinders.map((one) => ({ ...one, compression: null })) };
+  const crankcase = { state: 'sound' } as NonNullable<PageFacts['report']['crankcase']>;
+  const lead = (report: PageFacts['report']) => suggestedLead('owner', { ...facts, report: { ...report, causes: [] } });
+  expect(lead({ ...unread, crankcase })).toBe('The crankcase holds. No cylinder was measured yet.');
+  expect(lead({ ...unread, crankcase: null })).toBe('Nothing was measured yet.');
 });

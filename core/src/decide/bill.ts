@@ -72,7 +72,7 @@ function refuseCircles(options: readonly Priced[], from: number, on: readonly nu
 }
 
 /** Mean of what an option costs once it is open: what it turns into comes on top, the way there is not paid again. */
-export function meanOnceOpen({ options, rate }: PriceTable, at: number): number {
+function meanOnceOpen({ options, rate }: PriceTable, at: number): number {
   const { parts, hours, machineShop, escalates } = options[at] as Priced;
   const own = meanOf(parts) + rate * meanOf(hours) + machineShop;
   return escalates.reduce((sum, { to, probability }) => sum + probability * meanOnceOpen({ options, rate }, to), own);

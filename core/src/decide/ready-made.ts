@@ -192,7 +192,6 @@ const USUAL: Readonly<Record<RepairName, Usual>> = {
 };
 
 export const repairTitle = (repair: RepairName, engine: Engine): string => USUAL[repair].name(engine);
-export const repairSuits = (repair: RepairName, engine: Engine): boolean => USUAL[repair].suits?.(engine) ?? true;
 /** Labour of an hour where the shop says nothing. */
 export const USUAL_RATE = 60;
 
@@ -253,7 +252,7 @@ export function readyMade(engine: Engine, state: State, troubles: Troubles, pric
     ),
   );
   const wanted = new Set<RepairName>(['leave']);
-  const suits = (repair: RepairName) => repairSuits(repair, engine);
+  const suits = (repair: RepairName) => USUAL[repair].suits?.(engine) ?? true;
   const runsNow = engine.runs !== false && engine.cranks !== false && state !== 'dead';
   if (runsNow) wanted.add('run-on');
   const add = (repair: RepairName) => {
