@@ -13,14 +13,14 @@ export class DecidingHere {
       this.weighed = weighJob(task.job);
       return;
     }
-    const { turn, input } = task;
+    const { input } = task;
     const { weighed } = this;
     if (!weighed) return;
     const answer = (): DecideAnswer => {
       try {
-        return { turn, decided: decideBy(input, weighed.troubles, weighed.tests, 500) };
+        return { decided: decideBy(input, weighed.troubles, weighed.tests, 500) };
       } catch (error) {
-        if (error instanceof InputError) return { turn, field: error.field, reason: error.reason };
+        if (error instanceof InputError) return { field: error.field, reason: error.reason };
         throw error;
       }
     };

@@ -17,29 +17,20 @@ interface State {
 export function useDecided(bench: Bench, input: DecisionInput | undefined): State {
   const [state, setState] = useState<State>({});
   const worker = useRef<Worker>(undefined);
-  const turn = useRef(0);
+  /** Weighed now, and what came meanwhile: one at a time, and only the last of several. */
   const running = useRef(false);
   const waiting = useRef<DecisionInput>(undefined);
 
   useEffect(() => {
     const mine = new Worker(workerAddress('decide'));
-    const ask = (next: DecisionInput) => {
-      running.current = true;
-      turn.current += 1;
-      mine.postMessage({ turn: turn.current, input: next } satisfies DecideTask);
-    };
     const { decision: _, ...job } = toJobFile(bench);
     mine.postMessage({ job } satisfies DecideTask);
     mine.onmessage = ({ data }: MessageEvent<DecideAnswer>) => {
       const next = waiting.current;
       waiting.current = undefined;
-      if (next) ask(next);
-      else running.current = false;
-      setState((before) =>
-        'decided' in data
-          ? { decided: data.decided }
-          : { ...before, error: { field: data.field, reason: data.reason } },
-      );
+      running.current = next !== undefined;
+      if (next) mine.postMessage({ input: next } satisfies DecideTask);
+      setState((before) => ('decided' in data ? data : { ...before, error: data }));
     };
     mine.onerror = ({ message }) =>
       setState({ error: { field: 'decision', reason: message || 'could not be weighed' } });
@@ -58,8 +49,7 @@ export function useDecided(bench: Bench, input: DecisionInput | undefined): Stat
       return;
     }
     running.current = true;
-    turn.current += 1;
-    worker.current?.postMessage({ turn: turn.current, input } satisfies DecideTask);
+    worker.current?.postMessage({ input } satisfies DecideTask);
   }, [bench, input]);
   return state;
 }

@@ -2,9 +2,9 @@ import type { DecisionInput, JobFile } from '@rugged/core';
 import { InputError } from '@rugged/core/quantity';
 import { type Decided, decideBy, weighJob } from '@rugged/core/decide';
 
-/** The job comes once; then each change of the figures. `turn` tells an answer from one that was overtaken. */
-export type DecideTask = { job: JobFile } | { turn: number; input: DecisionInput };
-export type DecideAnswer = { turn: number } & ({ decided: Decided } | { field: string; reason: string });
+/** The job comes once; then the figures, each time they change and the last answer is there. */
+export type DecideTask = { job: JobFile } | { input: DecisionInput };
+export type DecideAnswer = { decided: Decided } | { field: string; reason: string };
 
 let weighed: ReturnType<typeof weighJob> | undefined;
 
@@ -15,11 +15,11 @@ onmessage = ({ data }: MessageEvent<DecideTask>) => {
     return;
   }
   if (!weighed) return;
-  const { turn, input } = data;
+  const { input } = data;
   try {
-    postMessage({ turn, decided: decideBy(input, weighed.troubles, weighed.tests) } satisfies DecideAnswer);
+    postMessage({ decided: decideBy(input, weighed.troubles, weighed.tests) } satisfies DecideAnswer);
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
-    postMessage({ turn, field: error.field, reason: error.reason } satisfies DecideAnswer);
+    postMessage({ field: error.field, reason: error.reason } satisfies DecideAnswer);
   }
 };
