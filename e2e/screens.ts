@@ -1,0 +1,307 @@
+import { expect, type Page } from '@playwright/test';
+import { type Hand, newJob } from './bench-hand';
+
+/** What is folded on a phone and open where there is room. */
+async function unfold(hand: Hand): Promise<void> {
+  const fold = hand.button(/^Readings and reasons/);
+  if ((await fold.getAttribute('aria-expanded')) !== 'true') await fold.click();
+}
+
+interface Screen {
+  readonly name: string;
+  /** A wide window lays it out in another way. */
+  readonly wide?: true;
+  open(page: Page, hand: Hand, ids: { bench: string; v6: string }): Promise<void>;
+}
+
+/** Every screen and sheet, by a way that opens it. */
+export const SCREENS: readonly Screen[] = [
+  {
+    name: 'bay',
+    wide: true,
+    open: async (page) => {
+      await page.goto('/');
+      await expect(page.getByRole('link', { name: /Job \d+/ }).first()).toBeVisible();
+    },
+  },
+  {
+    name: 'new job',
+    open: async (_page, hand) => {
+      await newJob(hand);
+    },
+  },
+  {
+    name: 'new machine',
+    open: async (_page, hand) => {
+      await newJob(hand);
+      await hand.button('A new machine').click();
+    },
+  },
+  {
+    name: 'kinds, and the whole sheet of a new one',
+    open: async (_page, hand) => {
+      await newJob(hand);
+      await hand.button('A new machine').click();
+      await hand.button('Works in: Motorcycle').click();
+      await hand.button('Kind: Motorcycle V-twin').click();
+      await hand.button('The whole sheet, now or later').click();
+      await hand.button('How it is built: Fuel system?').or(hand.button('How it is built: Carburettor')).click();
+    },
+  },
+  {
+    name: 'engine sheet',
+    open: async (page, hand) => {
+      await page.goto('/engines');
+      await page.getByRole('link', { name: /Tamsin/ }).click();
+      await hand.button('Engine sheet and books').click();
+      await expect(page.getByRole('region', { name: 'Books' })).toContainText('Tamsin manual');
+    },
+  },
+  {
+    name: 'a book',
+    open: async (page, hand) => {
+      await page.goto('/library');
+      await hand.button('New book').click();
+      await hand.button('More figures').click();
+    },
+  },
+  {
+    name: 'library',
+    open: async (page) => {
+      await page.goto('/library');
+      await expect(page.getByRole('region', { name: 'Orrin handbook' })).toBeVisible();
+    },
+  },
+  {
+    name: 'label',
+    open: async (page, hand) => {
+      await page.goto('/engines');
+      await page.getByRole('link', { name: /Tamsin/ }).click();
+      await hand.button('Label').click();
+      await expect(page.getByRole('img', { name: /^Code for/ })).toBeVisible();
+    },
+  },
+  {
+    name: 'repaired',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}`);
+      await hand.button('Repaired').click();
+    },
+  },
+  {
+    name: 'bench',
+    wide: true,
+    open: async (page, _hand, { bench }) => {
+      await page.goto(`/jobs/${bench}`);
+      await expect(page.getByText('Engine, from above')).toBeVisible();
+    },
+  },
+  {
+    name: 'tests so far',
+    open: async (page, _hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/tests`);
+      await expect(page.getByRole('region', { name: 'Tests so far' })).toBeVisible();
+    },
+  },
+  {
+    name: 'bench of six',
+    open: async (page, _hand, { v6 }) => {
+      await page.goto(`/jobs/${v6}`);
+      await expect(page.getByText('Engine, from above')).toBeVisible();
+    },
+  },
+  {
+    name: 'pad',
+    wide: true,
+    open: async (page, hand, { v6 }) => {
+      await page.goto(`/jobs/${v6}/compression`);
+      await hand.digits('119');
+    },
+  },
+  {
+    name: 'leak-down',
+    wide: true,
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/leakdown?cylinder=2`);
+      await hand.digits('52');
+    },
+  },
+  {
+    name: 'listening',
+    wide: true,
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/leakdown?cylinder=2`);
+      await hand.button('Listen where it goes').first().click();
+      await hand.button('Crankcase: not listened at').click();
+    },
+  },
+  {
+    name: 'crankcase',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/crankcase`);
+      await hand.button('With: Vacuum').click();
+    },
+  },
+  {
+    name: 'other gauges',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/other-gauges`);
+      await hand.button('Which gauge: Spark').click();
+    },
+  },
+  {
+    name: 'teardown',
+    open: async (page, _hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/teardown`);
+      await expect(page.getByText('Bore, mm')).toBeVisible();
+    },
+  },
+  {
+    name: 'notes',
+    open: async (page, _hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/notes`);
+      await expect(page.getByText('How the plug looks')).toBeVisible();
+    },
+  },
+  {
+    name: 'leads',
+    open: async (page, _hand, { v6 }) => {
+      await page.goto(`/jobs/${v6}/leads`);
+      await expect(page.getByText('Labels to print')).toBeVisible();
+    },
+  },
+  {
+    name: 'steps',
+    wide: true,
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/steps?of=leakdown`);
+      await hand.button('Steps: One at a time').click();
+      await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+    },
+  },
+  {
+    name: 'steps as a list',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/steps?of=compression`);
+      await hand.button('Steps: As a list').click();
+      await expect(page.getByRole('checkbox').first()).toBeVisible();
+    },
+  },
+  {
+    name: 'all steps',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/steps`);
+      await expect(hand.button('Quick checks')).toBeVisible();
+    },
+  },
+  {
+    name: 'testers',
+    open: async (page, hand) => {
+      await page.goto('/testers');
+      await hand.button('Change Cart tester').click();
+    },
+  },
+  {
+    name: 'house rules',
+    open: async (page) => {
+      await page.goto('/house-rules');
+      await expect(page.getByText('Warm or cold').first()).toBeVisible();
+    },
+  },
+  {
+    name: 'conditions',
+    wide: true,
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/compression`);
+      await hand.button(/^How it is tested/).click();
+    },
+  },
+  {
+    name: 'attempts',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/compression?cylinder=2`);
+      await hand.button(/^kept .*change$/).click();
+    },
+  },
+  {
+    name: 'findings',
+    wide: true,
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/findings`);
+      await expect(hand.button('Close the job').or(hand.button('Open it again'))).toBeVisible();
+    },
+  },
+  {
+    name: 'overrule',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/findings`);
+      await unfold(hand);
+      await hand.button('Overrule cyl 2').click();
+    },
+  },
+  {
+    name: 'decide',
+    wide: true,
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/decide`);
+      await page.getByLabel('Worth running', { exact: true }).fill('1900');
+      await page.getByLabel('Worth as it stands').fill('300');
+      await expect(page.getByText('What would flip it')).toBeVisible();
+    },
+  },
+  {
+    name: 'option',
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/decide`);
+      await hand
+        .button(/^(New top end|Another used engine|Head off|New rings)/)
+        .first()
+        .click();
+    },
+  },
+  {
+    name: 'pages',
+    wide: true,
+    open: async (page, hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/pages`);
+      await expect(hand.button('Keep this page')).toBeVisible();
+    },
+  },
+  {
+    name: 'engines',
+    open: async (page) => {
+      await page.goto('/engines');
+      await expect(page.getByRole('link', { name: /Orrin 20/ })).toBeVisible();
+    },
+  },
+  {
+    name: 'engine',
+    wide: true,
+    open: async (page) => {
+      await page.goto('/engines');
+      await page.getByRole('link', { name: /Orrin 20/ }).click();
+      await expect(page.getByText('Orrin handbook')).toBeVisible();
+    },
+  },
+  {
+    name: 'shop',
+    open: async (page) => {
+      await page.goto('/shop');
+      await expect(page.getByText('Unit of pressure')).toBeVisible();
+    },
+  },
+  {
+    name: 'outbox',
+    open: async (page) => {
+      await page.goto('/outbox');
+      await expect(page.getByText('All sent')).toBeVisible();
+    },
+  },
+  {
+    name: 'nowhere',
+    open: async (page) => {
+      await page.goto('/no/such/place');
+      await expect(page.getByText('Nothing here')).toBeVisible();
+    },
+  },
+];
