@@ -2,7 +2,7 @@ import { formatPressure, fromKPa, UNIT_SIGN } from '@rugged/core';
 import { View } from 'react-native';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
 import { useSignedIn } from '@/data/session';
-import { day, LOCALE } from '@/ui/format';
+import { day, month } from '@/ui/format';
 import { SvgFigure } from '@/ui/svg-figure';
 import { useColours } from '@/ui/theme';
 import { FACE } from '@/ui/tokens';
@@ -92,7 +92,7 @@ export function HistoryChart({ visits }: { visits: readonly Visit[] }) {
     <View
       role="img"
       aria-label={`Readings in ${UNIT_SIGN[unit]}. ${spoken}`}
-      style={{ width: '100%', maxWidth: 640, aspectRatio: WIDTH / HEIGHT, alignSelf: 'center' }}
+      style={{ width: '100%', maxWidth: 480, aspectRatio: WIDTH / HEIGHT, alignSelf: 'center' }}
     >
       <Svg width="100%" height="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} aria-hidden>
         {grid.map((figure) => {
@@ -168,7 +168,7 @@ export function HistoryChart({ visits }: { visits: readonly Visit[] }) {
               fontSize={11}
               fill={c.dim}
             >
-              {new Date(bench.job.openedAt).toLocaleDateString(LOCALE, { month: 'short', year: '2-digit' })}
+              {month(bench.job.openedAt)}
             </SvgText>
           );
         })}

@@ -84,7 +84,7 @@ function LeakPlate({ judgement: { cylinders } }: { judgement: Report }) {
           { name: 'Cyl', width: 0.7 },
           { name: 'Lost', width: 0.9 },
           { name: '±', width: 0.6 },
-          { name: 'Hole, mm', width: 1.7 },
+          { name: 'Hole, mm', width: 2.3 },
           { name: 'State', width: 1.6 },
         ]}
         rows={leaking.map(({ id, leakage }) => ({

@@ -19,6 +19,13 @@ export function ago(instant: string, now = Date.now()): string {
 export const day = (instant: string) =>
   new Date(instant).toLocaleDateString(LOCALE, { day: 'numeric', month: 'short', year: 'numeric' });
 
+/** The same for a day without a time, `2026-05-04`: the same day wherever it is read. */
+export const dayAlone = (on: string) => day(`${on}T12:00:00`);
+
+/** A month with its whole year, so that it is no day of a month. */
+export const month = (instant: string | number) =>
+  new Date(instant).toLocaleDateString(LOCALE, { month: 'short', year: 'numeric' });
+
 /** Day and time in the person's locale. */
 export const dayAndTime = (instant: string) =>
   new Date(instant).toLocaleString(LOCALE, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });

@@ -1,6 +1,7 @@
 import type { Bench, ReadingRecordOf } from '@rugged/contract';
 import { act, fireEvent, render, screen } from '@testing-library/react-native';
 import { aBench, aReading, aTest } from '@/bench/bench.fixture';
+import { forgetDraft } from '@/data/draft';
 import type { NewEntry } from '@/data/outbox/entry';
 import { ThemeProvider } from '@/ui/theme';
 import { CompressionPad } from './compression-pad';
@@ -43,6 +44,7 @@ beforeAll(() => {
 });
 beforeEach(() => {
   mockKept.length = 0;
+  forgetDraft('compression.j.psi');
 });
 
 type Dry = ReadingRecordOf<'compression'>;
@@ -135,6 +137,22 @@ test('what cannot be is refused in words, and stays', async () => {
   expect(mockKept).toEqual([]);
   press('Delete digit', 'Delete digit', 'Delete digit', '1', '3', '0');
   expect(screen.queryByText(/full scale/)).toBeNull();
+});
+
+test('what is typed and not kept waits where it was typed: by cylinder, dry and wet', async () => {
+  open(benchWith([reading('1', 142)]), '2');
+  press('1', '1', '2', 'Wet', '1', '3');
+  expect(screen.queryByText(/^Keep 112/)).toBeNull();
+  press('Dry again');
+  expect(screen.getByText(/^Keep 112/)).toBeTruthy();
+  fireEvent.press(screen.getByText('142'));
+  expect(screen.queryByText(/^Keep 112/)).toBeNull();
+  fireEvent.press(screen.getByText('Cyl 2'));
+  await tap(/^Keep 112/);
+  press('Wet');
+  expect(screen.getByText(/^Keep 13, done$/)).toBeTruthy();
+  press('Delete digit', 'Delete digit', 'Dry again');
+  expect(screen.queryByText(/^Keep 1/)).toBeNull();
 });
 
 test('undo adds a withdrawal: both rows stay', async () => {

@@ -25,6 +25,7 @@ import { useJoined } from '@/bench/live/joined';
 import { takeNumber, useLive } from '@/bench/live/use-live';
 import { unsuitedFor } from '@/bench/testers/unsuited';
 import type { LiveStream } from '@/bench/live/live-stream';
+import { goFrom } from '@/bench/set-aside';
 import {
   correction,
   inSession,
@@ -157,13 +158,27 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     );
   };
 
-  const select = (id: string) => {
+  /** To another cylinder, or between dry and wet: what was typed here is there again when somebody comes back. */
+  const goTo = (id: string, oiled: boolean, typedHere: Draft | undefined) => {
     stop();
+    const there = goFrom<{ draft: Draft; oil?: string }>(
+      'compression',
+      keptKey,
+      [placeOf(cylinder, wet), placeOf(id, oiled)],
+      typedHere && isTyped(typedHere)
+        ? { draft: typedHere, ...(oilText === undefined ? {} : { oil: oilText }) }
+        : undefined,
+    );
     setCylinder(id);
-    setLastKept(undefined);
-    setOilText(undefined);
-    act({ do: 'clear' });
+    setWet(oiled);
+    if (id !== cylinder || oiled !== wet) setOilText(there?.oil);
+    act(there ? { do: 'restore', draft: there.draft } : { do: 'clear' });
     setTried(false);
+  };
+  const select = (id: string) => {
+    if (id === cylinder && !draft.correcting) return;
+    setLastKept(undefined);
+    goTo(id, wet, draft);
   };
 
   /** The next cylinder nobody has measured yet, in order, round from here. */
@@ -183,9 +198,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     const { figures } = one.reading;
     const next = nextUnmeasured();
     // The pad is free at once: what is typed next is typed for the next one, and a second press keeps nothing twice.
-    act({ do: 'clear' });
-    setTried(false);
-    if (!again && !wet && !draft.correcting && next !== undefined) setCylinder(next);
+    goTo(!again && !wet && !draft.correcting && next !== undefined ? next : cylinder, wet, undefined);
     buzz();
     const kept = keepReadings(bench, [
       {
@@ -209,7 +222,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     const { cylinder: of, peak, unit: readIn } = reading.figures;
     await withdraw(bench, reading, `Cyl ${of} ${peak} ${UNIT_SIGN[readIn]}`);
     setLastKept(undefined);
-    select(of);
+    goTo(of, wet, undefined);
   };
 
   return {
@@ -246,8 +259,8 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
       .filter(({ severity }) => severity === 'stop'),
     /** Between dry and wet; what was typed for the one says nothing of the other. */
     toggleWet: () => {
-      setWet(!wet);
-      select(cylinder);
+      setLastKept(undefined);
+      goTo(cylinder, !wet, draft);
     },
     /** What the oil alone may lift the dry reading to, in the shown unit. */
     oilAlone: wet ? oilAlone(bench, dryKPa, Number(oil?.ml), unit) : undefined,
@@ -259,6 +272,12 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
 }
 
 export type CompressionPad = ReturnType<typeof useCompressionPad>;
+
+const placeOf = (cylinder: string, wet: boolean) => (wet ? `wet ${cylinder}` : `dry ${cylinder}`);
+
+/** Digits that are not kept yet. A correction only repeats what is kept. */
+const isTyped = ({ peak, low, strokes, correcting }: Draft): boolean =>
+  !correcting && [peak, low ?? '', ...strokes].some((text) => text !== '');
 
 /** A stroke that adds less than this share of the peak adds nothing a gauge shows. */
 const RISES = 0.01;

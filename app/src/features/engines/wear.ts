@@ -103,7 +103,7 @@ const MOST_YEARS = 30;
 const monthAt = (at: number | undefined): string | undefined =>
   at === undefined || at > Date.now() + MOST_YEARS * 365.25 * 24 * 3600 * 1000
     ? undefined
-    : new Intl.DateTimeFormat(undefined, { month: 'long', year: 'numeric' }).format(at);
+    : new Intl.DateTimeFormat(LOCALE, { month: 'long', year: 'numeric' }).format(at);
 
 /** One sentence a cylinder. What is left is never promised without its interval. */
 export function tellWear(

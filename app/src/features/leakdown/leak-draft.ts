@@ -52,6 +52,9 @@ export const emptyLeakDraft = (supply = ''): LeakDraft => ({
   focus: supply === '' ? 'supply' : 'held',
   heard: {},
 });
+/** A figure, or a place listened at: the supply stays where it is from one cylinder to the next. */
+export const isTyped = ({ held, heard, raised }: LeakDraft): boolean =>
+  held !== '' || Object.keys(heard).length > 0 || (raised ?? []).length > 0;
 const MOST_DIGITS = 7;
 
 export type LeakAction =

@@ -118,6 +118,18 @@ test('zeroed is ticked for this cylinder, and asked again for the next', async (
   expect(pad.draft.zeroed).toBeUndefined();
 });
 
+test('a figure that is typed and not kept waits at its cylinder; the supply goes along', async () => {
+  open();
+  press('5', '2');
+  act(() => pad.select('2'));
+  expect(pad.draft).toMatchObject({ supply: '80', held: '' });
+  act(() => pad.select('1'));
+  expect(pad.draft).toMatchObject({ supply: '80', held: '52' });
+  await tapped('Keep 35 % without listening');
+  act(() => pad.select('1'));
+  expect(pad.draft.held).toBe('');
+});
+
 test('two gauges: what is held becomes a percent, and goes on to the next in the firing order', async () => {
   open(four(), '2');
   press('7', '6');

@@ -19,9 +19,10 @@ import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
 import { buzz } from '@/ui/buzz';
 import type { LiveStream } from '@/bench/live/live-stream';
+import { goFrom } from '@/bench/set-aside';
 import { useJoined } from '@/bench/live/joined';
 import { takeNumber, useLive } from '@/bench/live/use-live';
-import { emptyLeakDraft, type LeakDraft, leakReducer, type Place, placeKey, typedLeak } from './leak-draft';
+import { emptyLeakDraft, isTyped, type LeakDraft, leakReducer, type Place, placeKey, typedLeak } from './leak-draft';
 
 type LeakConditions = ConditionsOf<'leakdown'>;
 type LeakRecord = ReadingRecordOf<'leakdown'>;
@@ -41,6 +42,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   const { stream, start, stop } = useLive();
   const joined = useJoined('leakdown');
   const { engine, job } = bench;
+  const keptKey = `leakdown.${job.id}.${unit}`;
   const fourStroke = engine.cycle === 'four-stroke';
   const [openedAt] = useState(() => Date.now());
   const counting = useMemo(() => readingsOfKind(readingsSinceRepair(bench), 'leakdown'), [bench]);
@@ -59,14 +61,14 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     leakReducer,
     undefined,
     () =>
-      readDraft<LeakDraft>(`leakdown.${job.id}.${unit}`) ??
+      readDraft<LeakDraft>(keptKey) ??
       emptyLeakDraft(usualSupply(unit, houseRulesFor(engine, bench.job.houseRules).leakSupplyKPa)),
   );
   const [listening, setListening] = useState(false);
   const [lastKept, setLastKept] = useState<LeakRecord>();
   useEffect(() => {
-    writeDraft(`leakdown.${job.id}.${unit}`, draft);
-  }, [job.id, unit, draft]);
+    writeDraft(keptKey, draft);
+  }, [keptKey, draft]);
 
   const typed = typedLeak(draft, cylinder, unit, fourStroke);
   const verdict = useMemo(() => {
@@ -114,12 +116,18 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     );
   };
 
-  const select = (id: string) => {
+  /** To another cylinder: what was typed and heard here is there again when somebody comes back. */
+  const goTo = (id: string, typedHere: LeakDraft | undefined) => {
     stop();
+    const there = goFrom('leakdown', keptKey, [cylinder, id], typedHere && isTyped(typedHere) ? typedHere : undefined);
     setCylinder(id);
-    setLastKept(undefined);
     setListening(false);
-    act({ do: 'clear' });
+    act(there ? { do: 'restore', draft: there } : { do: 'clear' });
+  };
+  const select = (id: string) => {
+    if (id === cylinder) return;
+    setLastKept(undefined);
+    goTo(id, draft);
   };
   const nextUnmeasured = [...order.slice(order.indexOf(cylinder) + 1), ...order.slice(0, order.indexOf(cylinder))].find(
     (id) => !measured.has(id),
@@ -128,10 +136,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   const keep = () => {
     if (!typed.ok) return;
     const recorded = joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: Date.now() });
-    stop();
-    act({ do: 'clear' });
-    setListening(false);
-    if (nextUnmeasured !== undefined) setCylinder(nextUnmeasured);
+    goTo(nextUnmeasured ?? cylinder, undefined);
     // Left out is not done: it stands in the record as skipped.
     if (!draft.zeroed)
       void add(
@@ -151,7 +156,10 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   };
   const takeBack = (reading: LeakRecord) => {
     const { cylinder: of } = reading.figures;
-    void withdraw(bench, reading, `Leak-down of cyl ${of}`).then(() => select(of));
+    void withdraw(bench, reading, `Leak-down of cyl ${of}`).then(() => {
+      setLastKept(undefined);
+      goTo(of, undefined);
+    });
   };
 
   return {

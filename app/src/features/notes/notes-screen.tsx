@@ -237,7 +237,7 @@ const styles = StyleSheet.create({
   grow: { flexGrow: 1, flexShrink: 1 },
   head: { flexDirection: 'row', gap: 8, alignItems: 'flex-start' },
   plugs: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
-  plug: { borderRadius: RADIUS, flexGrow: 1, flexBasis: '22%', minWidth: 76, minHeight: TOUCH.least },
+  plug: { borderRadius: RADIUS, flexGrow: 1, flexBasis: '22%', minWidth: 70, minHeight: TOUCH.least },
   inside: { alignItems: 'center', padding: 4, gap: 2 },
   small: { fontSize: 14, lineHeight: 16, textAlign: 'center' },
   photo: { width: '100%', height: 240, borderRadius: RADIUS },

@@ -124,15 +124,16 @@ function SizesPlate({ bench, cylinder }: { bench: Bench; cylinder: string }) {
     });
   };
   const field = (name: string, label: string) => (
-    <Field
-      key={name}
-      label={label}
-      value={sizes[name] ?? ''}
-      onChange={(value) => setDraft({ ...draft, [name]: value })}
-      figures
-      keyboard="decimal-pad"
-      error={tried ? errors[name] : undefined}
-    />
+    <View key={name} style={styles.size}>
+      <Field
+        label={label}
+        value={sizes[name] ?? ''}
+        onChange={(value) => setDraft({ ...draft, [name]: value })}
+        figures
+        keyboard="decimal-pad"
+        error={tried ? errors[name] : undefined}
+      />
+    </View>
   );
   return (
     <Plate label={`Sizes of cyl ${cylinder}`} style={styles.plate}>
@@ -252,4 +253,5 @@ function foretold({ predicted, found }: Bench['outcomes'][number]): string {
 const styles = StyleSheet.create({
   plate: { gap: 8 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start' },
+  size: { flexGrow: 1, flexShrink: 1, flexBasis: 90 },
 });

@@ -6,6 +6,7 @@ import { StyleSheet, View } from 'react-native';
 import { useSignedIn } from '@/data/session';
 import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
+import { dayAlone } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Tiles } from '@/ui/columns';
 import { Screen } from '@/ui/screen';
@@ -115,14 +116,14 @@ function TesterPlate({
           {tester.orificeMm === undefined ? null : <Words>{`Orifice ${tester.orificeMm} mm`}</Words>}
           {kind === 'crankcase' ? null : (
             <Words colour="dim">
-              {oRingCheckedOn ? `O-ring looked at ${oRingCheckedOn}` : 'O-ring: nobody has noted a look'}
+              {oRingCheckedOn ? `O-ring looked at ${dayAlone(oRingCheckedOn)}` : 'O-ring: nobody has noted a look'}
             </Words>
           )}
           <Words colour={due ? 'rust' : 'dim'}>
             {comparison
-              ? `Compared with ${comparison.master} on ${comparison.on}`
+              ? `Compared with ${comparison.master} on ${dayAlone(comparison.on)}`
               : 'Never compared with a better gauge'}
-            {dueOn ? `, due ${dueOn}` : ''}
+            {dueOn ? `, due ${dayAlone(dueOn)}` : ''}
           </Words>
         </>
       )}
