@@ -1,4 +1,4 @@
-import { latestOf } from '@rugged/contract/bench';
+import { type Bench, latestOf } from '@rugged/contract/bench';
 import type { PageBlock, PageMark } from '@rugged/contract/page';
 import { formatPressure, type PressureUnit, planOf, type State, TEST_NAME, UNIT_SIGN } from '@rugged/core';
 import { chosenOption, cylinderName, openedOf, type PageFacts, troubled, untested } from './facts';
@@ -110,16 +110,20 @@ const DID: Readonly<Partial<Record<keyof typeof TEST_NAME, string>>> = {
   crankcase: 'put its closed crankcase under pressure and watched whether it holds',
 };
 
+/** An engine without a name of its own is called like its machine: said once. */
+export const engineAndMachine = ({ engine, machine }: Pick<Bench, 'engine' | 'machine'>): string =>
+  engine.name === machine.name ? engine.name : `${engine.name}, ${machine.name}`;
+
 /** What the owner said, and what was done. */
 export function toldAndDone({ bench }: PageFacts): PageBlock {
-  const { job, machine, engine } = bench;
+  const { job } = bench;
   const kinds = [...new Set(bench.tests.map(({ kind }) => kind))];
   const did = kinds.map((kind) => DID[kind] ?? `measured: ${lower(TEST_NAME[kind])}`);
   const already = job.alreadyDone ? ` Done before it came here: ${job.alreadyDone}.` : '';
   return {
     is: 'text',
     text:
-      `${engine.name}, ${machine.name}. You told us: ${lower(job.complaint.replace(/[.?!\s]+$/, ''))}.${already}` +
+      `${engineAndMachine(bench)}. You told us: ${lower(job.complaint.replace(/[.?!\s]+$/, ''))}.${already}` +
       (did.length === 0 ? '' : ` We ${listed(did)}.`),
   };
 }

@@ -1,7 +1,18 @@
 import type { Bench } from '@rugged/contract/bench';
 import type { PageBlock, PageDocument, PageKind } from '@rugged/contract/page';
 import { formatPressure, type Purpose, UNIT_SIGN } from '@rugged/core';
-import { advice, cylinders, fine, howSure, measured, notTested, photographs, toldAndDone, ways } from './blocks';
+import {
+  advice,
+  cylinders,
+  engineAndMachine,
+  fine,
+  howSure,
+  measured,
+  notTested,
+  photographs,
+  toldAndDone,
+  ways,
+} from './blocks';
 import { chosenOption, type PageFacts } from './facts';
 import { suggestedLead } from './lead';
 import { short } from './words';
@@ -129,7 +140,7 @@ function about({ bench }: PageFacts): PageBlock {
   const { engine, machine, job } = bench;
   const meter = job.meter === undefined ? '' : `, ${job.meter.toLocaleString('en-GB')} ${engine.meterUnit ?? 'h'}`;
   const serial = machine.serial === undefined ? '' : `, serial ${machine.serial}`;
-  return { is: 'text', text: `${engine.name}, ${machine.name}${serial}${meter}.` };
+  return { is: 'text', text: `${engineAndMachine(bench)}${serial}${meter}.` };
 }
 
 /** What was read before the repair beside what is read now. */

@@ -124,6 +124,17 @@ test('two options: the odds at which the other becomes the best, solved by hand'
     when: { option: 'head', cheaperBy: expect.closeTo(90, 6) as number },
     then: 'head',
   });
+  // Where the best costs nothing only the others can move.
+  const nothing = decided(
+    [
+      { name: 'leave it', cures: [], holdsProbability: 1 },
+      { ...all, partsLikely: 5000 },
+    ],
+    odds,
+  );
+  expect(nothing.recommended).toBe('leave it');
+  expect(nothing.flips.filter(({ when }) => 'dearerBy' in when)).toEqual([]);
+  expect(nothing.flips.filter(({ when }) => 'cheaperBy' in when)).toHaveLength(1);
   // Told for certain: 0.7 x (1500 - 200) + 0.3 x (1500 - 500), against 1000.
   expect(found.perfectTestWorth).toBeCloseTo(0.7 * 1300 + 0.3 * 1000 - 1000, 9);
 });

@@ -51,7 +51,10 @@ export function flipsByPrice(table: PriceTable, best: number, { left }: Weighed)
   const [second] = others;
   if (second === undefined) return [];
   return [
-    { when: { option: name(best), dearerBy: margin(second) }, then: name(second) },
+    // What is left undone gets no dearer.
+    ...(meanBill(table, best) > 0
+      ? [{ when: { option: name(best), dearerBy: margin(second) }, then: name(second) }]
+      : []),
     ...others.flatMap((at): Flip[] =>
       // Nothing gets cheaper than free.
       margin(at) <= meanBill(table, at) ? [{ when: { option: name(at), cheaperBy: margin(at) }, then: name(at) }] : [],

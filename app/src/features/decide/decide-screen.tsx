@@ -1,5 +1,5 @@
 import { type Bench, latestOf } from '@rugged/contract/bench';
-import { canHave, type DecisionInput, FAULT_CAUSES, type RepairOption } from '@rugged/core';
+import { canHave, CAUSE_NAME, type DecisionInput, FAULT_CAUSES, type RepairOption } from '@rugged/core';
 import type { Decided, PriceSource } from '@rugged/core/decide';
 import { exactMoney, inHundred, money } from '@rugged/pages';
 import { useRouter } from 'expo-router';
@@ -265,9 +265,7 @@ const FIELD: Readonly<Record<string, string>> = {
 
 function likeliest(decided: Decided | undefined): string {
   const [first] = decided?.causes ?? [];
-  return first === undefined
-    ? 'what to do'
-    : `${first.cause === 'sound' ? 'sound' : 'a fault'}, ${inHundred(first.probability)}`;
+  return first === undefined ? 'what to do' : `${CAUSE_NAME[first.cause]}, ${inHundred(first.probability)}`;
 }
 
 const styles = StyleSheet.create({

@@ -22,7 +22,7 @@ export function tellFlip({ when, then }: Flip): FlipLine {
       then: so,
     };
   if ('dearerBy' in when) return { when: `${when.option} dearer by ${money(when.dearerBy)}`, then: so };
-  return { when: `${when.option} cheaper by ${money(when.cheaperBy)}`, then: so };
+  return { when: `${when.option} cheaper by ${money(when.cheaperBy)}`, then: 'then that' };
 }
 
 /** Those that are worth a line: the nearest of each kind, not every option that would have to be given away. */

@@ -61,7 +61,8 @@ export function Headline({ bench, judgement }: { bench: Bench; judgement: Report
         ) : null}
       </View>
       <Words colour="dim">
-        {`${engine.name}, ${engine.cycle}, ${cylindersWords(engine)}. ${machine.name}, ${owner.name}. Complaint: ` +
+        {`${engine.name}, ${engine.cycle}, ${cylindersWords(engine)}. ` +
+          `${[...(machine.name === engine.name ? [] : [machine.name]), owner.name].join(', ')}. Complaint: ` +
           `${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}
       </Words>
       {simulated ? <Strong colour="rust">Read with a simulated sensor: for training, not for an owner.</Strong> : null}
