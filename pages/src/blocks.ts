@@ -169,9 +169,11 @@ export function advice(facts: PageFacts): PageBlock[] {
       strong: `${name}: ${sums}.`,
       text:
         sentence(`${inHundred(option.runs)} that it runs ${input?.runsAsItIs ? 'on as it is' : 'well afterwards'}`) +
-        (option.valueLeft !== undefined && option.valueLeft > 0
-          ? ` The machine, less the bill, is then worth about ${money(option.valueLeft, currency)} to you.`
-          : '') +
+        (option.valueLeft === undefined
+          ? ''
+          : option.valueLeft > 0
+            ? ` The machine, less the bill, is then worth about ${money(option.valueLeft, currency)} to you.`
+            : ` The bill is about ${money(-option.valueLeft, currency)} more than the machine is then worth.`) +
         (worse.length > 0 ? ` Once it is open it may need more: ${worse.join('; ')}.` : ''),
     },
     ...(stopAt === undefined || option.mean === 0

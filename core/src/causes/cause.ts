@@ -2,6 +2,7 @@ import { GRADED_CAUSES, type TestFault, type NotedFact } from './hypotheses';
 import type { FactName } from './facts';
 import type { HoldReason } from '../test-kinds/crankcase/judged';
 import type { CylinderCause } from './cylinder-cause';
+import type { HeardAt } from '../jobfile/tests';
 import type { VacuumUnit } from '../quantity/units';
 
 /** How sure the words may be: never more than the odds. */
@@ -21,7 +22,7 @@ export type CauseName = CylinderCause | 'crank-seal' | 'test-fault';
 export type Evidence = { weight: number } &
   /** On one cylinder: its bin, and the figure behind it where there is one. Without a bin: of all cylinders alike. */
   (
-    | { fact: FactName; bin?: number; figure?: number }
+    | { fact: FactName; bin?: number; figure?: number; loudest?: HeardAt }
     | { fact: NotedFact; noted: string }
     /** The crankcase test as it was judged, and the unit of its gauge. */
     | { fact: 'crankcase-hold'; hold: HoldReason; unit: VacuumUnit }

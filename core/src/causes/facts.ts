@@ -17,6 +17,8 @@ export interface Fact {
   figure?: number | undefined;
   /** The figure lies between `figure` and this, nobody knows where. */
   to?: number | undefined;
+  /** Of air that two places are one fact of: where it was loudest. */
+  loudest?: HeardAt | undefined;
 }
 /** What was found on one cylinder. A fact that nobody looked for is missing, and says nothing. */
 export type Facts = Partial<Record<TableFact, Fact>>;
@@ -169,7 +171,9 @@ function addLeak(facts: Facts, job: JobFile, { id, leakage }: DraftCylinder): vo
           : 'heard-intake-breather';
   for (const { at, level } of leakage.heard) {
     const fact = at === 'intake' ? intake : HEARD_FACT[at];
-    facts[fact] = { bin: Math.max(facts[fact]?.bin ?? 0, Math.min(LEVELS - 1, Math.round(level))) };
+    const bin = Math.min(LEVELS - 1, Math.round(level));
+    if (bin >= (facts[fact]?.bin ?? 0))
+      facts[fact] = { bin, ...(at === 'push-rod-tunnel' && bin > 0 ? { loudest: at } : {}) };
   }
 }
 

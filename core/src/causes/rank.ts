@@ -107,6 +107,7 @@ function factsTold(
       fact: one.fact,
       bin: one.bin,
       ...(one.figure === undefined ? {} : { figure: roundOff(one.figure) }),
+      ...(one.loudest === undefined ? {} : { loudest: one.loudest }),
     } as Fact['told'],
     likely: floats(rows.length, (r) => Math.exp(weights[i]?.[r] as number)),
   }));

@@ -4,7 +4,7 @@ import type { Seen } from '../causes/seen';
 import type { NotedFact } from '../causes/hypotheses';
 import type { Symptom } from '../causes/symptoms';
 import { percent } from './phrases';
-import { tellReason } from './sentences';
+import { heardAt, tellReason } from './sentences';
 import { CAUSE_IS, type CauseNamed } from './cause-names';
 
 /** Sentences about causes. */
@@ -57,7 +57,10 @@ const STROKES = {
 /** What was found on one cylinder; without it, of all of them alike. */
 export function tellFact(fact: FactName, found: Fact | undefined): string {
   const heard = HEARD[fact as HeardFact] as string | undefined;
-  if (heard !== undefined) return found ? `${LOUD[found.bin]} at the ${heard}` : `Air at the ${heard}`;
+  if (heard !== undefined)
+    return found
+      ? `${LOUD[found.bin]} ${found.loudest ? `in the ${heardAt(found.loudest)}` : `at the ${heard}`}`
+      : `Air at the ${heard}`;
   const seen = SEEN[fact as Seen] as string | undefined;
   if (seen !== undefined) return seen;
   if (!found) return ALL_ALIKE[fact as keyof typeof ALL_ALIKE];
@@ -246,9 +249,9 @@ export function whyFact(fact: FactName, cause: Exclude<CauseNamed, 'crank-seal' 
 export function tellEvidence(one: Evidence): string {
   if ('noted' in one) return NOTED[one.fact][one.noted] ?? one.fact;
   if ('hold' in one) return tellReason(one.hold, one.unit).replace(/\.$/, '');
-  const { fact, bin, figure } = one;
+  const { fact, bin, figure, loudest } = one;
   // A dry reading has its figure and no bin.
-  return tellFact(fact, bin === undefined && figure === undefined ? undefined : { bin: bin ?? 0, figure });
+  return tellFact(fact, bin === undefined && figure === undefined ? undefined : { bin: bin ?? 0, figure, loudest });
 }
 
 /** Why it speaks for the cause, or against it. */

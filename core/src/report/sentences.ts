@@ -299,7 +299,7 @@ const HEARD_AT: Readonly<Partial<Record<HeardAt, string>>> = {
   'head-joint': 'head joint',
   'push-rod-tunnel': 'push-rod tunnel',
 };
-const heardAt = (at: HeardAt) => HEARD_AT[at] ?? at;
+export const heardAt = (at: HeardAt) => HEARD_AT[at] ?? at;
 
 /** `34 % ± 3 leaks away, a 1.1 mm hole` */
 function leak(reason: { percent: number; doubt: number; holeMm?: number; holeDoubtMm?: number }, line: number): string {

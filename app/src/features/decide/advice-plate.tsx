@@ -32,7 +32,9 @@ export function AdvicePlate({
         {`${inHundred(option.runs)} that it ${asItIs ? `runs on for ${input.wantedHours ?? 0} h` : 'runs well then'}. `}
         {option.valueLeft === undefined
           ? ''
-          : `Its worth less the bill: ${money(Math.max(0, option.valueLeft), input.currency)}. `}
+          : option.valueLeft < 0
+            ? `The bill is ${money(-option.valueLeft, input.currency)} more than it is worth then. `
+            : `Its worth less the bill: ${money(option.valueLeft, input.currency)}. `}
         {over === undefined || over < 0.01 ? '' : `${inHundred(over)} that the bill passes what it is worth.`}
       </Words>
       {own && decided.recommended !== undefined ? (
