@@ -1,5 +1,5 @@
 import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { capital, type CauseName, CAUSE_NAME, CAUSES, type Report, TEST_NAME } from '@rugged/core';
+import { canHave, capital, type CauseName, CAUSE_NAME, CAUSES, type Report, TEST_NAME } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import equal from 'fast-deep-equal';
 import { useState } from 'react';
@@ -193,13 +193,11 @@ function OutcomePlate({ bench, judgement, cylinder }: { bench: Bench; judgement:
     .sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt))[0];
   const [found, setFound] = useState<CauseName>();
   const [note, setNote] = useState('');
-  const possible = CAUSES.filter(
-    (cause) =>
-      cause !== 'test-fault' &&
-      (engine.cycle === 'four-stroke'
-        ? cause !== 'crank-seal'
-        : !['intake-valve', 'exhaust-valve', 'valve-train', 'compression-release'].includes(cause)) &&
-      !(engine.headless && cause.startsWith('head-gasket')),
+  // A release that nobody noted on the sheet may be found all the same.
+  const possible = CAUSES.filter((cause) =>
+    cause === 'compression-release'
+      ? engine.compressionRelease !== 'none'
+      : cause === 'sound' || (cause !== 'test-fault' && canHave(engine, cause)),
   );
   const keep = () => {
     if (!found) return;
