@@ -131,3 +131,22 @@ describe('the school of the shop says what comes first, as long as it can be don
     expect(first('leak-down', {}, { equipment: ['compression-tester'] })).toEqual(['compression']);
   });
 });
+
+describe('after a repair what was measured before it is measured again, and nothing else', () => {
+  const after = (tests: JobFile['tests'], engine: Engine = { ...row, cylinders: ['1'], layout: 'single' }) =>
+    judge({ format: 'rugged-gauge-job', version: 1, engine, tests, untestedRepair: 'new head gasket' }).next;
+  const air = {
+    kind: 'leakdown' as const,
+    readings: [{ cylinder: '1', unit: 'psi' as const, supply: 100, cylinderPressure: 26 }],
+  };
+  const dry = { kind: 'compression' as const, readings: [{ cylinder: '1', unit: 'psi' as const, peak: 60 }] };
+  test.each([
+    ['air alone', [air], ['leakdown']],
+    ['both', [air, dry], ['compression', 'leakdown']],
+    ['nothing', [], ['compression']],
+  ])('%s', (_, tests, expected) => {
+    const steps = after(tests);
+    expect(steps.map(({ test: name }) => name)).toEqual(expected);
+    expect(steps.every(({ reason }) => reason.because === 'prove-repair')).toBe(true);
+  });
+});

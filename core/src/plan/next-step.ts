@@ -5,6 +5,7 @@ import { namesOf } from '../causes/names';
 import { CASE_SYMPTOMS } from '../causes/symptoms';
 import type { JobFile } from '../jobfile/job-file';
 import { hasStood } from '../jobfile/stood';
+import { readingsOf } from '../jobfile/tests';
 import type { JudgedCylinder, Verdict } from '../verdict/verdict';
 import { LEAST_BITS, otherWays, perMinute, SURE_ENOUGH, worthwhile } from './feasible';
 import { measureFirst } from './measure-first';
@@ -24,7 +25,10 @@ export function nextSteps(job: JobFile, verdict: Verdict, belief: Belief): Plann
   if (verdict.inspections.some(({ says }) => says.includes('no-oil-pressure')))
     return [step('stop', null, { because: 'no-oil-pressure' })];
   const at = standingOf(job, verdict, belief);
-  const front = [...proveRepair(at), ...inFront(at)].filter(isFirstOfItsKind);
+  const proof = proveRepair(at);
+  // What was read before the repair says nothing of what to do after it.
+  if (proof.length > 0) return proof;
+  const front = inFront(at).filter(isFirstOfItsKind);
   const missing = verdict.cylinders.some((one) => !one.compression && !one.leakage);
   const settled = front[0]?.test === 'stop';
   const ways = missing || settled ? [] : otherWays(at, front);
@@ -69,14 +73,24 @@ function inFront(at: Standing): PlannedStep[] {
   return caseSuspected(at) ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
 }
 
-/** After a repair the test that shows it, whatever the readings of before say. */
-function proveRepair(at: Standing): PlannedStep[] {
-  const repair = at.job.untestedRepair;
-  const [first] = at.job.engine.cylinders;
-  const test = at.job.engine.cranks !== false && at.can('compression') ? 'compression' : 'leakdown';
-  return repair === undefined || first === undefined || !at.can(test)
-    ? []
-    : [step(test, first, { because: 'prove-repair', repair })];
+/** After a repair what was measured before it, so that the one stands beside the other: what failed in front. */
+function proveRepair({ job, verdict, can }: Standing): PlannedStep[] {
+  const { untestedRepair: repair, engine } = job;
+  const [first] = engine.cylinders;
+  if (repair === undefined || first === undefined) return [];
+  const reason = { because: 'prove-repair', repair } as const;
+  const turns = engine.cranks !== false;
+  const possible = (['compression', 'leakdown', 'crankcase'] as const).filter(
+    (kind) => can(kind) && (kind !== 'compression' || turns),
+  );
+  const before = possible.filter((kind) =>
+    job.tests?.some((test) => test.kind === kind && readingsOf(test).length > 0),
+  );
+  const kinds = before.length > 0 ? before : possible.slice(0, 1);
+  const caseFailed = verdict.crankcase?.state === 'low';
+  return kinds
+    .sort((a, b) => Number(b === 'crankcase' && caseFailed) - Number(a === 'crankcase' && caseFailed))
+    .map((kind) => step(kind, kind === 'crankcase' ? (verdict.crankcase?.case ?? null) : first, reason));
 }
 
 const isFirstOfItsKind = (one: PlannedStep, i: number, all: readonly PlannedStep[]) =>

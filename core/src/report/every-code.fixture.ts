@@ -380,7 +380,10 @@ export const NEXTS: [NextReason, RegExp][] = [
   [{ because: 'school-first', school: 'compression' }, /./],
 
   [{ because: 'fresh-rebuild' }, /^Freshly built: air first/],
-  [{ because: 'prove-repair', repair: 'new rings' }, /^Repaired: new rings. Measure it again/],
+  [
+    { because: 'prove-repair', repair: 'new rings' },
+    /^Repaired: new rings. Measure again what was measured before, on every cylinder/,
+  ],
   [{ because: 'wake-first' }, /^It stood: oil in the bores/],
   [{ because: 'rings-free', from: 44, to: 37 }, /^It lost 44 %, now 37 %: rings are freeing/],
   [{ because: 'may-free', cylinders: 3 }, /^It stood: rings may free themselves.*every cylinder again/],

@@ -87,7 +87,10 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
     case 'fresh-rebuild':
       return 'Freshly built: air first, under 5 % is what it should lose. Compression after the first warm run.';
     case 'prove-repair':
-      return `Repaired: ${reason.repair}. Measure it again, every cylinder: before and after stand side by side.`;
+      return (
+        `Repaired: ${reason.repair}. Measure again what was measured before${has.several ? ', on every cylinder' : ''}: ` +
+        'the two stand side by side.'
+      );
     case 'rings-free':
       return (
         `It lost ${percent(reason.from)}, now ${percent(reason.to)}: rings are freeing. Turn it over a few times and ` +
@@ -280,11 +283,17 @@ const FOLLOWS: Readonly<Partial<Record<NextTest, Follows>>> = {
   'quick-checks': [{ outcome: 'Spark or fuel is missing', then: 'Put it right' }],
 };
 
-/** What waking an engine may show. */
-export const WAKING = [
-  { outcome: 'It turns freely', then: 'Test it' },
-  { outcome: 'It is stuck', then: 'Oil and time: never force it' },
-];
+/** What a step may show where its reason says it, whatever the test. */
+export const OUTCOMES_BY_REASON: Readonly<Partial<Record<NextReason['because'], Follows>>> = {
+  'prove-repair': [
+    { outcome: 'Good', then: 'Write the proof' },
+    { outcome: 'Not good', then: 'Find out why before it goes out' },
+  ],
+  'wake-first': [
+    { outcome: 'It turns freely', then: 'Test it' },
+    { outcome: 'It is stuck', then: 'Oil and time: never force it' },
+  ],
+};
 
 export function tellOutcomes(
   test: NextTest,

@@ -8,7 +8,7 @@ import type { Reason } from '../verdict/reason';
 import type { JudgedCylinder } from '../verdict/verdict';
 import { tellCause, tellEvidence, whyEvidence } from './causes';
 import { headline } from './headline';
-import { tellNext, tellOutcomes, WAKING } from './next';
+import { OUTCOMES_BY_REASON, tellNext, tellOutcomes } from './next';
 import { tellCaution } from './cautions';
 import { tellReason } from './sentences';
 import { tellInspection } from './test-kinds';
@@ -73,7 +73,7 @@ export function report(judgement: Judgement, unit: PressureUnit = judgement.unit
     next: next.map((step) => ({
       ...step,
       reason: { ...step.reason, text: tellNext(step.reason, has) },
-      outcomes: step.reason.because === 'wake-first' ? WAKING : tellOutcomes(step.test, step.outcomes, has),
+      outcomes: [...(OUTCOMES_BY_REASON[step.reason.because] ?? tellOutcomes(step.test, step.outcomes, has))],
     })),
   };
 }
