@@ -87,7 +87,7 @@ export const canHaveCause = (engine: Engine, cause: CylinderCause | 'crank-seal'
 
 /** Prior of each own hypothesis of one cylinder, adding up to 1. */
 export function priorsOf(
-  job: Pick<JobFile, 'engine' | 'symptoms' | 'books' | 'houseRules'>,
+  job: Pick<JobFile, 'engine' | 'symptoms' | 'books' | 'houseRules' | 'tests'>,
   cylinder: string,
 ): Map<string, number> {
   const { engine, symptoms = [], houseRules } = job;
@@ -112,7 +112,7 @@ export function priorsOf(
   const priors = new Map<string, number>();
   for (const [cause, one] of odds)
     GRADES.forEach((_, grade) => priors.set(`${cause}:${grade + 1}`, (faulty * one) / all / GRADES.length));
-  if (canHave(engine, 'compression-release')) priors.set('compression-release', releasePrior(job));
+  if (canHave(engine, 'compression-release') && wasCranked(job, cylinder)) priors.set('compression-release', releasePrior(job));
   priors.set('adapter-leak', 0.03 / Math.sqrt(n));
   priors.set('off-tdc', 0.03 / Math.sqrt(n));
   const taken = [...priors.values()].reduce((a, b) => a + b, 0);
@@ -120,6 +120,10 @@ export function priorsOf(
   const sum = taken + Math.max(0.1, 1 - taken);
   return new Map([...priors].map(([row, p]) => [row, p / sum]));
 }
+
+/** A release takes from a cranking pressure alone: where none was read it explains nothing, and the engine is sound. */
+const wasCranked = ({ tests = [] }: Pick<JobFile, 'tests'>, cylinder: string): boolean =>
+  tests.some((test) => test.kind === 'compression' && test.readings.some((reading) => reading.cylinder === cylinder));
 
 /** Machines for the road count kilometres where others count hours: about so many an hour. */
 const KM_AN_HOUR = 50;

@@ -3,7 +3,7 @@ import type { Heard } from '../jobfile/tests';
 import { judge } from '../plan/judge';
 import { report } from './report';
 
-const rideOn = (heard: Heard[]): JobFile => ({
+const rideOn = (heard: Heard[], cylinderPressure = 26): JobFile => ({
   format: JOB_FILE_FORMAT,
   version: JOB_FILE_VERSION,
   engine: {
@@ -18,7 +18,7 @@ const rideOn = (heard: Heard[]): JobFile => ({
     {
       kind: 'leakdown',
       tester: { unit: 'psi', fullScale: 100, division: 2, orificeMm: 1 },
-      readings: [{ cylinder: '1', unit: 'psi', supply: 100, cylinderPressure: 26, breatherOff: true, heard }],
+      readings: [{ cylinder: '1', unit: 'psi', supply: 100, cylinderPressure, breatherOff: true, heard }],
     },
   ],
 });
@@ -36,4 +36,11 @@ test('air in the push-rod tunnel is told where it was heard, not at the joint', 
   ];
   expect(evidence(both)).toEqual(evidence([...both].reverse()));
   expect(evidence(both)).toContain('Strong air in the push-rod tunnel');
+});
+
+test('a release takes from a cranking pressure alone: where only air was fed, what holds is sound', () => {
+  const { engine, ...job } = rideOn([], 95);
+  const { causes } = judge({ ...job, engine: { ...engine, compressionRelease: 'automatic' } });
+  expect(causes[0]).toMatchObject({ cause: 'sound' });
+  expect(causes.some(({ cause }) => cause === 'compression-release')).toBe(false);
 });
