@@ -35,6 +35,9 @@ test(
     await hand.button('Exhaust: not listened at').click();
     await hand.button('Exhaust: Strong').click();
     await expect(page.getByRole('region', { name: 'Wrong stroke' })).toBeVisible();
+    // A question waits while somebody says what is heard elsewhere.
+    await hand.button('Intake: none').click();
+    await hand.button('Intake: None').click();
     await hand.button('It is at the top of compression').click();
     await expect(page.getByRole('region', { name: 'Wrong stroke' })).toBeHidden();
     await hand.button('Crankcase: not listened at').click();

@@ -34,6 +34,7 @@ const cutOf = ({ engine: { cycle, valveGear } }: Bench): CutKind =>
 /** Where the air goes: a place, and how loud. */
 export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
   const [chosen, setChosen] = useState<Place>();
+  const [tapped, setTapped] = useState(false);
   const [room, setRoom] = useState(0);
   const ear = useEar();
   const { draft, act, typed, fourStroke } = pad;
@@ -41,29 +42,31 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
   // It matters once something is heard where the rings' breath comes out, too.
   const asks = fourStroke && ((draft.heard['intake'] ?? 0) > 0 || (draft.heard['crankcase'] ?? 0) > 1);
   const breather = draft.breatherOff === undefined ? '' : BREATHER_IS[draft.breatherOff ? 'off' : 'on'];
-  // One question at a time, where the thumb is: the stroke, the breather, then the places.
-  const question = suspected ? (
-    <Plate hand label="Wrong stroke" style={styles.question}>
-      <Strong>{suspected.text}</Strong>
-      <Button onPress={() => act({ do: 'confirm-tdc' })}>It is at the top of compression</Button>
-    </Plate>
-  ) : asks && draft.breatherOff === undefined ? (
-    <Plate hand label="Breather" style={styles.question}>
-      <Strong>Is the breather hose off the air box?</Strong>
-      <Words colour="dim" style={styles.fact}>
-        While it is on, air past the rings also hisses at the intake and looks like a bad valve.
-      </Words>
-      <Choice
-        label="Breather hose"
-        hideLabel
-        options={BREATHER}
-        chosen={undefined}
-        onChoose={(value) => act({ do: 'breather', off: value === 'off' })}
-      />
-    </Plate>
-  ) : ear.is === 'quiet-first' || (ear.is === 'measuring' && !chosen) ? (
-    <Quiet ear={ear} />
-  ) : null;
+  // One question at a time, where the thumb is: the quiet, the stroke, the breather, then the places. A place that was
+  // just tapped comes before the engine's questions, until it is said how loud it is there.
+  const question =
+    ear.is === 'quiet-first' || (ear.is === 'measuring' && !chosen) ? (
+      <Quiet ear={ear} />
+    ) : tapped ? null : suspected ? (
+      <Plate hand label="Wrong stroke" style={styles.question}>
+        <Strong>{suspected.text}</Strong>
+        <Button onPress={() => act({ do: 'confirm-tdc' })}>It is at the top of compression</Button>
+      </Plate>
+    ) : asks && draft.breatherOff === undefined ? (
+      <Plate hand label="Breather" style={styles.question}>
+        <Strong>Is the breather hose off the air box?</Strong>
+        <Words colour="dim" style={styles.fact}>
+          While it is on, air past the rings also hisses at the intake and looks like a bad valve.
+        </Words>
+        <Choice
+          label="Breather hose"
+          hideLabel
+          options={BREATHER}
+          chosen={undefined}
+          onChoose={(value) => act({ do: 'breather', off: value === 'off' })}
+        />
+      </Plate>
+    ) : null;
   return (
     <PadFrame
       face={
@@ -75,7 +78,10 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
               places={pad.places}
               heard={draft.heard}
               chosen={chosen?.key}
-              onChoose={setChosen}
+              onChoose={(place) => {
+                setChosen(place);
+                setTapped(true);
+              }}
               {...(room > 0 ? { height: room - AROUND } : {})}
             />
           </Plate>
@@ -89,7 +95,7 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
                 {chosen ? `${placeName(chosen)}${overQuiet(ear, chosen)}` : `Tap a place, then say how loud${breather}`}
               </Label>
               {chosen ? (
-                <HowLoud key={chosen.key} place={chosen} pad={pad} />
+                <HowLoud key={chosen.key} place={chosen} pad={pad} onSaid={() => setTapped(false)} />
               ) : (
                 <Words colour="dim" style={styles.fact}>
                   {EAR_WORDS[ear.is]}
@@ -175,7 +181,7 @@ function EarButton({ ear, chosen, pad: { act } }: { ear: Ear; chosen: Place | un
 }
 
 /** How loud it is there; once it is heard, whether a hand laid over it lifts the gauge. */
-function HowLoud({ place, pad: { draft, act } }: { place: Place; pad: Pad }) {
+function HowLoud({ place, pad: { draft, act }, onSaid }: { place: Place; pad: Pad; onSaid(): void }) {
   const { key } = place;
   const level = draft.heard[key];
   const lifts = draft.raised?.includes(key) === true;
@@ -186,7 +192,10 @@ function HowLoud({ place, pad: { draft, act } }: { place: Place; pad: Pad }) {
         hideLabel
         options={LEVEL_OPTIONS}
         chosen={level === undefined ? undefined : String(level)}
-        onChoose={(chosen) => act({ do: 'heard', place: key, level: Number(chosen) })}
+        onChoose={(chosen) => {
+          act({ do: 'heard', place: key, level: Number(chosen) });
+          onSaid();
+        }}
       />
       {level ? (
         <Button
