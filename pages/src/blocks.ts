@@ -1,7 +1,7 @@
-import { type Bench, latestOf } from '@rugged/contract/bench';
+import { type Bench, latestOf, openedOf } from '@rugged/contract/bench';
 import type { PageBlock, PageMark } from '@rugged/contract/page';
 import { formatPressure, type PressureUnit, planOf, type State, TEST_NAME, UNIT_SIGN } from '@rugged/core';
-import { chosenOption, cylinderName, openedOf, type PageFacts, troubled, untested } from './facts';
+import { chosenOption, cylinderName, type PageFacts, troubled, untested } from './facts';
 import { does, exactMoney, found, inHundred, listed, lower, money, sentence, short } from './words';
 
 /** Parts that several pages share. */
@@ -106,7 +106,7 @@ export function howSure(facts: PageFacts): PageBlock[] {
 
 const DID: Readonly<Partial<Record<keyof typeof TEST_NAME, string>>> = {
   compression: 'turned it over against a pressure gauge',
-  leakdown: 'put air into its cylinders and listened where it gets out',
+  leakdown: 'put air into each cylinder and listened where it gets out',
   crankcase: 'put its closed crankcase under pressure and watched whether it holds',
 };
 
@@ -116,9 +116,12 @@ export const engineAndMachine = ({ engine, machine }: Pick<Bench, 'engine' | 'ma
 
 /** What the owner said, and what was done. */
 export function toldAndDone({ bench }: PageFacts): PageBlock {
-  const { job } = bench;
+  const { job, engine } = bench;
+  const single = engine.cylinders.length === 1;
   const kinds = [...new Set(bench.tests.map(({ kind }) => kind))];
-  const did = kinds.map((kind) => DID[kind] ?? `measured: ${lower(TEST_NAME[kind])}`);
+  const did = kinds
+    .map((kind) => DID[kind] ?? `measured: ${lower(TEST_NAME[kind])}`)
+    .map((what) => (single ? what.replace('each', 'its') : what));
   const already = job.alreadyDone ? ` Done before it came here: ${job.alreadyDone}.` : '';
   return {
     is: 'text',

@@ -1,4 +1,4 @@
-import type { Outcome, Shop } from '@rugged/contract';
+import type { Shop } from '@rugged/contract';
 import type { Bench } from '@rugged/contract/bench';
 import type { PressureUnit, Report } from '@rugged/core';
 import type { Decided, DecidedOption } from '@rugged/core/decide';
@@ -25,14 +25,6 @@ export interface PageFacts {
 export function chosenOption({ decided, chosen }: Pick<PageFacts, 'decided' | 'chosen'>): DecidedOption | undefined {
   const name = chosen ?? decided?.recommended;
   return decided?.options.find((one) => one.name === name);
-}
-
-/** What was found last in each cylinder that was opened. */
-export function openedOf({ outcomes }: Pick<Bench, 'outcomes'>): Outcome[] {
-  const latest = new Map<string, Outcome>();
-  for (const one of [...outcomes].sort((a, b) => Date.parse(a.madeAt) - Date.parse(b.madeAt)))
-    latest.set(one.cylinder, one);
-  return [...latest.values()].sort((a, b) => (a.cylinder < b.cylinder ? -1 : 1));
 }
 
 /** `cylinder 2`; of a single the engine. */

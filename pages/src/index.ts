@@ -1,4 +1,4 @@
-export { cylinderName, openedOf, type PageFacts, troubled, untested } from './facts';
+export { cylinderName, type PageFacts, troubled, untested } from './facts';
 export * from './html';
 export * from './lead';
 export * from './make';

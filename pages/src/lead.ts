@@ -1,6 +1,6 @@
-import { latestOf } from '@rugged/contract/bench';
+import { latestOf, openedOf } from '@rugged/contract/bench';
 import type { PageKind } from '@rugged/contract/page';
-import { chosenOption, cylinderName, openedOf, type PageFacts, troubled } from './facts';
+import { chosenOption, cylinderName, type PageFacts, troubled } from './facts';
 import { does, found, inHundred, listed, lower, money, sentence } from './words';
 
 /** What its reader reads first, and may be all that is read: a start that the shop mends. */

@@ -1,8 +1,8 @@
-import { newPageSchema } from '@rugged/contract';
-import { type Bench, nothingAdded, toJobFile } from '@rugged/contract/bench';
+import { asJobFile, newPageSchema } from '@rugged/contract';
+import { type Bench, decisionOf, nothingAdded, toJobFile } from '@rugged/contract/bench';
 import { PAGE_KINDS } from '@rugged/contract/page';
 import { judge, KIND_NAMES, type KindName, KINDS_OF_ENGINE, type Purpose, PURPOSES, report } from '@rugged/core';
-import { decideBy, readyMade } from '@rugged/core/decide';
+import { decide, decideBy, readyMade, weighJob } from '@rugged/core/decide';
 import fc from 'fast-check';
 import { makePage, pageHtml, type PageFacts, suggestedLead, usualPage } from '../src';
 
@@ -245,4 +245,39 @@ test('a case that holds is told where no cylinder was read', () => {
   const lead = (report: PageFacts['report']) => suggestedLead('owner', { ...facts, report: { ...report, causes: [] } });
   expect(lead({ ...unread, crankcase })).toBe('The crankcase holds. No cylinder was measured yet.');
   expect(lead({ ...unread, crankcase: null })).toBe('Nothing was measured yet.');
+});
+
+test('once it was opened the advice follows what was found, not the odds nor the choice of before', () => {
+  const bench = benchOf('scooter-four-stroke', [40], { lost: [84] });
+  const { options } = readyMade(bench.engine, 'low', weighJob(toJobFile(bench)).troubles);
+  const at = (hour: number) => `2026-05-04T${hour}:00:00.000Z`;
+  const decision = {
+    id: id(70),
+    jobId: id(1),
+    input: { options, labourRatePerHour: 60, valueRunning: 900, valueAsIs: 80 },
+    madeAt: at(11),
+  };
+  const found = { id: id(71), jobId: id(1), cylinder: '1', found: 'piston-damage' as const, madeAt: at(12) };
+  const opened: Bench = {
+    ...bench,
+    decisions: [{ ...decision, chosen: 'New head gasket', stopAt: 400 }],
+    outcomes: [found],
+  };
+  expect(decisionOf({ ...opened, outcomes: [] })).toMatchObject({ chosen: 'New head gasket', stopAt: 400 });
+  expect(decisionOf(opened)).toEqual(decision);
+  const file = toJobFile(opened);
+  expect(asJobFile(file).found).toEqual([{ cylinder: '1', cause: 'piston-damage' }]);
+  const { troubles, tests } = weighJob(file);
+  expect([...troubles.worst]).toEqual([
+    ['piston-damage', 1],
+    ['sound', 0],
+  ]);
+  expect(tests).toEqual([]);
+  const decided = decide(file);
+  const runs = (name: string) => decided.options.find((one) => one.name === name)?.runs ?? NaN;
+  expect(runs('New head gasket')).toBeLessThan(0.1);
+  const cures = options.find(({ name }) => name === decided.recommended)?.cures;
+  expect(cures ?? ['piston-damage']).toContain('piston-damage');
+  const mended = { id: id(72), jobId: id(1), what: 'piston', madeAt: at(13) };
+  expect(toJobFile({ ...opened, repairs: [mended] }).found).toBeUndefined();
 });

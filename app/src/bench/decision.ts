@@ -1,4 +1,4 @@
-import { type Bench, latestOf, toJobFile } from '@rugged/contract/bench';
+import { type Bench, decisionOf, latestOf, toJobFile } from '@rugged/contract/bench';
 import type { DecisionInput } from '@rugged/core';
 import { type PriceList, readyMade, type ReadyMade, USUAL_RATE, weighJob } from '@rugged/core/decide';
 
@@ -18,11 +18,19 @@ export function optionsFor(bench: Bench, prices: PriceList = {}): ReadyMade {
 /** Hours of a season, until somebody says what is wanted. */
 const SEASON = 50;
 
+/** What was found inside may ask for ways that nobody had thought of: they come after those that were weighed. */
+const withMore = (input: DecisionInput, options: DecisionInput['options']): DecisionInput => ({
+  ...input,
+  options: [...input.options, ...options.filter(({ name }) => !input.options.some((one) => one.name === name))],
+});
+
 /** What was kept last; without that the ready-made options at the shop's rate. */
 export function weighingOf(bench: Bench, prices: PriceList = {}): Weighing {
-  const kept = latestOf(bench.decisions);
+  const kept = decisionOf(bench);
   if (kept) {
-    const { input, chosen, stopAt } = kept;
+    const { chosen, stopAt } = kept;
+    const reopened = chosen === undefined && latestOf(bench.decisions)?.chosen !== undefined;
+    const input = reopened ? withMore(kept.input, optionsFor(bench, prices).options) : kept.input;
     return { input, ...(chosen === undefined ? {} : { chosen }), ...(stopAt === undefined ? {} : { stopAt }) };
   }
   const { currency, taxPercent, labourRatePerHour = USUAL_RATE } = prices;

@@ -10,8 +10,10 @@ import {
 } from '@rugged/core';
 import type { BookRecord } from '../records/book';
 import type { EngineRecord } from '../records/engine';
+import type { Decision } from '../records/decision';
 import type { JobRecord } from '../records/job';
 import type { Machine } from '../records/machine';
+import type { Outcome } from '../records/outcome';
 import type { Owner } from '../records/owner';
 import type { Repair } from '../records/repair';
 import type { ReadingRecord, ReadingRecordOf, TestRecord, TestRecordOf } from '../records/test';
@@ -76,6 +78,8 @@ export function toJobFile(bench: Bench): JobFile {
   const sorted = [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt));
   const repairs = [...bench.repairs].sort((a, b) => inOrder(a, a.madeAt, b, b.madeAt));
   const decision = latestOf(bench.decisions);
+  const repaired = repairs.at(-1);
+  const found = openedOf(bench).filter(({ madeAt }) => !repaired || isLater(madeAt, repaired.madeAt));
   const untested = repairs.findLast(({ madeAt }) => !sorted.some((test) => isLater(test.startedAt, madeAt)));
   const {
     id: _id,
@@ -103,9 +107,25 @@ export function toJobFile(bench: Bench): JobFile {
       ? { signed: [...new Set(bench.signatures.map(({ procedure }) => procedure))].sort() }
       : {}),
     ...(untested ? { untestedRepair: untested.what } : {}),
+    ...(found.length > 0 ? { found: found.map(({ cylinder, found: cause }) => ({ cylinder, cause })) } : {}),
     ...(decision ? { decision: decision.input } : {}),
     tests: sorted.map((test, i) => afterRepair(toTest(test, counting), repairBefore(repairs, sorted, i))),
   };
+}
+
+/** What was found last in each cylinder that was opened, in the order of their names. */
+export function openedOf({ outcomes }: Pick<Bench, 'outcomes'>): Outcome[] {
+  const latest = new Map<string, Outcome>();
+  for (const one of [...outcomes].sort((a, b) => inOrder(a, a.madeAt, b, b.madeAt))) latest.set(one.cylinder, one);
+  return [...latest.values()].sort((a, b) => (a.cylinder < b.cylinder ? -1 : 1));
+}
+
+/** What was decided last. What was chosen before it was opened is no choice any more. */
+export function decisionOf({ decisions, outcomes }: Pick<Bench, 'decisions' | 'outcomes'>): Decision | undefined {
+  const decision = latestOf(decisions);
+  if (!decision || !outcomes.some(({ madeAt }) => isLater(madeAt, decision.madeAt))) return decision;
+  const { chosen: _, stopAt: __, ...open } = decision;
+  return open;
 }
 
 /** Use up to this job, in the engine's unit: the meter, and what was run before it was fitted. */

@@ -1,4 +1,5 @@
 import {
+  CAUSES,
   FAULT_CAUSES,
   JOB_FILE_FORMAT,
   JOB_FILE_VERSION,
@@ -47,6 +48,16 @@ export const jobFileSchema = Joi.object<JobFile>({
   tests: Joi.array().items(test).max(500),
   symptoms: Joi.array().items(Joi.string().max(60)).max(40),
   untestedRepair: Joi.string().max(400),
+  found: Joi.array()
+    .items(
+      Joi.object({
+        cylinder: cylinder().required(),
+        cause: Joi.string()
+          .valid(...CAUSES)
+          .required(),
+      }),
+    )
+    .max(50),
   signed: Joi.array().items(Joi.string().max(60)).max(60),
   purpose: Joi.string().valid(...PURPOSES),
   equipment: Joi.array().items(Joi.string().max(60)).max(40),

@@ -112,7 +112,8 @@ export function priorsOf(
   const priors = new Map<string, number>();
   for (const [cause, one] of odds)
     GRADES.forEach((_, grade) => priors.set(`${cause}:${grade + 1}`, (faulty * one) / all / GRADES.length));
-  if (canHave(engine, 'compression-release') && wasCranked(job, cylinder)) priors.set('compression-release', releasePrior(job));
+  if (canHave(engine, 'compression-release') && wasCranked(job, cylinder))
+    priors.set('compression-release', releasePrior(job));
   priors.set('adapter-leak', 0.03 / Math.sqrt(n));
   priors.set('off-tdc', 0.03 / Math.sqrt(n));
   const taken = [...priors.values()].reduce((a, b) => a + b, 0);

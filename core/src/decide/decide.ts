@@ -62,8 +62,9 @@ export function decide(job: JobFile, draws = DRAWS): Decided {
 /** What a job is believed to have, and what can still be tested: all that a decision takes of it. */
 export function weighJob(job: JobFile): { state: State; troubles: Troubles; tests: OpenTest[] } {
   const { job: judged, belief, verdict } = examine(job);
-  const troubles = troublesOf(belief, verdict.causes);
-  const at = verdict.cylinders.find(({ id }) => id === troubles.cylinder);
+  const troubles = troublesOf(belief, verdict.causes, job.found);
+  const opened = job.found?.some(({ cylinder }) => cylinder === troubles.cylinder);
+  const at = opened ? undefined : verdict.cylinders.find(({ id }) => id === troubles.cylinder);
   return {
     state: verdict.engine.state,
     troubles,

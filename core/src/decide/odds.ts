@@ -2,6 +2,8 @@ import { isTestFault } from '../causes/hypotheses';
 import type { Belief } from '../causes/infer';
 import { type Named, namesOf } from '../causes/names';
 import type { Cause } from '../causes/cause';
+import { FAULT_CAUSES } from '../engine/faults';
+import type { JobFile } from '../jobfile/job-file';
 
 /** What is to be cured: a cause in a cylinder, or the seals of a case. */
 export type Trouble = Named | 'crank-seal';
@@ -19,11 +21,15 @@ export interface Troubles {
 const FAULTY_BELOW = 0.5;
 
 /**
- * The troubles of an engine by its belief. Faults of the test leave a sound engine behind them. Each adds up to 1, the
- * likeliest first.
+ * The troubles of an engine by its belief; of a cylinder that was opened by what was found in it. Faults of the test
+ * leave a sound engine behind them. Each adds up to 1, the likeliest first.
  */
-export function troublesOf(belief: Belief, causes: readonly Cause[]): Troubles {
-  const cylinders = [...belief.cylinders.keys()].map((id) => ({ id, odds: engineOdds(namesOf(belief, id)) }));
+export function troublesOf(belief: Belief, causes: readonly Cause[], found: JobFile['found'] = []): Troubles {
+  const seen = new Map(found.map(({ cylinder, cause }) => [cylinder, foundOdds(cause)]));
+  const cylinders = [...belief.cylinders.keys()].map((id) => ({
+    id,
+    odds: seen.get(id) ?? engineOdds(namesOf(belief, id)),
+  }));
   const seals = causes.find(({ cause }) => cause === 'crank-seal')?.probability;
   const soundCase = seals === undefined ? [] : [{ id: undefined, odds: caseOdds(seals) }];
   const [worst, ...rest] = [...cylinders, ...soundCase].sort((a, b) => soundIn(a.odds) - soundIn(b.odds));
@@ -34,6 +40,18 @@ export function troublesOf(belief: Belief, causes: readonly Cause[]): Troubles {
   };
 }
 
+/** What somebody saw is no guess any more. */
+const foundOdds = (cause: string): Odds => {
+  const trouble = FAULT_CAUSES.find((fault) => fault === cause) ?? 'sound';
+  return new Map<Trouble, number>(
+    trouble === 'sound'
+      ? [['sound', 1]]
+      : [
+          [trouble, 1],
+          ['sound', 0],
+        ],
+  );
+};
 const soundIn = (odds: Odds) => odds.get('sound') ?? 0;
 const caseOdds = (seals: number): Odds =>
   new Map<Trouble, number>([

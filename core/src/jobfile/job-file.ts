@@ -27,6 +27,8 @@ export interface JobFile {
   purpose?: Purpose;
   /** What was repaired after the last test: nothing proves it yet. */
   untestedRepair?: string;
+  /** What was found in cylinders that were opened, and not repaired since. */
+  found?: { cylinder: string; cause: string }[];
   /** Procedures that were signed on this job. */
   signed?: string[];
   /** What the shop has; absent means everything. */

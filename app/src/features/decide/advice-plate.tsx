@@ -1,4 +1,4 @@
-import type { DecisionInput } from '@rugged/core';
+import { capital, type DecisionInput } from '@rugged/core';
 import type { Decided } from '@rugged/core/decide';
 import { inHundred, money } from '@rugged/pages';
 import { StyleSheet } from 'react-native';
@@ -29,13 +29,13 @@ export function AdvicePlate({
           ? 'It costs nothing. '
           : `About ${money(option.mean, input.currency)}, in eight of ten cases ${money(option.p10)} to ` +
             `${money(option.p90)}. `}
-        {`${inHundred(option.runs)} that it ${asItIs ? `runs on for ${input.wantedHours ?? 0} h` : 'runs well then'}. `}
+        {`${capital(inHundred(option.runs))} that it ${asItIs ? `runs on for ${input.wantedHours ?? 0} h` : 'runs well then'}. `}
         {option.valueLeft === undefined
           ? ''
           : option.valueLeft < 0
             ? `The bill is ${money(-option.valueLeft, input.currency)} more than it is worth then. `
             : `Its worth less the bill: ${money(option.valueLeft, input.currency)}. `}
-        {over === undefined || over < 0.01 ? '' : `${inHundred(over)} that the bill passes what it is worth.`}
+        {over === undefined || over < 0.01 ? '' : `${capital(inHundred(over))} that the bill passes what it is worth.`}
       </Words>
       {own && decided.recommended !== undefined ? (
         <Words colour="dim">{`The figures speak for: ${decided.recommended}.`}</Words>

@@ -34,7 +34,7 @@ function DecideOf({ bench }: { bench: Bench }) {
   const { shop } = useSignedIn();
   const [start] = useState(() => weighingOf(bench, shop.prices));
   const [weighing, setWeighing] = useDraft<Weighing>(
-    `decide.${bench.job.id}.${latestOf(bench.decisions)?.id ?? 'new'}`,
+    `decide.${bench.job.id}.${latestOf(bench.decisions)?.id ?? 'new'}${latestOf(bench.outcomes)?.id ?? ''}`,
     start,
   );
   const { input, chosen } = weighing;

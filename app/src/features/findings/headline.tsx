@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { capital, CAUSE_NAME, type Engine, layoutOf, type Report } from '@rugged/core';
-import { openedOf } from '@rugged/pages';
+import { openedOf } from '@rugged/contract/bench';
 import { StyleSheet, View } from 'react-native';
 import { oddsText } from '@/bench/causes/shown-causes';
 import { shownStates } from '@/bench/shown-state';

@@ -1,4 +1,4 @@
-import { type Bench, latestOf } from '@rugged/contract/bench';
+import { type Bench, decisionOf, latestOf } from '@rugged/contract/bench';
 import { PAGE_KINDS, type PageKind } from '@rugged/contract/page';
 import type { Report } from '@rugged/core';
 import { makePage, PAGE_TITLE, type PageFacts, short, suggestedLead, usualPage } from '@rugged/pages';
@@ -64,7 +64,9 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
   const tell = useNotice();
   const { shop, person } = useSignedIn();
   const [draft, setDraft] = useDraft<Draft>(`pages.${bench.job.id}`, { leads: {}, photos: [] });
-  const decision = latestOf(bench.decisions);
+  const decision = decisionOf(bench);
+  const reopened =
+    decision !== undefined && decision.chosen === undefined && latestOf(bench.decisions)?.chosen !== undefined;
   const { decided } = useDecided(bench, decision?.input);
   const [now] = useState(() => new Date());
   const pictures = countingNotes(bench.notes).flatMap(({ photoId, text, about, cylinder }) =>
@@ -161,6 +163,15 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
                 <Strong>Nothing is decided yet. </Strong>The page says what was found, and not what it costs.
               </Words>
               <Button onPress={() => router.push(`/jobs/${bench.job.id}/decide`)}>Decide first</Button>
+            </>
+          ) : null}
+          {reopened ? (
+            <>
+              <Words>
+                <Strong>It was opened since it was decided. </Strong>The page follows what was found, not the choice of
+                before.
+              </Words>
+              <Button onPress={() => router.push(`/jobs/${bench.job.id}/decide`)}>Decide anew</Button>
             </>
           ) : null}
           {/* What it costs belongs on it: while the options are weighed there is nothing to keep yet. */}
