@@ -52,7 +52,7 @@ const ACCESS: Readonly<Record<Family, Record<Reach, number>>> = {
 /** So much once and so much for each cylinder. Parts and machine work for a cylinder of 100 cm³. */
 interface Usual {
   name(engine: Engine): string;
-  cures: readonly FaultCause[] | 'all';
+  cures: readonly FaultCause[] | 'all' | ((engine: Engine) => readonly FaultCause[]);
   reach: Reach | 'none';
   parts?: readonly [once: number, each: number];
   hours?: readonly [once: number, each: number];
@@ -65,7 +65,8 @@ interface Usual {
 
 const valved = ({ cycle }: Engine) => cycle === 'four-stroke';
 const GASKETS = ['head-gasket-external', 'head-gasket-between', 'head-gasket-coolant'] as const;
-const TOP = ['rings-or-bore', 'piston-damage', ...GASKETS, 'carbon'] as const;
+const RINGS = ['rings-or-bore', ...GASKETS, 'carbon'] as const;
+const TOP = [...RINGS, 'piston-damage'] as const;
 
 /** Usual figures of each job. Source: practice of the trade, for want of the shop's own. */
 const USUAL: Readonly<Record<RepairName, Usual>> = {
@@ -134,7 +135,8 @@ const USUAL: Readonly<Record<RepairName, Usual>> = {
   },
   'top-end': {
     name: (engine) => (valved(engine) ? 'New rings, bore honed' : 'New top end: piston, rings, gaskets'),
-    cures: TOP,
+    // A two-stroke's rings come with their piston.
+    cures: (engine) => (valved(engine) ? RINGS : TOP),
     reach: 'crank',
     parts: [20, 48],
     hours: [1.4, 0.9],
@@ -261,8 +263,7 @@ export function readyMade(engine: Engine, state: State, troubles: Troubles, pric
     for (const [to] of USUAL[repair].found ?? []) add(to);
   };
   for (const repair of Object.keys(USUAL) as RepairName[]) {
-    const { cures } = USUAL[repair];
-    if (cures !== 'all' && cures.some((cause) => wrong.has(cause))) add(repair);
+    if (USUAL[repair].cures !== 'all' && curesOf(repair, engine).some((cause) => wrong.has(cause))) add(repair);
   }
   if (wrong.size > 0) {
     add('rebuild');
@@ -275,24 +276,28 @@ export function readyMade(engine: Engine, state: State, troubles: Troubles, pric
       const name = repairTitle(repair, engine);
       const { figures, source } = figuresOf(repair, engine, prices);
       sources[name] = source;
-      const { cures, found } = USUAL[repair];
+      const { found } = USUAL[repair];
+      const cures = curesOf(repair, engine);
       const escalates = (found ?? [])
         .filter(([to]) => wanted.has(to))
         .map(([to, probability]) => ({ to: repairTitle(to, engine), probability }));
       return {
         name,
         repair,
-        ...(cures === 'all'
-          ? { cures: FAULT_CAUSES.filter((cause) => canHave(engine, cause)) }
-          : cures.length > 0
-            ? { cures: cures.filter((cause) => canHave(engine, cause)) }
-            : {}),
+        ...(cures.length > 0 ? { cures } : {}),
         ...(repair === 'run-on' ? { runsAsItIs: true, gainShare: RUN_ON, failsPer100Hours: STOPS[state] } : {}),
         ...figures,
         ...(escalates.length > 0 ? { escalates } : {}),
       };
     });
   return { options, sources };
+}
+
+/** What a job mends on this engine. */
+function curesOf(repair: RepairName, engine: Engine): FaultCause[] {
+  const { cures } = USUAL[repair];
+  const all = cures === 'all' ? FAULT_CAUSES : typeof cures === 'function' ? cures(engine) : cures;
+  return all.filter((cause) => canHave(engine, cause));
 }
 
 /** A whole new one is the usual way here; elsewhere a used one is. */
