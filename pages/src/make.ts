@@ -138,7 +138,13 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
 /** The machine in a line. */
 function about({ bench }: PageFacts): PageBlock {
   const { engine, machine, job } = bench;
-  const meter = job.meter === undefined ? '' : `, ${job.meter.toLocaleString('en-GB')} ${engine.meterUnit ?? 'h'}`;
+  const counted = job.meter?.toLocaleString('en-GB');
+  const meter =
+    counted === undefined
+      ? ''
+      : engine.meterUnit === undefined
+        ? `, its meter at ${counted}`
+        : `, ${counted} ${engine.meterUnit}`;
   const serial = machine.serial === undefined ? '' : `, serial ${machine.serial}`;
   return { is: 'text', text: `${engineAndMachine(bench)}${serial}${meter}.` };
 }

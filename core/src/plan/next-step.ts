@@ -174,7 +174,8 @@ function oilTheOthers(at: Standing): PlannedStep[] {
 
 /** It seals: what that means for why it was tested. */
 function seals(at: Standing): NextReason {
-  const { purpose = 'fault', engine } = at.job;
+  const { engine } = at.job;
+  const { purpose = 'fault' } = at.verdict.before ? { purpose: 'after-rebuild' as const } : at.job;
   const spark = sparkOrFuel(at);
   return purpose === 'fault' || purpose === 'waking' || spark.because === 'no-spark'
     ? spark

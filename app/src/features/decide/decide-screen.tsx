@@ -46,7 +46,8 @@ function DecideOf({ bench }: { bench: Bench }) {
     setWeighing((now) => ({ ...now, input: without({ ...now.input, ...change }) }));
   const best = chosen ?? decided?.recommended;
   const option = decided?.options.find(({ name }) => name === best);
-  const stopAt = weighing.stopAt ?? decided?.stopAndCall;
+  const byFigures = best === decided?.recommended;
+  const stopAt = weighing.stopAt ?? (byFigures ? decided?.stopAndCall : option?.p90);
   const opened = input.options.find(({ name }) => name === open);
   const read = bench.readings.some(({ withdrawn }) => !withdrawn);
   const addOwn = () => {
@@ -157,9 +158,11 @@ function DecideOf({ bench }: { bench: Bench }) {
                 </View>
               </View>
               <Words colour="dim">
-                {decided?.stopAndCall === undefined
-                  ? 'Whatever you and the owner agree on.'
-                  : `Beyond ${money(decided.stopAndCall, input.currency)} the next best way would be the better one.`}
+                {!byFigures
+                  ? `Nine such jobs in ten come to no more than ${money(option.p90, input.currency)}.`
+                  : decided?.stopAndCall === undefined
+                    ? 'Whatever you and the owner agree on.'
+                    : `Beyond ${money(decided.stopAndCall, input.currency)} the next best way would be the better one.`}
               </Words>
             </Plate>
           ) : null}
@@ -191,14 +194,15 @@ function DecideOf({ bench }: { bench: Bench }) {
           error={error}
           chosen={opened.name === best}
           onChoose={() => {
-            setWeighing((now) => ({ ...now, chosen: opened.name }));
+            // Where to stop was set for another way.
+            setWeighing(({ stopAt: _, ...now }) => ({ ...now, chosen: opened.name }));
             setOpen(undefined);
           }}
           onClose={() => setOpen(undefined)}
           onRemove={() => {
             setOpen(undefined);
             set({ options: withoutOption(input.options, opened.name) });
-            if (chosen === opened.name) setWeighing(({ chosen: _, ...now }) => now);
+            if (chosen === opened.name) setWeighing(({ chosen: _, stopAt: __, ...now }) => now);
           }}
           onChange={(next) => {
             set({
