@@ -90,10 +90,21 @@ export function howSure(facts: PageFacts): PageBlock[] {
             : `; before that we had thought of ${found(predicted)}, ${inHundred(probability)}`),
     ),
   );
-  const thought = troubled(report).map(({ cylinder, cause, which, probability }) =>
+  const place = ({ cylinder }: { cylinder: string | null }) =>
+    cylinder === null ? Infinity : bench.engine.cylinders.indexOf(cylinder);
+  // What is as sure of several cylinders is said once.
+  const alike = new Map<string, { sure: string; what: string; cylinders: (string | null)[] }>();
+  for (const { cylinder, cause, which, probability } of troubled(report).sort((a, b) => place(a) - place(b))) {
+    const one = { sure: inHundred(probability), what: does(which ?? cause), cylinders: [cylinder] };
+    const same = alike.get(`${one.sure} ${one.what}`);
+    if (same) same.cylinders.push(cylinder);
+    else alike.set(`${one.sure} ${one.what}`, one);
+  }
+  const thought = [...alike.values()].map(({ sure, what, cylinders: of }) =>
     sentence(
-      `${inHundred(probability)} that ${cylinder === null ? 'it' : cylinderName(bench, cylinder)} ` +
-        does(which ?? cause),
+      of.length > 1
+        ? `${sure} for each of cylinders ${listed(of.map(String))} that it ${what}`
+        : `${sure} that ${of[0] === null || of[0] === undefined ? 'it' : cylinderName(bench, of[0])} ${what}`,
     ),
   );
   // What nobody sees before the head is off is said beforehand.

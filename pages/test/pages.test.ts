@@ -281,3 +281,8 @@ test('once it was opened the advice follows what was found, not the odds nor the
   const mended = { id: id(72), jobId: id(1), what: 'piston', madeAt: at(13) };
   expect(toJobFile({ ...opened, repairs: [mended] }).found).toBeUndefined();
 });
+
+test('what is as sure of several cylinders is said once, in their order', () => {
+  const page = JSON.stringify(makePage('owner', factsOf(benchOf('motorcycle-four', [40, 41, 40, 42], { lost: [70] }))));
+  expect(page).toMatch(/ for each of cylinders 1, 2, 3 and 4 that it leaks past its piston rings\./);
+});
