@@ -59,6 +59,7 @@ const WORDS: Readonly<Record<string, Words>> = {
   'string.trim': () => 'must not begin or end with a space',
   'string.guid': () => 'must be an id (UUID)',
   'string.isoDate': () => 'must be a date and time (ISO 8601)',
+  instant: () => 'must be a day of the calendar, 1970 to 2200',
   'string.email': () => 'must be an e-mail address',
   'string.pattern.base': () => 'has characters that are not allowed',
   'boolean.base': () => 'must be true or false',

@@ -11,7 +11,7 @@ import { connect } from './store/sequelize';
 async function main(): Promise<void> {
   const databaseUrl = process.env['DATABASE_URL'];
   if (!databaseUrl) throw new Error('DATABASE_URL is not set');
-  const sequelize = connect(databaseUrl);
+  const sequelize = connect(databaseUrl, { patient: true });
   await migrate(sequelize);
   await sequelize.close();
 

@@ -1,8 +1,6 @@
 import compression from 'compression';
 import express, { type Express, Router } from 'express';
 import pg from 'pg';
-import { pino } from 'pino';
-import { pinoHttp } from 'pino-http';
 import { bookRoutes } from './http/books';
 import { addedRoutes } from './http/added';
 import { dateRoutes, feed } from './http/dates';
@@ -16,7 +14,9 @@ import { ownerRoutes } from './http/owners';
 import { pageDoor } from './http/page-door';
 import { pageRoutes } from './http/pages';
 import { photoRoutes } from './http/photos';
-import { notFound, onError, refuse } from './http/problem';
+import { keepable } from './http/keepable';
+import { accessLog } from './http/access-log';
+import { notFound, onError } from './http/problem';
 import { readingRoutes } from './http/readings';
 import { whoAsks } from './http/route';
 import { sameOrigin } from './http/same-origin';
@@ -26,7 +26,7 @@ import { testerRoutes } from './http/testers';
 import { testRoutes } from './http/tests';
 import { trackRoutes } from './http/track';
 import { webApp } from './http/web-app';
-import { connect } from './store/sequelize';
+import { ANSWERED_MS, connect } from './store/sequelize';
 import { openStore, type Store } from './store/store';
 
 const LARGEST_BODY = '256kb';
@@ -41,13 +41,20 @@ export interface Server {
 /** The whole server on a migrated database. It keeps no state of its own: several may stand behind one address. */
 export async function createServer({ databaseUrl, dist }: { databaseUrl: string; dist?: string }): Promise<Server> {
   const store = openStore(connect(databaseUrl));
-  const pool = new pg.Pool({ connectionString: databaseUrl, max: 5, application_name: 'rugged-gauge-sessions' });
+  const pool = new pg.Pool({
+    connectionString: databaseUrl,
+    max: 5,
+    application_name: 'rugged-gauge-sessions',
+    connectionTimeoutMillis: ANSWERED_MS,
+    statement_timeout: ANSWERED_MS,
+    query_timeout: ANSWERED_MS,
+  });
   // A connection that dies while idle is replaced by the pool; without a listener it would end the process.
   pool.on('error', () => undefined);
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', 'weak');
-  app.use(pinoHttp({ logger: pino({ level: process.env['LOG_LEVEL'] ?? 'error' }), autoLogging: false }));
+  app.use(accessLog(process.env['LOG_LEVEL'] ?? 'error'));
   app.use(headers);
   app.use(compression());
   app.use('/api', await api(store, pool));
@@ -62,12 +69,6 @@ export async function createServer({ databaseUrl, dist }: { databaseUrl: string;
       await Promise.all([pool.end(), store.sequelize.close()]);
     },
   };
-}
-
-/** PostgreSQL keeps no NUL in a text: refused before anything looks at the fields. */
-function refuseNul(_req: unknown, _res: unknown, body: Buffer): void {
-  if (body.includes('\\u0000') || body.includes(0))
-    throw refuse.fields([{ field: '', reason: 'holds a character that cannot be kept' }]);
 }
 
 async function api(store: Store, pool: pg.Pool): Promise<Router> {
@@ -85,8 +86,8 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
   routes.use('/sensor', sensorDoor(store));
   // Before the other bodies: a photograph is larger than anything else that is sent.
   const known = await sessions(pool);
-  routes.use('/photos', sameOrigin, express.json({ limit: LARGEST_PHOTO }), known, photoRoutes(store));
-  routes.use(sameOrigin, express.json({ limit: LARGEST_BODY, verify: refuseNul }), known);
+  routes.use('/photos', sameOrigin, express.json({ limit: LARGEST_PHOTO }), keepable, known, photoRoutes(store));
+  routes.use(sameOrigin, express.json({ limit: LARGEST_BODY }), keepable, known);
   routes.use('/session', sessionRoutes(store));
   // From here on nobody is answered without a session.
   routes.use((req, _res, next) => {

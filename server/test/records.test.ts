@@ -146,7 +146,7 @@ describe('bad input is answered at the field, never with a 5xx', () => {
       'complaint',
       /begin or end with a space/,
     ],
-    ['a name of nothing but NUL', 'owners', () => ({ id: randomUUID(), name: '\u0000' }), '', /character/],
+    ['a name of nothing but NUL', 'owners', () => ({ id: randomUUID(), name: '\u0000' }), 'name', /character/],
     [
       'overrule of no cylinder',
       'overrules',

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { id, instant } from '../records/record';
 import { type PageBlock, PAGE_KINDS, type PageDocument } from './document';
 
 const words = (most: number) => Joi.string().max(most).allow('');
@@ -53,7 +54,7 @@ const block = Joi.alternatives()
     is('photos', {
       label: line().required(),
       photos: Joi.array()
-        .items({ id: Joi.string().guid().required(), caption: words(200).required() })
+        .items({ id: id().required(), caption: words(200).required() })
         .max(8)
         .required(),
     }),
@@ -66,7 +67,7 @@ export const pageDocumentSchema = Joi.object<PageDocument>({
   title: line().required(),
   lead: Joi.string().trim().min(1).max(600).required(),
   shop: line().required(),
-  madeAt: Joi.string().isoDate().required(),
+  madeAt: instant().required(),
   day: line().required(),
   job: words(40),
   blocks: Joi.array().items(block).max(30).required(),

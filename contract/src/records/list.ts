@@ -4,7 +4,7 @@ import type { Machine } from './machine';
 import type { Owner } from './owner';
 import type { EngineRecord } from './engine';
 import type { BookRecord } from './book';
-import { instant } from './record';
+import { id, instant } from './record';
 
 /** A page of a list. `next` is handed back as `before` to get the following page. */
 export interface Page<T> {
@@ -22,12 +22,14 @@ export interface JobsQuery {
   limit: number;
   engineId?: string;
 }
+/** What the column of a number holds. */
+const LARGEST_NUMBER = 2_147_483_647;
 export const jobsQuerySchema = Joi.object<JobsQuery>({
   status: Joi.string().valid('open', 'closed', 'all').default('open'),
   search: Joi.string().max(100).allow(''),
-  before: Joi.number().integer().min(1),
+  before: Joi.number().integer().min(1).max(LARGEST_NUMBER),
   limit: Joi.number().integer().min(1).max(50).default(20),
-  engineId: Joi.string().guid(),
+  engineId: id(),
 });
 
 /** What changed on the benches of a shop since an instant of the server's. */

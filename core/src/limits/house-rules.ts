@@ -1,3 +1,4 @@
+import { CYCLES, FAMILIES } from '../engine/build';
 import type { Engine } from '../engine/engine';
 import { InputError } from '../quantity/input-error';
 import { toKPa } from '../quantity/pressure';
@@ -24,6 +25,14 @@ export function defaultHouseRules(engine: Pick<Engine, 'family' | 'cycle'>): Hou
 /** The shop's school laid over the defaults. */
 export function houseRulesFor(engine: Pick<Engine, 'family' | 'cycle'>, shop: Partial<HouseRules> = {}): HouseRules {
   return { ...defaultHouseRules(engine), ...shop };
+}
+
+/**
+ * Rules of a shop stand beside the usual ones of every kind of engine: none may cross them.
+ * @throws InputError naming the field
+ */
+export function checkShopRules(rules: Partial<HouseRules>): void {
+  for (const family of FAMILIES) for (const cycle of CYCLES) checkHouseRules(houseRulesFor({ family, cycle }, rules));
 }
 
 /** Refuses bands that cross: watch must come before the limit. */

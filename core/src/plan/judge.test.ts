@@ -291,6 +291,17 @@ describe('bad input names its field', () => {
   });
 });
 
+test('rules of the shop that cross, and a place that is nowhere, give way to the usual ones and are named', () => {
+  const { cylinders, cautions } = judge(
+    job({ 1: 150 }, { houseRules: { spreadWatchPercent: 50 }, site: { altitudeM: 12000 } }),
+  );
+  expect(cylinders[0]?.compression).not.toBeNull();
+  expect(cautions.flatMap((one) => (one.caution === 'entry-left-out' ? [one.field] : []))).toEqual([
+    'houseRules.spreadWatchPercent',
+    'site.altitudeM',
+  ]);
+});
+
 describe('properties', () => {
   const peaks = fc.record({
     1: fc.integer({ min: 0, max: 300 }),

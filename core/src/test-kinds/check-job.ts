@@ -4,18 +4,18 @@ import type { JobFile } from '../jobfile/job-file';
 import { listOf, readingsOf, type Test, type TestKind, type TestOf } from '../jobfile/tests';
 import { checkHouseRules, houseRulesFor } from '../limits/house-rules';
 import { checkBook } from '../limits/check-book';
+import { defined } from '../quantity/defined';
 import { InputError, within } from '../quantity/input-error';
 import { KINDS } from './registry';
 
 /**
- * A job without the entries that cannot be true, and what was wrong with each. Where nothing is left of what was read,
- * or where the engine itself cannot be, there is nothing to judge.
+ * A job without the entries that cannot be true, and what was wrong with each: rules of the shop that cross, and a site
+ * that is nowhere, give way to the usual ones. Where nothing is left of what was read, or where the engine itself cannot
+ * be, there is nothing to judge.
  * @throws InputError with the path from the top of the job
  */
 export function believable(job: JobFile): { job: JobFile; leftOut: InputError[] } {
   within('engine', () => checkEngine(job.engine));
-  within('houseRules', () => checkHouseRules(houseRulesFor(job.engine, job.houseRules)));
-  within('site', () => siteAtmosphere(job.site));
   const leftOut: InputError[] = [];
   const stands = (check: () => void): boolean => {
     try {
@@ -27,8 +27,16 @@ export function believable(job: JobFile): { job: JobFile; leftOut: InputError[] 
       return false;
     }
   };
-  const books = job.books?.filter((book, i) => stands(() => within(`books[${i}]`, () => checkBook(book))));
-  const checked: JobFile = books ? { ...job, books } : job;
+  const { houseRules, site, books: given, ...rest } = job;
+  const rulesStand = stands(() => within('houseRules', () => checkHouseRules(houseRulesFor(job.engine, houseRules))));
+  const siteStands = stands(() => within('site', () => siteAtmosphere(site)));
+  const books = given?.filter((book, i) => stands(() => within(`books[${i}]`, () => checkBook(book))));
+  const checked: JobFile = defined({
+    ...rest,
+    books,
+    houseRules: rulesStand ? houseRules : undefined,
+    site: siteStands ? site : undefined,
+  });
   let kept = 0;
   const tests = job.tests?.map((test, i) => {
     const good = readable(test.kind, test, checked, `tests[${i}]`, stands);

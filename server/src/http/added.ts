@@ -20,9 +20,11 @@ export function addedRoutes(store: Store): Router {
     routes.post(
       `/${name}`,
       route<NewAdded<N>>(store, 'signed-in', ADDED_SCHEMAS[name], async (shop, row) => {
-        await checkCylinder(shop, row);
-        await ALLOWED[name]?.(shop, row);
-        return created(await shop.create(name, { ...row, madeBy: shop.personId }));
+        const check = async () => {
+          await checkCylinder(shop, row);
+          await ALLOWED[name]?.(shop, row);
+        };
+        return created(await shop.create(name, { ...row, madeBy: shop.personId }, { check }));
       }),
     );
   ADDED_NAMES.forEach(add);
@@ -43,8 +45,6 @@ async function checkCylinder(shop: ShopScope, row: { jobId: string; cylinder?: s
 
 /** Nothing is signed while a caution is unread. */
 async function everyCautionRead(shop: ShopScope, signature: NewAdded<'signatures'>): Promise<void> {
-  // Sent twice it is the same signature: what was read then is not asked again.
-  if (await shop.find('signatures', signature.id)) return;
   const json = await benchJson(shop, signature.jobId);
   const bench = JSON.parse(json ?? '{}') as Bench;
   const { engine, books, houseRules, tests } = toJobFile(bench);

@@ -1,8 +1,9 @@
 import { bookChangeSchema, booksQuerySchema, newBookSchema } from '@rugged/contract';
 import { InputError } from '@rugged/core';
 import { Router } from 'express';
-import { booksPage, putOnEngine } from '../store/book-query';
+import { booksPage, MOST_BOOKS, putOnEngine } from '../store/book-query';
 import type { Store } from '../store/store';
+import { refuse } from './problem';
 import { changed, created, route } from './route';
 
 /** `/api/books`: the shop's library of manuals' figures. */
@@ -15,9 +16,14 @@ export const bookRoutes = (store: Store): Router =>
     .post(
       '/',
       route(store, 'signed-in', newBookSchema, async (shop, { engineId, ...book }) => {
-        if (engineId !== undefined && !(await shop.find('engines', engineId)))
-          throw new InputError('engineId', 'not-known-here');
-        const answer = created(await shop.create('books', book));
+        const check = async () => {
+          if (engineId === undefined) return;
+          const engine = (await shop.find('engines', engineId)) as { bookIds?: string[] } | undefined;
+          if (!engine) throw new InputError('engineId', 'not-known-here');
+          if ((engine.bookIds ?? []).length >= MOST_BOOKS)
+            throw refuse.fields([{ field: 'engineId', reason: `has ${MOST_BOOKS} books already: take one off first` }]);
+        };
+        const answer = created(await shop.create('books', book, { check }));
         if (engineId === undefined || !('json' in answer)) return answer;
         await putOnEngine(shop, book.id, engineId);
         return { ...answer, json: { ...(answer.json as object), engineId } };

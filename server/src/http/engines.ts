@@ -41,8 +41,7 @@ export const engineRoutes = (store: Store): Router =>
     .post(
       '/',
       route(store, 'signed-in', newEngineSchema, async (shop, engine) => {
-        await booksAreHere(shop, engine.bookIds);
-        return created(await shop.create('engines', engine));
+        return created(await shop.create('engines', engine, { check: () => booksAreHere(shop, engine.bookIds) }));
       }),
     )
     .patch(

@@ -1,5 +1,4 @@
 import {
-  asJobFile,
   type Bench,
   changesQuerySchema,
   jobChangeSchema,
@@ -65,6 +64,6 @@ export const jobRoutes = (store: Store): Router =>
     .get(
       '/:id/judgement',
       route(store, 'signed-in', null, async (shop, _, { id }) => ({
-        json: report(judge(asJobFile(await jobFile(shop, id('job'))))),
+        json: report(judge(await jobFile(shop, id('job')))),
       })),
     );

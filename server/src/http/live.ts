@@ -14,6 +14,7 @@ import Joi from 'joi';
 import { due, hello, type LiveEvent, parsePlace, type Place } from '../live/stream';
 import { asJson } from '../store/json-sql';
 import type { Store } from '../store/store';
+import { endWithSession } from './end-with-session';
 import { Refusal, refuse } from './problem';
 import { route } from './route';
 
@@ -37,7 +38,7 @@ const querySchema = Joi.object<LiveQuery>({
   kind: Joi.string()
     .valid(...LIVE_KINDS)
     .required(),
-  jobId: Joi.string().guid().required(),
+  jobId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   cylinder: Joi.string().min(1).max(12).required(),
   take: Joi.number().integer().min(0).max(1e9).required(),
   throttle: Joi.string().valid('open', 'closed').default('open'),
@@ -73,7 +74,12 @@ export const liveRoutes = (store: Store): Router =>
         { format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, engine: row.engine, site: row.site, virtual: row.hidden },
         query,
       );
-      return { write: (res) => stream(res, query.kind, take, parsePlace(req.get('Last-Event-ID') ?? query.after)) };
+      return {
+        write: (res) => {
+          endWithSession(store, req, res);
+          stream(res, query.kind, take, parsePlace(req.get('Last-Event-ID') ?? query.after));
+        },
+      };
     }),
   );
 

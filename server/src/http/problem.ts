@@ -46,14 +46,14 @@ function asRefusal(error: unknown): Refusal {
   if (error instanceof UniqueConstraintError) return new Refusal(409, 'duplicate', 'It is already there');
   if (error instanceof ForeignKeyConstraintError)
     return refuse.fields([{ field: referenceField(error), reason: 'is not known in this shop' }]);
-  if (error instanceof ConnectionError || error instanceof ConnectionAcquireTimeoutError) {
-    return new Refusal(503, 'database-unavailable', 'The database is not available');
-  }
+  if (isAway(error)) return AWAY;
   if (error instanceof DatabaseError) {
     const { code, constraint } = error.parent as { code?: string; constraint?: string };
     if (code === '23514') return refuse.fields([{ field: constraint ?? '', reason: 'is outside what can be kept' }]);
     if (code === '23001') return new Refusal(409, 'append-only', 'Readings are only added, never changed');
-    if (code === '57014') return new Refusal(503, 'timeout', 'The database took too long');
+    if (code === '57014') return new Refusal(503, 'timeout', 'The database took too long. Send it again');
+    // A figure beyond its column, a day that no calendar has, bytes that are no text.
+    if (code?.startsWith('22')) return refuse.fields([{ field: '', reason: 'holds a value that cannot be kept' }]);
   }
   const http = error as { status?: unknown; type?: string; expose?: boolean; message?: string };
   if (typeof http.status === 'number' && http.status >= 400 && http.status < 500) {
@@ -63,7 +63,29 @@ function asRefusal(error: unknown): Refusal {
       BODY_WORDS[http.type ?? ''] ?? (http.expose ? (http.message ?? 'Bad request') : 'Bad request'),
     );
   }
-  return new Refusal(500, 'internal', 'Something went wrong here. Nothing was changed; try again');
+  return new Refusal(500, 'internal', 'Something went wrong here. Send it again: nothing is kept twice');
+}
+
+const AWAY = new Refusal(
+  503,
+  'database-unavailable',
+  'The database does not answer. Send it again: nothing is kept twice',
+);
+/** Seconds after which it is worth asking again. */
+const RETRY_AFTER = 5;
+/** Its connection refused, cut, or silent; shutting down, starting, or with no place left. */
+const AWAY_CODES = /^(08|57P|53)|^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/;
+const AWAY_WORDS = /^(timeout exceeded when trying to connect|Query read timeout|Connection terminated)/;
+
+/** The session store and prepared queries speak to the database without Sequelize's own errors. */
+function isAway(error: unknown): boolean {
+  if (error instanceof ConnectionError || error instanceof ConnectionAcquireTimeoutError) return true;
+  const { code, message = '', parent } = error as { code?: unknown; message?: string; parent?: unknown };
+  return (
+    (typeof code === 'string' && AWAY_CODES.test(code)) ||
+    AWAY_WORDS.test(message) ||
+    (parent !== undefined && parent !== null && isAway(parent))
+  );
 }
 
 /** What the body parser refuses, in plain words. */
@@ -88,6 +110,7 @@ export const onError: ErrorRequestHandler = (error, req, res, next) => {
   if (res.headersSent) return next(error);
   const refusal = asRefusal(error);
   if (refusal.status >= 500) req.log?.error({ err: error }, refusal.message);
+  if (refusal.status === 503) res.setHeader('Retry-After', RETRY_AFTER);
   res
     .status(refusal.status)
     .type('application/problem+json')
@@ -96,6 +119,8 @@ export const onError: ErrorRequestHandler = (error, req, res, next) => {
         type: `urn:rugged-gauge:problem:${refusal.code}`,
         title: refusal.message,
         status: refusal.status,
+        // The same stands in the log.
+        ...(typeof req.id === 'string' ? { request: req.id } : {}),
         ...refusal.extra,
       }),
     );

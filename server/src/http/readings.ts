@@ -1,31 +1,39 @@
-import { newReadingSchema, type NewReading, type TestRecord, toTest } from '@rugged/contract';
+import { KIND_SCHEMAS, newReadingSchema, type NewReading, type TestRecord, toTest } from '@rugged/contract';
 import { type Book, checkJob, type Engine, InputError, JOB_FILE_FORMAT, JOB_FILE_VERSION } from '@rugged/core';
 import { Router } from 'express';
 import { asJson, BOOKS } from '../store/json-sql';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
+import { refuse } from './problem';
 import { created, route } from './route';
 
 /** `/api/readings`: one attempt, held against its engine, its books and its tester before it is kept. */
 export const readingRoutes = (store: Store): Router =>
   Router().post(
     '/',
-    route(store, 'signed-in', newReadingSchema, async (shop, reading) => {
-      checkInContext(reading, await contextOf(shop, reading));
-      return created(await shop.create('readings', { ...reading, takenBy: shop.personId }));
-    }),
+    route(store, 'signed-in', newReadingSchema, async (shop, reading) =>
+      created(
+        await shop.create(
+          'readings',
+          { ...reading, takenBy: shop.personId },
+          { check: async () => checkInContext(reading, await contextOf(shop, reading)) },
+        ),
+      ),
+    ),
   );
 
 interface Context {
   engine: Engine;
   books: Book[];
   test: TestRecord;
+  readings: number;
 }
 
 async function contextOf(shop: ShopScope, reading: NewReading): Promise<Context> {
   const [row] = await shop.select<Context>(
     `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, json_strip_nulls(${BOOKS}) AS books,
-       json_strip_nulls(${asJson('tests', 't')}) AS test
+       json_strip_nulls(${asJson('tests', 't')}) AS test,
+       (SELECT count(*)::int FROM readings r WHERE r.test_id = t.id) AS readings
      FROM tests t JOIN jobs j ON j.id = t.job_id JOIN engines e ON e.id = j.engine_id
      WHERE t.shop_id = $1 AND t.id = $2`,
     reading.testId,
@@ -35,9 +43,12 @@ async function contextOf(shop: ShopScope, reading: NewReading): Promise<Context>
 }
 
 /** The reading alone in a job of its own: the same sense that a whole job is held to. */
-function checkInContext(reading: NewReading, { engine, books, test }: Context): void {
+function checkInContext(reading: NewReading, { engine, books, test, readings }: Context): void {
   if (test.kind !== reading.kind)
     throw new InputError('kind', 'of-another-kind', { kind: reading.kind, test: test.kind });
+  const { most } = KIND_SCHEMAS[test.kind];
+  if (readings >= most)
+    throw refuse.fields([{ field: 'testId', reason: `has ${most} readings already: begin another test` }]);
   try {
     checkJob({ format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, engine, books, tests: [toTest(test, [reading])] });
   } catch (error) {

@@ -36,7 +36,9 @@ export function route<T = undefined>(
   answer: (shop: ShopScope, input: T, call: Call) => Promise<Answer> | Answer,
 ): RequestHandler {
   return async (req, res) => {
-    const shop = new ShopScope(store, whoAsks(req));
+    const who = whoAsks(req);
+    if (!(await store.standing.of(who))) throw signedOut();
+    const shop = new ShopScope(store, who);
     give(res, await answer(shop, inputOf(schema, req), callOf(req)));
   };
 }
@@ -54,11 +56,13 @@ export function openRoute<T = undefined>(
 /** The one place that says which shop a request speaks for. */
 export function whoAsks(req: Request): Who {
   const who = req.session.who;
-  if (!who) throw new Refusal(401, 'signed-out', 'Sign in first');
+  if (!who) throw signedOut();
   return who;
 }
 
-const uuid = Joi.string().guid();
+const signedOut = () => new Refusal(401, 'signed-out', 'Sign in first');
+
+const uuid = Joi.string().guid({ separator: '-', wrapper: false });
 
 /** An id of the path: what is no id at all is not found either. */
 const callOf = (req: Request): Call => ({

@@ -17,6 +17,7 @@ import {
 import type { LiveEvent } from '../live/stream';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
+import { endWithSession } from './end-with-session';
 import { Refusal, refuse } from './problem';
 import { openRoute, route } from './route';
 
@@ -67,7 +68,12 @@ export const sensorRoutes = (store: Store): Router =>
           );
           if (!sensor) throw refuse.missing('sensor');
           const resumed = parseJoinedPlace(req.get('Last-Event-ID') ?? after);
-          return { write: (res) => void relay(store, res, sensor, resumed) };
+          return {
+            write: (res) => {
+              endWithSession(store, req, res);
+              void relay(store, res, sensor, resumed);
+            },
+          };
         },
       ),
     );

@@ -3,9 +3,9 @@ import { promisify } from 'node:util';
 import { signInSchema } from '@rugged/contract';
 import connectPgSimple from 'connect-pg-simple';
 import { Router } from 'express';
-import rateLimit from 'express-rate-limit';
 import session from 'express-session';
 import type { Pool } from 'pg';
+import { guessesOf } from '../accounts/guesses';
 import { NOBODY, verifyPassword } from '../accounts/password';
 import { present } from '../store/models';
 import { withLearned } from '../store/opened';
@@ -40,20 +40,12 @@ async function sharedSecret(pool: Pool): Promise<string> {
   return (rows[0] as { secret: string }).secret;
 }
 
+const wrong = () => new Refusal(401, 'wrong-password', 'That address and password do not go together');
+const tooMany = () => new Refusal(429, 'too-many-tries', 'Too many wrong tries. Wait a quarter of an hour');
+
 /** `/api/session`: sign in, who am I, sign out. */
 export function sessionRoutes(store: Store): Router {
   const { models } = store;
-  const slowGuessing = rateLimit({
-    windowMs: 15 * 60_000,
-    limit: 20,
-    skipSuccessfulRequests: true,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    handler: () => {
-      throw new Refusal(429, 'too-many-tries', 'Too many wrong tries. Wait a quarter of an hour');
-    },
-  });
-
   async function describe(who: Who) {
     const [person, shop, testers] = await Promise.all([
       models.people.findByPk(who.personId),
@@ -72,11 +64,18 @@ export function sessionRoutes(store: Store): Router {
   return Router()
     .post(
       '/',
-      slowGuessing,
       openRoute(signInSchema, async ({ email, password }, { req }) => {
-        const person = await models.people.findOne({ where: { email: email.trim().toLowerCase() } });
+        const account = email.trim().toLowerCase();
+        const address = req.ip ?? '';
+        const guesses = await guessesOf(store, account, address);
+        if (guesses.isOver) throw tooMany();
+        const person = await models.people.findOne({ where: { email: account } });
         const right = await verifyPassword(password, (person?.get('passwordHash') as string) ?? NOBODY);
-        if (!person || !right) throw new Refusal(401, 'wrong-password', 'That address and password do not go together');
+        if (!person || !right || person.get('leftAt')) {
+          await guesses.noteWrong();
+          // From an address that guesses at many accounts only the right password still opens one.
+          throw guesses.fromAddressIsOver ? tooMany() : wrong();
+        }
         await promisify(req.session.regenerate.bind(req.session))();
         req.session.who = { personId: person.get('id') as string, shopId: person.get('shopId') as string };
         return { status: 201, json: await describe(req.session.who) };

@@ -1,4 +1,5 @@
 import { type Shop, shopChangeSchema } from '@rugged/contract';
+import { checkShopRules, within } from '@rugged/core';
 import { Router } from 'express';
 import type { Store } from '../store/store';
 import { withLearned, withoutDone, withoutOpened } from '../store/opened';
@@ -9,6 +10,7 @@ export const shopRoutes = (store: Store): Router =>
   Router().patch(
     '/',
     route(store, 'signed-in', shopChangeSchema, async (shop, { houseRules, prices, ...change }) => {
+      if (houseRules) within('houseRules', () => checkShopRules(withoutOpened(houseRules)));
       const kept = {
         ...change,
         ...(houseRules ? { houseRules: withoutOpened(houseRules) } : {}),

@@ -36,10 +36,13 @@ export async function booksPage(
 const UUID_LENGTH = 36;
 
 /** Puts a book after those that an engine has. Sent twice it stands there once. */
+/** A job file has room for so many, and nobody reads more. */
+export const MOST_BOOKS = 20;
+
 export async function putOnEngine(scope: ShopScope, bookId: string, engineId: string): Promise<void> {
   await scope.select(
     `UPDATE engines SET book_ids = array_append(book_ids, $2::uuid), version = version + 1
-     WHERE shop_id = $1 AND id = $3 AND NOT $2::uuid = ANY(book_ids)`,
+     WHERE shop_id = $1 AND id = $3 AND NOT $2::uuid = ANY(book_ids) AND cardinality(book_ids) < ${MOST_BOOKS}`,
     bookId,
     engineId,
   );

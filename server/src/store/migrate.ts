@@ -11,6 +11,7 @@ import { up as readHere } from './migrations/007-read-here';
 import { up as touched } from './migrations/008-touched';
 import { up as sensors } from './migrations/009-sensors';
 import { up as pages } from './migrations/010-pages';
+import { up as trust } from './migrations/011-trust';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -24,6 +25,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '008-touched': touched,
   '009-sensors': sensors,
   '010-pages': pages,
+  '011-trust': trust,
 };
 
 const ADVISORY_LOCK = 727_001;

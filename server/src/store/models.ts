@@ -34,27 +34,48 @@ export interface PersonRow {
   name: string;
   email: string;
   passwordHash: string;
+  /** Since then nobody is let in under it. */
+  leftAt: Date | null;
 }
-export type OwnerRow = { id: string; shopId: string; name: string; version: number } & Nullable<{
-  phone: string;
-  email: string;
-  note: string;
-}>;
-export type MachineRow = { id: string; shopId: string; ownerId: string; name: string; version: number } & Nullable<{
-  serial: string;
-  note: string;
-}>;
-export type EngineRow = { id: string; shopId: string; machineId: string; name: string; version: number } & Nullable<
-  Required<Engine> & { hidden: Virtual; simulated: boolean; model: string; dueEveryUse: number; dueEveryMonths: number }
-> & { bookIds: string[] };
-export type BookRow = { id: string; shopId: string; source: string; figures: object; version: number } & Nullable<{
-  engineTemperature: string;
-  conditions: string;
-  model: string;
-  page: string;
-  retired: boolean;
-}>;
-export type JobRow = {
+/** The digest of what was sent when it was made, so that the same request is recognised whatever was changed since. */
+interface MadeFrom {
+  madeFrom: string | null;
+}
+export type OwnerRow = MadeFrom & { id: string; shopId: string; name: string; version: number } & Nullable<{
+    phone: string;
+    email: string;
+    note: string;
+  }>;
+export type MachineRow = MadeFrom & {
+  id: string;
+  shopId: string;
+  ownerId: string;
+  name: string;
+  version: number;
+} & Nullable<{ serial: string; note: string }>;
+export type EngineRow = MadeFrom & {
+  id: string;
+  shopId: string;
+  machineId: string;
+  name: string;
+  version: number;
+} & Nullable<
+    Required<Engine> & {
+      hidden: Virtual;
+      simulated: boolean;
+      model: string;
+      dueEveryUse: number;
+      dueEveryMonths: number;
+    }
+  > & { bookIds: string[] };
+export type BookRow = MadeFrom & {
+  id: string;
+  shopId: string;
+  source: string;
+  figures: object;
+  version: number;
+} & Nullable<{ engineTemperature: string; conditions: string; model: string; page: string; retired: boolean }>;
+export type JobRow = MadeFrom & {
   id: string;
   shopId: string;
   number: number;
@@ -67,17 +88,17 @@ export type JobRow = {
   openedBy: string;
   version: number;
 } & Nullable<{
-  alreadyDone: string;
-  symptoms: Symptom[];
-  purpose: Purpose;
-  otherSaid: string;
-  meter: number;
-  usedBefore: number;
-  readHere: ReadHereLimit;
-  closedAt: Date;
-  /** Engine and books as they were when the job was closed. */
-  sheet: object;
-}>;
+    alreadyDone: string;
+    symptoms: Symptom[];
+    purpose: Purpose;
+    otherSaid: string;
+    meter: number;
+    usedBefore: number;
+    readHere: ReadHereLimit;
+    closedAt: Date;
+    /** Engine and books as they were when the job was closed. */
+    sheet: object;
+  }>;
 export type TestRow = {
   id: string;
   shopId: string;
@@ -106,7 +127,7 @@ export type OverruleRow = {
 } & Nullable<{ cylinder: string; state: State; cause: CauseName }>;
 /** Added once by somebody, never changed. */
 type Made = { id: string; shopId: string; jobId: string; madeAt: Date; madeBy: string };
-export type TesterRow = {
+export type TesterRow = MadeFrom & {
   id: string;
   shopId: string;
   kind: string;
@@ -178,7 +199,8 @@ export interface Models {
 
 const { ARRAY, UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE, DATEONLY, BLOB } = DataTypes;
 const id = { type: UUID, primaryKey: true };
-const version = { type: INTEGER, defaultValue: 1 };
+/** Of what changes later: its version, and the digest of what it was made from. */
+const changing = { version: { type: INTEGER, defaultValue: 1 }, madeFrom: TEXT };
 const made = { id, shopId: UUID, jobId: UUID, madeAt: DATE, madeBy: UUID };
 
 /** Column types by table. Names are the wire's; the database's are the same in snake case. */
@@ -192,11 +214,11 @@ const TABLES = {
     nextJobNumber: INTEGER,
     feedSecret: TEXT,
     prices: JSONB,
-    version,
+    version: changing.version,
   },
-  people: { id, shopId: UUID, name: TEXT, email: TEXT, passwordHash: TEXT },
-  owners: { id, shopId: UUID, name: TEXT, phone: TEXT, email: TEXT, note: TEXT, version },
-  machines: { id, shopId: UUID, ownerId: UUID, name: TEXT, serial: TEXT, note: TEXT, version },
+  people: { id, shopId: UUID, name: TEXT, email: TEXT, passwordHash: TEXT, leftAt: DATE },
+  owners: { id, shopId: UUID, name: TEXT, phone: TEXT, email: TEXT, note: TEXT, ...changing },
+  machines: { id, shopId: UUID, ownerId: UUID, name: TEXT, serial: TEXT, note: TEXT, ...changing },
   engines: {
     id,
     shopId: UUID,
@@ -241,7 +263,7 @@ const TABLES = {
     plug: JSONB,
     hidden: JSONB,
     simulated: BOOLEAN,
-    version,
+    ...changing,
   },
   books: {
     id,
@@ -253,7 +275,7 @@ const TABLES = {
     engineTemperature: TEXT,
     conditions: TEXT,
     figures: JSONB,
-    version,
+    ...changing,
   },
   jobs: {
     id,
@@ -275,7 +297,7 @@ const TABLES = {
     openedAt: DATE,
     closedAt: DATE,
     openedBy: UUID,
-    version,
+    ...changing,
   },
   tests: { id, shopId: UUID, jobId: UUID, kind: TEXT, conditions: JSONB, startedAt: DATE, startedBy: UUID },
   readings: {
@@ -312,7 +334,7 @@ const TABLES = {
     comparison: JSONB,
     usual: BOOLEAN,
     retired: BOOLEAN,
-    version,
+    ...changing,
   },
   ticks: { ...made, procedure: TEXT, step: TEXT, mark: TEXT },
   signatures: { ...made, procedure: TEXT },
@@ -357,6 +379,7 @@ const INSIDE = new Set([
   'startedBy',
   'takenBy',
   'madeBy',
+  'madeFrom',
   'hidden',
   'image',
 ]);

@@ -1,5 +1,5 @@
 import type { NewJob } from '@rugged/contract';
-import { QueryTypes, UniqueConstraintError } from 'sequelize';
+import { QueryTypes } from 'sequelize';
 import type { ShopScope } from './scope';
 import type { Created } from './store';
 
@@ -11,18 +11,21 @@ export async function openJob(scope: ShopScope, job: NewJob): Promise<Created> {
   const { sequelize, models } = scope.store;
   const row = { ...job, openedBy: scope.personId };
   if (await models.jobs.findByPk(job.id)) return scope.create('jobs', row);
-  try {
-    return await scope.transaction(async (transaction) => {
-      const [shop] = await sequelize.query<{ number: number; houseRules: object }>(
-        'UPDATE shops SET next_job_number = next_job_number + 1 WHERE id = $1 RETURNING next_job_number - 1 AS ' +
-          'number, house_rules AS "houseRules"',
-        { bind: [scope.shopId], type: QueryTypes.SELECT, transaction },
-      );
-      return scope.create('jobs', { houseRules: shop?.houseRules, ...row, number: shop?.number }, transaction);
+  return scope.transaction(async (transaction) => {
+    // One job of a shop at a time: whoever comes second with the same one finds it, and no number is lost.
+    const [shop] = await sequelize.query<{ number: number; houseRules: object }>(
+      'SELECT next_job_number AS number, house_rules AS "houseRules" FROM shops WHERE id = $1 FOR UPDATE',
+      { bind: [scope.shopId], type: QueryTypes.SELECT, transaction },
+    );
+    const made = await scope.create('jobs', row, {
+      transaction,
+      more: { number: shop?.number, ...('houseRules' in row ? {} : { houseRules: shop?.houseRules }) },
     });
-  } catch (error) {
-    // The same request came twice at once and the other one was first.
-    if (error instanceof UniqueConstraintError) return scope.create('jobs', row);
-    throw error;
-  }
+    if (made.outcome === 'created')
+      await sequelize.query('UPDATE shops SET next_job_number = next_job_number + 1 WHERE id = $1', {
+        bind: [scope.shopId],
+        transaction,
+      });
+    return made;
+  });
 }

@@ -1,7 +1,7 @@
 import type { Client } from 'pg';
 import { type Model, type ModelStatic, QueryTypes, type Transaction } from 'sequelize';
 import { asRow, emptied, present, type Table } from './models';
-import { type Changed, changeVersion, type Created, createOnce, type Store } from './store';
+import { type Changed, changeVersion, type Created, createOnce, type HowToCreate, type Store } from './store';
 
 /** Who asks, and the shop every row of the answer must belong to. */
 export interface Who {
@@ -31,9 +31,9 @@ export class ShopScope {
     return this.store.models[table];
   }
 
-  /** Creates a row under the id its client chose; sent again it is found. */
-  create<T extends { id: string }>(table: Table, row: T, transaction?: Transaction): Promise<Created> {
-    return createOnce(this.model(table), this.shopId, asRow(table, row), transaction);
+  /** Creates a row under the id its client chose; sent again it is found, before anything is checked. */
+  create<T extends { id: string }>(table: Table, row: T, how: HowToCreate = {}): Promise<Created> {
+    return createOnce(this.model(table), this.shopId, asRow(table, row), how);
   }
 
   /** Changes a row from the version it was read at. */

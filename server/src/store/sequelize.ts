@@ -1,14 +1,21 @@
 import { Sequelize } from 'sequelize';
 
-export function connect(url: string): Sequelize {
+/** Whoever waits longer for the database is told that it does not answer, ms. */
+export const ANSWERED_MS = 4500;
+
+/**
+ * @param patient for migrations: a statement may take as long as it takes
+ */
+export function connect(url: string, { patient = false } = {}): Sequelize {
   return new Sequelize(url, {
     dialect: 'postgres',
     logging: false,
-    pool: { max: 10, min: 1, acquire: 10_000, idle: 10_000 },
+    pool: { max: 10, min: 1, acquire: ANSWERED_MS, idle: 10_000 },
     dialectOptions: {
-      statement_timeout: 10_000,
+      // The second for a database that is frozen, and cannot stop itself.
+      ...(patient ? {} : { statement_timeout: ANSWERED_MS, query_timeout: ANSWERED_MS }),
       idle_in_transaction_session_timeout: 15_000,
-      connectionTimeoutMillis: 5_000,
+      connectionTimeoutMillis: ANSWERED_MS - 500,
       application_name: 'rugged-gauge',
       keepAlive: true,
     },

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import {
   type CreationAttributes,
@@ -7,34 +8,50 @@ import {
   type Transaction,
   UniqueConstraintError,
 } from 'sequelize';
+import { Standing } from '../accounts/standing';
 import { defineModels, type Models, present } from './models';
 
 export interface Store {
   sequelize: Sequelize;
   models: Models;
+  standing: Standing;
 }
 
 export function openStore(sequelize: Sequelize): Store {
-  return { sequelize, models: defineModels(sequelize) };
+  const store = { sequelize, models: defineModels(sequelize) } as Store;
+  store.standing = new Standing(store);
+  return store;
 }
 
 export type Created = { outcome: 'created' | 'replayed'; row: Record<string, unknown> } | { outcome: 'differs' };
 
+export interface HowToCreate {
+  transaction?: Transaction | undefined;
+  check?: (() => Promise<void>) | undefined;
+  /** Columns beside what was sent. */
+  more?: Record<string, unknown> | undefined;
+}
+
 /**
  * Creates a row under the id its client chose. The same request again finds its row; another one under that id differs.
  * A row of another shop under that id differs too, so that nothing is told of it.
+ *
+ * @param check what must hold of a new row; what was kept once is never asked again, whatever has changed since
  */
 export async function createOnce<M extends Model>(
   model: ModelStatic<M>,
   shopId: string,
   row: { id: string } & Record<string, unknown>,
-  transaction?: Transaction,
+  { transaction, check, more }: HowToCreate = {},
 ): Promise<Created> {
+  const changes = 'madeFrom' in model.getAttributes();
+  const madeFrom = changes ? digestOf(row) : undefined;
   const found = await model.findOne({ where: { id: row.id } as never, ...(transaction ? { transaction } : {}) });
-  if (found) return replayOf(found, shopId, row);
+  if (found) return replayOf(found, shopId, row, madeFrom);
+  await check?.();
   try {
     const created = await model.create(
-      { ...row, shopId } as unknown as CreationAttributes<M>,
+      { ...row, ...more, shopId, ...(changes ? { madeFrom } : {}) } as unknown as CreationAttributes<M>,
       transaction ? { transaction } : {},
     );
     return { outcome: 'created', row: present(created) };
@@ -44,29 +61,49 @@ export async function createOnce<M extends Model>(
     if (!(error instanceof UniqueConstraintError) || transaction || !('id' in error.fields)) throw error;
     const first = await model.findOne({ where: { id: row.id } as never });
     if (!first) throw error;
-    return replayOf(first, shopId, row);
+    return replayOf(first, shopId, row, madeFrom);
   }
 }
 
-function replayOf(found: Model, shopId: string, row: Record<string, unknown>): Created {
+function replayOf(found: Model, shopId: string, row: Record<string, unknown>, madeFrom: string | undefined): Created {
   const stored = found.get({ plain: true }) as Record<string, unknown>;
-  const { openedBy, startedBy, takenBy, madeBy, ...sent } = row;
   const same =
-    stored['shopId'] === shopId && Object.entries(sent).every(([field, value]) => sameValue(stored[field], value));
+    stored['shopId'] === shopId &&
+    ((madeFrom !== undefined && stored['madeFrom'] === madeFrom) ||
+      Object.entries(sentOf(row)).every(([field, value]) => sameValue(stored[field], value)));
   return same ? { outcome: 'replayed', row: present(found) } : { outcome: 'differs' };
+}
+
+/** What the client sent: who asks is added here. */
+const sentOf = ({ openedBy, startedBy, takenBy, madeBy, ...sent }: Record<string, unknown>) => sent;
+
+/** The same for the same request, whatever the order of its fields. */
+function digestOf(row: Record<string, unknown>): string {
+  const text = JSON.stringify(sentOf(row), (_key, value: unknown) =>
+    value && typeof value === 'object' && !Array.isArray(value)
+      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : value,
+  );
+  return createHash('sha256').update(text).digest('base64url');
 }
 
 function sameValue(stored: unknown, sent: unknown): boolean {
   if (stored instanceof Date) return typeof sent === 'string' && stored.getTime() === Date.parse(sent);
-  return isDeepStrictEqual(stored ?? undefined, sent);
+  // An id is the same in capitals.
+  if (typeof stored === 'string' && typeof sent === 'string' && UUID.test(stored)) return stored === sent.toLowerCase();
+  return isDeepStrictEqual(stored ?? undefined, sent ?? undefined);
 }
+const UUID = /^[0-9a-f]{8}-([0-9a-f]{4}-){3}[0-9a-f]{12}$/;
 
 export type Changed =
   | { outcome: 'changed'; row: Record<string, unknown> }
   | { outcome: 'conflict'; current: Record<string, unknown> }
   | { outcome: 'missing' };
 
-/** Changes a row if it is still at the version the change was made from. */
+/**
+ * Changes a row if it is still at the version the change was made from. A change that was made already, and whose answer
+ * was lost, finds the row as it left it.
+ */
 export async function changeVersion<M extends Model>(
   model: ModelStatic<M>,
   where: Record<string, unknown>,
@@ -79,5 +116,10 @@ export async function changeVersion<M extends Model>(
   const [row] = rows;
   if (row) return { outcome: 'changed', row: present(row) };
   const current = await model.findOne({ where: where as never });
-  return current ? { outcome: 'conflict', current: present(current) } : { outcome: 'missing' };
+  if (!current) return { outcome: 'missing' };
+  const stored = current.get({ plain: true }) as Record<string, unknown>;
+  const made =
+    stored['version'] === version + 1 &&
+    Object.entries(values).every(([field, value]) => sameValue(stored[field], value));
+  return made ? { outcome: 'changed', row: present(current) } : { outcome: 'conflict', current: present(current) };
 }

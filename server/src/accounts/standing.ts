@@ -1,0 +1,43 @@
+import { QueryTypes } from 'sequelize';
+import type { Store } from '../store/store';
+import type { Who } from '../store/scope';
+
+/** A person who is shown out goes on for no longer than this, ms. */
+const TRUSTED_MS = 3000;
+const MOST_KEPT = 10_000;
+
+/** Whether somebody who signed in once may still ask: told by the database, trusted for moments. */
+export class Standing {
+  private readonly known = new Map<string, { until: number; stands: Promise<boolean> }>();
+
+  constructor(private readonly store: Store) {}
+
+  /** @throws what the database throws */
+  of({ personId, shopId }: Who, now = Date.now()): Promise<boolean> {
+    const key = `${shopId} ${personId}`;
+    const kept = this.known.get(key);
+    if (kept && kept.until > now) return kept.stands;
+    if (this.known.size >= MOST_KEPT) this.known.clear();
+    const stands = this.ask(personId, shopId);
+    this.known.set(key, { until: now + TRUSTED_MS, stands });
+    stands.catch(() => this.known.delete(key));
+    return stands;
+  }
+
+  private async ask(personId: string, shopId: string): Promise<boolean> {
+    const found = await this.store.sequelize.query(
+      'SELECT 1 FROM people WHERE id = $1 AND shop_id = $2 AND left_at IS NULL',
+      { bind: [personId, shopId], type: QueryTypes.SELECT },
+    );
+    return found.length > 0;
+  }
+}
+
+/** Whether a session is still there: a stream that began under it ends with it. */
+export async function sessionStands(store: Store, sid: string): Promise<boolean> {
+  const found = await store.sequelize.query('SELECT 1 FROM session WHERE sid = $1 AND expire > now()', {
+    bind: [sid],
+    type: QueryTypes.SELECT,
+  });
+  return found.length > 0;
+}
