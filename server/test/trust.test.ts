@@ -136,7 +136,7 @@ async function road(databaseUrl: string) {
   };
 }
 
-test('a database that does not answer: 503 after five seconds, when to ask again, and no word of what was written', async () => {
+test('a silent database: 503 after five seconds, when to ask again, and no word of what was written', async () => {
   const way = await road(await freshDatabase());
   const server = await createServer({ databaseUrl: way.url });
   try {
@@ -201,7 +201,8 @@ describe('the door is as strict as the judge', () => {
     const { sequelize } = shop.server.store;
     await sequelize.query(
       `INSERT INTO readings (id, shop_id, test_id, kind, figures, taken_at, taken_by)
-       SELECT gen_random_uuid(), shop_id, id, kind, '{"cylinder": "1", "unit": "psi", "peak": 130}', started_at, started_by
+       SELECT gen_random_uuid(), shop_id, id, kind, '{"cylinder": "1", "unit": "psi", "peak": 130}',
+         started_at, started_by
        FROM tests, generate_series(1, 2000) WHERE id = $1`,
       { bind: [engine.test] },
     );

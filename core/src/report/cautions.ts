@@ -85,7 +85,7 @@ export function tellCaution(caution: Caution, unit: VacuumUnit, has: Parts = ANY
       return 'On a flat engine oil wets only the low side of a bore: no rise proves little.';
     case 'wet-exaggerated-cold':
       return has.several
-        ? 'A cold dry bore exaggerates what oil does, on all cylinders alike: read them against each other, or test it warm.'
+        ? 'A cold dry bore exaggerates what oil does, on all alike: read them against each other, or test it warm.'
         : 'A cold dry bore exaggerates what oil does: test it warm before rings are blamed.';
     case 'wet-volume-unknown':
       return (

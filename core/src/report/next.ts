@@ -88,8 +88,8 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       return 'Freshly built: air first, under 5 % is what it should lose. Compression after the first warm run.';
     case 'prove-repair':
       return (
-        `Repaired: ${reason.repair}. Measure again what was measured before${has.several ? ', on every cylinder' : ''}: ` +
-        'the two stand side by side.'
+        `Repaired: ${reason.repair}. Measure again what was measured before` +
+        `${has.several ? ', on every cylinder' : ''}: the two stand side by side.`
       );
     case 'rings-free':
       return (

@@ -9,9 +9,9 @@ import { InputError, within } from '../quantity/input-error';
 import { KINDS } from './registry';
 
 /**
- * A job without the entries that cannot be true, and what was wrong with each: rules of the shop that cross, and a site
- * that is nowhere, give way to the usual ones. Where nothing is left of what was read, or where the engine itself cannot
- * be, there is nothing to judge.
+ * A job without the entries that cannot be true, and what was wrong with each: rules of the shop that cross, and a
+ * site that is nowhere, give way to the usual ones. Where nothing is left of what was read, or where the engine itself
+ * cannot be, there is nothing to judge.
  * @throws InputError with the path from the top of the job
  */
 export function believable(job: JobFile): { job: JobFile; leftOut: InputError[] } {

@@ -13,7 +13,7 @@ export const pathOf = (url: string): string => (url.split('?')[0] ?? '').replace
  * cookie, no password, nothing of a body.
  */
 export function accessLog(level: string, to?: NodeJS.WritableStream): RequestHandler {
-  const logger = pino({ level, base: null }, to as never);
+  const logger = pino({ level, base: null }, to ?? process.stdout);
   return pinoHttp({
     logger,
     genReqId: (_req, res) => {
@@ -33,5 +33,5 @@ export function accessLog(level: string, to?: NodeJS.WritableStream): RequestHan
     },
     customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'info'),
     wrapSerializers: true,
-  }) as unknown as RequestHandler;
+  });
 }

@@ -2,7 +2,7 @@ import type { RequestHandler } from 'express';
 import { fieldPath } from '@rugged/contract';
 import { refuse } from './problem';
 
-/** PostgreSQL keeps neither a NUL nor half of a surrogate pair in a text: refused before anything looks at the fields. */
+/** PostgreSQL keeps neither a NUL nor half a surrogate pair in a text: refused before anything looks at the fields. */
 export const keepable: RequestHandler = (req, _res, next) => {
   const at = unkeepable(req.body, []) ?? unkeepable(req.query, []);
   if (at) throw refuse.fields([{ field: fieldPath(at), reason: 'holds a character that cannot be kept' }]);

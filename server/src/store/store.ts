@@ -101,8 +101,8 @@ export type Changed =
   | { outcome: 'missing' };
 
 /**
- * Changes a row if it is still at the version the change was made from. A change that was made already, and whose answer
- * was lost, finds the row as it left it.
+ * Changes a row if it is still at the version the change was made from. A change that was made already, and whose
+ * answer was lost, finds the row as it left it.
  */
 export async function changeVersion<M extends Model>(
   model: ModelStatic<M>,

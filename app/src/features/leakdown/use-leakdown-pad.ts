@@ -29,6 +29,8 @@ type LeakRecord = ReadingRecordOf<'leakdown'>;
 
 /** A needle rests when it has moved by less than this share of the supply for so long, s. */
 const REST = { share: 0.006, leastKPa: 2.5, seconds: 1.5 } as const;
+const clock = () => Date.now();
+
 /** So far apart the settling of a sensor goes on record, s. */
 const SETTLING_EVERY = 0.25;
 const SETTLING_UNTIL = 6;
@@ -121,12 +123,12 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     stop();
     const there = goFrom('leakdown', keptKey, [cylinder, id], typedHere && isTyped(typedHere) ? typedHere : undefined);
     setCylinder(id);
-    setListening(false);
     act(there ? { do: 'restore', draft: there } : { do: 'clear' });
   };
   const select = (id: string) => {
     if (id === cylinder) return;
     setLastKept(undefined);
+    setListening(false);
     goTo(id, draft);
   };
   const nextUnmeasured = [...order.slice(order.indexOf(cylinder) + 1), ...order.slice(0, order.indexOf(cylinder))].find(
@@ -135,7 +137,8 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
 
   const keep = () => {
     if (!typed.ok) return;
-    const recorded = joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: Date.now() });
+    const recorded = joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: clock() });
+    setListening(false);
     goTo(nextUnmeasured ?? cylinder, undefined);
     // Left out is not done: it stands in the record as skipped.
     if (!draft.zeroed)
@@ -158,6 +161,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     const { cylinder: of } = reading.figures;
     void withdraw(bench, reading, `Leak-down of cyl ${of}`).then(() => {
       setLastKept(undefined);
+      setListening(false);
       goTo(of, undefined);
     });
   };

@@ -1,6 +1,9 @@
 import type { MigrationContext } from '../migration';
 
-/** Rows that are only added, but for readings, which had it from the start: what a phone says of when, and what the server's clock said beside it. */
+/**
+ * Rows that are only added: beside what a phone says of when stands what the server's clock said. Readings had it from
+ * the start.
+ */
 const ADDED = [
   'tests',
   'ticks',
