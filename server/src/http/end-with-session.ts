@@ -1,5 +1,5 @@
 import type { Request, Response } from 'express';
-import { sessionStands } from '../accounts/standing';
+import { sessionStands } from '../store/standing';
 import type { Store } from '../store/store';
 import { whoAsks } from './route';
 
@@ -10,7 +10,7 @@ export function endWithSession(store: Store, req: Request, res: Response): void 
   const who = whoAsks(req);
   const { sessionID } = req;
   const timer = setInterval(() => {
-    void Promise.all([store.standing.of(who), sessionStands(store, sessionID)]).then(
+    void Promise.all([store.standing.of(who), sessionStands(store.sequelize, sessionID)]).then(
       (stands) => {
         if (!stands.every(Boolean)) res.end();
       },

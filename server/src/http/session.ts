@@ -5,11 +5,11 @@ import connectPgSimple from 'connect-pg-simple';
 import { Router } from 'express';
 import session from 'express-session';
 import type { Pool } from 'pg';
-import { guessesOf } from '../accounts/guesses';
 import { NOBODY, verifyPassword } from '../accounts/password';
 import { present } from '../store/models';
 import { withLearned } from '../store/opened';
 import { ShopScope, type Who } from '../store/scope';
+import { guessesOf } from '../store/guesses';
 import type { Store } from '../store/store';
 import { Refusal } from './problem';
 import { openRoute, route } from './route';
@@ -67,7 +67,7 @@ export function sessionRoutes(store: Store): Router {
       openRoute(signInSchema, async ({ email, password }, { req }) => {
         const account = email.trim().toLowerCase();
         const address = req.ip ?? '';
-        const guesses = await guessesOf(store, account, address);
+        const guesses = await guessesOf(store.sequelize, account, address);
         if (guesses.isOver) throw tooMany();
         const person = await models.people.findOne({ where: { email: account } });
         const right = await verifyPassword(password, (person?.get('passwordHash') as string) ?? NOBODY);

@@ -8,7 +8,7 @@ import {
   type Transaction,
   UniqueConstraintError,
 } from 'sequelize';
-import { Standing } from '../accounts/standing';
+import { Standing } from './standing';
 import { defineModels, type Models, present } from './models';
 
 export interface Store {
@@ -18,9 +18,7 @@ export interface Store {
 }
 
 export function openStore(sequelize: Sequelize): Store {
-  const store = { sequelize, models: defineModels(sequelize) } as Store;
-  store.standing = new Standing(store);
-  return store;
+  return { sequelize, models: defineModels(sequelize), standing: new Standing(sequelize) };
 }
 
 export type Created = { outcome: 'created' | 'replayed'; row: Record<string, unknown> } | { outcome: 'differs' };

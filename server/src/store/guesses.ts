@@ -1,13 +1,11 @@
-import { QueryTypes } from 'sequelize';
-import type { Store } from '../store/store';
+import { QueryTypes, type Sequelize } from 'sequelize';
 
 const MINUTES = 15;
 /** So many wrong tries at one account from one address, at one account from anywhere, from one address at any. */
 const MOST = { here: 10, account: 60, address: 40 } as const;
 
 /** Wrong tries of the last quarter of an hour, in the database: every server behind one address counts the same. */
-export async function guessesOf(store: Store, account: string, address: string) {
-  const { sequelize } = store;
+export async function guessesOf(sequelize: Sequelize, account: string, address: string) {
   const [counts] = await sequelize.query<{ here: number; account: number; address: number }>(
     `SELECT count(*) FILTER (WHERE account = $1 AND address = $2)::int AS here,
        count(*) FILTER (WHERE account = $1)::int AS account, count(*) FILTER (WHERE address = $2)::int AS address

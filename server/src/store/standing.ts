@@ -1,6 +1,4 @@
-import { QueryTypes } from 'sequelize';
-import type { Store } from '../store/store';
-import type { Who } from '../store/scope';
+import { QueryTypes, type Sequelize } from 'sequelize';
 
 /** A person who is shown out goes on for no longer than this, ms. */
 const TRUSTED_MS = 3000;
@@ -10,10 +8,10 @@ const MOST_KEPT = 10_000;
 export class Standing {
   private readonly known = new Map<string, { until: number; stands: Promise<boolean> }>();
 
-  constructor(private readonly store: Store) {}
+  constructor(private readonly sequelize: Sequelize) {}
 
   /** @throws what the database throws */
-  of({ personId, shopId }: Who, now = Date.now()): Promise<boolean> {
+  of({ personId, shopId }: { personId: string; shopId: string }, now = Date.now()): Promise<boolean> {
     const key = `${shopId} ${personId}`;
     const kept = this.known.get(key);
     if (kept && kept.until > now) return kept.stands;
@@ -25,7 +23,7 @@ export class Standing {
   }
 
   private async ask(personId: string, shopId: string): Promise<boolean> {
-    const found = await this.store.sequelize.query(
+    const found = await this.sequelize.query(
       'SELECT 1 FROM people WHERE id = $1 AND shop_id = $2 AND left_at IS NULL',
       { bind: [personId, shopId], type: QueryTypes.SELECT },
     );
@@ -34,8 +32,8 @@ export class Standing {
 }
 
 /** Whether a session is still there: a stream that began under it ends with it. */
-export async function sessionStands(store: Store, sid: string): Promise<boolean> {
-  const found = await store.sequelize.query('SELECT 1 FROM session WHERE sid = $1 AND expire > now()', {
+export async function sessionStands(sequelize: Sequelize, sid: string): Promise<boolean> {
+  const found = await sequelize.query('SELECT 1 FROM session WHERE sid = $1 AND expire > now()', {
     bind: [sid],
     type: QueryTypes.SELECT,
   });
