@@ -216,5 +216,5 @@ test('books out as a table and in again, row by row; a repair asks for its proof
   await expect(page.getByText('What was done must not be empty').or(page.getByText(/What was done is/))).toBeVisible();
   await page.getByLabel('What was done').fill('new rings');
   await hand.button('Keep the repair').click();
-  await expect(page.getByText(/Repaired: new rings. Measure it again/)).toBeVisible();
+  await expect(page.getByText(/Repaired: new rings. Measure again what was measured before/)).toBeVisible();
 });

@@ -28,7 +28,7 @@ test(
     await hand.button('O-ring fine today').click();
     await hand.button('Save').click();
     await expect(page.getByRole('region', { name: 'Second tester' })).toContainText(
-      'Compared with Harbour master on 2026-11-02',
+      'Compared with Harbour master on 2 Nov 2026',
     );
     const { testers } = (await (await page.request.get('/api/session')).json()) as Session;
     expect(testers.find(({ name }) => name === 'Second tester')).toMatchObject({

@@ -43,7 +43,13 @@ function loadDemo(bundle, url) {
   if (status !== 0) throw new Error('The demo data could not be loaded (see above)');
 }
 
-function serve(bundle, url, secure = {}) {
+/** After so long a server that ran is not to blame for the last crash any more, ms. */
+const RAN_WELL_MS = 60_000;
+const LONGEST_WAIT_S = 30;
+
+/** A server that ran and crashed is started again, later each time; one that never came up has said why. */
+function serve(bundle, url, secure = {}, crashes = 0) {
+  let since;
   server = spawn(process.execPath, ['--enable-source-maps', bundle], {
     cwd: projectDir,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -56,11 +62,21 @@ function serve(bundle, url, secure = {}) {
   });
   server.once('exit', (code, signal) => {
     if (stopping) return;
-    say(`The server ended (${code ?? signal}).`);
-    void stop(code || 1);
+    if (since === undefined) {
+      say(`The server ended (${code ?? signal}).`);
+      return void stop(code || 1);
+    }
+    const before = Date.now() - since > RAN_WELL_MS ? 0 : crashes;
+    const wait = Math.min(LONGEST_WAIT_S, 2 ** before);
+    say(`The server ended (${code ?? signal}). It is started again in ${wait} s.`);
+    setTimeout(() => {
+      if (!stopping) serve(bundle, url, secure, before + 1);
+    }, 1000 * wait);
   });
   server.on('message', ({ listening }) => {
     if (!listening) return;
+    since = Date.now();
+    if (crashes > 0) return say('The server is back.');
     say('');
     say(`  Rugged Gauge is at  ${secure.TLS_CERT ? 'https' : 'http'}://localhost:${listening}`);
     say('  Demo sign-in        ines@tidewrack.example');

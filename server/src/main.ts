@@ -20,7 +20,11 @@ async function main(): Promise<void> {
   const port = Number(process.env['PORT'] ?? 4180);
   const listener = await listening(server.app, port);
   process.send?.({ listening: (listener.address() as AddressInfo).port });
+  let stopping = false;
   const stop = () => {
+    // A second signal changes nothing: what is answered now is answered.
+    if (stopping) return;
+    stopping = true;
     listener.close(() => {
       void server.close().then(() => process.exit(0));
     });

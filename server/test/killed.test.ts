@@ -86,3 +86,11 @@ test('kill -9 during a run of 200 readings loses none that was acknowledged and 
   expect(all).toHaveLength(200);
   expect(new Set(all).size).toBe(200);
 }, 120_000);
+
+test('told to stop twice it stops once, in order', async () => {
+  const { child } = await serve();
+  const ended = new Promise((resolve) => child.once('exit', (code, signal) => resolve([code, signal])));
+  child.kill('SIGTERM');
+  child.kill('SIGTERM');
+  expect(await ended).toEqual([0, null]);
+});

@@ -8,7 +8,7 @@ export const instant = () =>
   Joi.string()
     .isoDate()
     .max(40)
-    .custom((text: string, { error }) => (isReal(text) ? text : error('instant')));
+    .custom((text: string, { error }) => (Number.isNaN(Date.parse(text)) || isReal(text) ? text : error('instant')));
 
 const EARLIEST_YEAR = 1970;
 const LATEST_YEAR = 2200;
@@ -18,13 +18,7 @@ function isReal(text: string): boolean {
     .slice(1)
     .map((part) => (part === undefined ? 1 : Number(part)));
   const date = new Date(Date.UTC(year, month - 1, day));
-  return (
-    !Number.isNaN(Date.parse(text)) &&
-    year >= EARLIEST_YEAR &&
-    year <= LATEST_YEAR &&
-    date.getUTCMonth() === month - 1 &&
-    date.getUTCDate() === day
-  );
+  return year >= EARLIEST_YEAR && year <= LATEST_YEAR && date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
 }
 export const version = () => Joi.number().integer().min(1);
 export const name = () => Joi.string().trim().min(1).max(120);

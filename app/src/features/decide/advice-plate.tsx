@@ -29,7 +29,8 @@ export function AdvicePlate({
           ? 'It costs nothing. '
           : `About ${money(option.mean, input.currency)}, in eight of ten cases ${money(option.p10)} to ` +
             `${money(option.p90)}. `}
-        {`${capital(inHundred(option.runs))} that it ${asItIs ? `runs on for ${input.wantedHours ?? 0} h` : 'runs well then'}. `}
+        {`${capital(inHundred(option.runs))} that it `}
+        {asItIs ? `runs on for ${input.wantedHours ?? 0} h. ` : 'runs well then. '}
         {option.valueLeft === undefined
           ? ''
           : option.valueLeft < 0
