@@ -1,4 +1,4 @@
-import { type Bench, decisionOf, latestOf, toJobFile } from '@rugged/contract/bench';
+import { type Bench, decisionOf, openedSinceDecided, toJobFile } from '@rugged/contract/bench';
 import type { DecisionInput } from '@rugged/core';
 import { type PriceList, readyMade, type ReadyMade, USUAL_RATE, weighJob } from '@rugged/core/decide';
 
@@ -29,8 +29,7 @@ export function weighingOf(bench: Bench, prices: PriceList = {}): Weighing {
   const kept = decisionOf(bench);
   if (kept) {
     const { chosen, stopAt } = kept;
-    const reopened = chosen === undefined && latestOf(bench.decisions)?.chosen !== undefined;
-    const input = reopened ? withMore(kept.input, optionsFor(bench, prices).options) : kept.input;
+    const input = openedSinceDecided(bench) ? withMore(kept.input, optionsFor(bench, prices).options) : kept.input;
     return { input, ...(chosen === undefined ? {} : { chosen }), ...(stopAt === undefined ? {} : { stopAt }) };
   }
   const { currency, taxPercent, labourRatePerHour = USUAL_RATE } = prices;

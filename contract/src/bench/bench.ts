@@ -120,10 +120,16 @@ export function openedOf({ outcomes }: Pick<Bench, 'outcomes'>): Outcome[] {
   return [...latest.values()].sort((a, b) => (a.cylinder < b.cylinder ? -1 : 1));
 }
 
-/** What was decided last. What was chosen before it was opened is no choice any more. */
-export function decisionOf({ decisions, outcomes }: Pick<Bench, 'decisions' | 'outcomes'>): Decision | undefined {
+/** It was opened after it was decided. */
+export function openedSinceDecided({ decisions, outcomes }: Pick<Bench, 'decisions' | 'outcomes'>): boolean {
   const decision = latestOf(decisions);
-  if (!decision || !outcomes.some(({ madeAt }) => isLater(madeAt, decision.madeAt))) return decision;
+  return decision !== undefined && outcomes.some(({ madeAt }) => isLater(madeAt, decision.madeAt));
+}
+
+/** What was decided last. What was chosen before it was opened is no choice any more. */
+export function decisionOf(bench: Pick<Bench, 'decisions' | 'outcomes'>): Decision | undefined {
+  const decision = latestOf(bench.decisions);
+  if (!decision || !openedSinceDecided(bench)) return decision;
   const { chosen: _, stopAt: __, ...open } = decision;
   return open;
 }

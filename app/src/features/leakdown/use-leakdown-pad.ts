@@ -29,6 +29,7 @@ type LeakRecord = ReadingRecordOf<'leakdown'>;
 
 /** A needle rests when it has moved by less than this share of the supply for so long, s. */
 const REST = { share: 0.006, leastKPa: 2.5, seconds: 1.5 } as const;
+/** Asked when something is kept, never while it is drawn. */
 const clock = () => Date.now();
 
 /** So far apart the settling of a sensor goes on record, s. */

@@ -1,4 +1,4 @@
-import { type Bench, decisionOf, latestOf } from '@rugged/contract/bench';
+import { type Bench, decisionOf, openedSinceDecided } from '@rugged/contract/bench';
 import { PAGE_KINDS, type PageKind } from '@rugged/contract/page';
 import type { Report } from '@rugged/core';
 import { makePage, PAGE_TITLE, type PageFacts, short, suggestedLead, usualPage } from '@rugged/pages';
@@ -65,8 +65,7 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
   const { shop, person } = useSignedIn();
   const [draft, setDraft] = useDraft<Draft>(`pages.${bench.job.id}`, { leads: {}, photos: [] });
   const decision = decisionOf(bench);
-  const reopened =
-    decision !== undefined && decision.chosen === undefined && latestOf(bench.decisions)?.chosen !== undefined;
+  const reopened = openedSinceDecided(bench);
   const { decided } = useDecided(bench, decision?.input);
   const [now] = useState(() => new Date());
   const pictures = countingNotes(bench.notes).flatMap(({ photoId, text, about, cylinder }) =>
