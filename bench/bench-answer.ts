@@ -1,22 +1,26 @@
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { demoShop, DEMO_EMAIL, DEMO_PASSWORD, loadDemo } from '@rugged/demo';
-import { connect, createServer, migrate, openStore } from '@rugged/server';
+import { createServer, openStore, prepareDatabase } from '@rugged/server';
 import pg from 'pg';
 import { inTurn, type Measured } from './measure';
 
+interface Database {
+  url: string;
+  serverUrl: string;
+  serverPassword: string;
+}
+
 /** GET of a bench through everything the server does, against the barest server that sends the same rows. */
-export default async function bench(databaseUrl: string): Promise<Measured[]> {
-  const sequelize = connect(databaseUrl);
-  await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public');
-  await migrate(sequelize);
+export default async function bench(database: Database): Promise<Measured[]> {
+  const sequelize = await prepareDatabase(database.url, database.serverPassword, true);
   await loadDemo(openStore(sequelize), new Date());
   await sequelize.close();
   const jobId = demoShop(new Date()).jobs.find(({ number }) => number === 418)?.id ?? '';
 
-  const server = await createServer({ databaseUrl });
+  const server = await createServer({ databaseUrl: database.serverUrl });
   const ours = await listening(http.createServer(server.app));
-  const pool = new pg.Pool({ connectionString: databaseUrl, max: 5 });
+  const pool = new pg.Pool({ connectionString: database.url, max: 5 });
   const plain = await listening(
     http.createServer((_req, res) => {
       void bareRows(pool, jobId).then((rows) => {

@@ -1,22 +1,21 @@
 // The real thing for a bench: a database of its own with the demo, the built server, a static server for an app.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
 import { APP_DIST, ensureWebApp } from '../scripts/build.mjs';
 import { ensureBundle } from '../scripts/bundle.mjs';
 import { startDatabase } from '../scripts/database.mjs';
+import { prepare } from '../scripts/prepare.mjs';
 
 export async function realServer(projectDir, port) {
-  const [database, server, demo] = await Promise.all([
+  const [database, server] = await Promise.all([
     startDatabase({ projectDir, name: 'pg-bench', log: () => undefined }),
     ensureBundle('server'),
-    ensureBundle('load-demo'),
     ensureWebApp(),
   ]);
-  const env = { ...process.env, DATABASE_URL: database.url, PORT: String(port), APP_DIST };
-  const loaded = spawnSync(process.execPath, [demo, '--fresh'], { cwd: projectDir, env, encoding: 'utf8' });
-  if (loaded.status !== 0) throw new Error(loaded.stderr);
+  const env = { ...process.env, DATABASE_URL: database.serverUrl, PORT: String(port), APP_DIST };
+  await prepare(database, '--demo', '--fresh');
   const child = spawn(process.execPath, [server], {
     cwd: projectDir,
     env,

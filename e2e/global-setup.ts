@@ -1,9 +1,9 @@
-import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import path from 'node:path';
 import type { FullConfig } from '@playwright/test';
 
 interface Database {
-  url: string;
+  serverUrl: string;
   stop(): Promise<void>;
 }
 
@@ -20,21 +20,22 @@ export default async function setUp(config: FullConfig): Promise<() => Promise<v
     APP_DIST: string;
   };
   delete process.env['DATABASE_URL'];
-  const [database, server, demo] = await Promise.all([
+  const { prepare } = (await import(script('prepare.mjs'))) as {
+    prepare(database: Database, ...flags: string[]): Promise<void>;
+  };
+  const [database, server] = await Promise.all([
     startDatabase({ projectDir: root, name: 'pg-e2e', log: () => undefined }),
     ensureBundle('server'),
-    ensureBundle('load-demo'),
     ensureBundle('rugged'),
     ensureWebApp(),
   ]);
   const env = {
     ...process.env,
-    DATABASE_URL: database.url,
+    DATABASE_URL: database.serverUrl,
     PORT: String(new URL(config.projects[0]?.use.baseURL ?? '').port),
     APP_DIST,
   };
-  const loaded = spawnSync(process.execPath, [demo, '--fresh'], { cwd: root, env, encoding: 'utf8' });
-  if (loaded.status !== 0) throw new Error(loaded.stderr);
+  await prepare(database, '--demo', '--fresh');
   const child = spawn(process.execPath, [server], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
   await listening(child);
   return async () => {

@@ -104,7 +104,7 @@ const benches = [
       const { startDatabase } = await import('./database.mjs');
       const database = await startDatabase({ projectDir, name: 'pg-bench', log: () => undefined });
       try {
-        return await (await loadBench('bench-answer')).default(database.url);
+        return await (await loadBench('bench-answer')).default(database);
       } finally {
         await database.stop();
       }

@@ -183,5 +183,5 @@ export async function pack(dist) {
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
   await ensurePackages();
-  await Promise.all([ensureWebApp(), ensureBundle('server'), ensureBundle('load-demo'), ensureBundle('rugged')]);
+  await Promise.all([ensureWebApp(), ensureBundle('server'), ensureBundle('prepare'), ensureBundle('rugged')]);
 }

@@ -2,9 +2,10 @@
 import { spawn } from 'node:child_process';
 import http from 'node:http';
 import path from 'node:path';
-import { bundleWorkers, ownPackages, REQUIRE, ensureBundle } from './bundle.mjs';
+import { bundleWorkers, ownPackages, REQUIRE } from './bundle.mjs';
 import { startDatabase } from './database.mjs';
-import { ensurePackages, must, projectDir, say } from './packages.mjs';
+import { ensurePackages, projectDir, say } from './packages.mjs';
+import { prepare } from './prepare.mjs';
 
 const PORT = Number(process.env.PORT ?? 4180);
 const SERVER_PORT = PORT + 1;
@@ -130,18 +131,13 @@ async function oneAddress() {
 
 try {
   await ensurePackages();
-  const [demo, started] = await Promise.all([
-    ensureBundle('load-demo'),
-    startDatabase({ projectDir }),
-    bundleWorkers(),
-  ]);
-  database = started;
+  [database] = await Promise.all([startDatabase({ projectDir }), bundleWorkers()]);
   database.onLost(() => {
     say('PostgreSQL ended unexpectedly, see .data/pg/postgres.log');
     void stop(1);
   });
-  must(process.execPath, [demo], { env: { ...process.env, DATABASE_URL: database.url } });
-  await Promise.all([serve(database.url), oneAddress()]);
+  await prepare(database, ...(database.mode === 'external' ? [] : ['--demo']));
+  await Promise.all([serve(database.serverUrl), oneAddress()]);
   serveApp();
   say(`\n  Rugged Gauge, as you change it:  http://localhost:${PORT}\n`);
 } catch (error) {

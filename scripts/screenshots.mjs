@@ -1,12 +1,13 @@
 // npm run screenshots: one current picture of each main view, from demo data, into docs/screenshots. Look at each
 // before committing.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
 import { APP_DIST, ensureWebApp } from './build.mjs';
 import { ensureBundle } from './bundle.mjs';
 import { startDatabase } from './database.mjs';
 import { projectDir, say } from './packages.mjs';
+import { prepare } from './prepare.mjs';
 
 const PORT = 4382;
 const base = `http://127.0.0.1:${PORT}`;
@@ -173,14 +174,13 @@ const VIEWS = [
 ];
 
 const only = process.argv.slice(2);
-const [database, server, demo] = await Promise.all([
+const [database, server] = await Promise.all([
   startDatabase({ projectDir, name: 'pg-e2e', log: () => undefined }),
   ensureBundle('server'),
-  ensureBundle('load-demo'),
   ensureWebApp(),
 ]);
-const env = { ...process.env, DATABASE_URL: database.url, PORT: String(PORT), APP_DIST };
-spawnSync(process.execPath, [demo, '--fresh'], { cwd: projectDir, env });
+const env = { ...process.env, DATABASE_URL: database.serverUrl, PORT: String(PORT), APP_DIST };
+await prepare(database, '--demo', '--fresh');
 const child = spawn(process.execPath, [server], {
   cwd: projectDir,
   env,

@@ -1,10 +1,11 @@
 // npm start: packages, database, web app, demo, server. One signal stops all of it, in order.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { APP_DIST, ensureWebApp } from './build.mjs';
 import { ensureBundle } from './bundle.mjs';
 import { startDatabase } from './database.mjs';
 import { ensurePackages, projectDir, say } from './packages.mjs';
+import { prepare } from './prepare.mjs';
 
 const PORT = Number(process.env.PORT ?? 4180);
 const fresh = process.argv.includes('--fresh');
@@ -33,22 +34,12 @@ async function stop(code) {
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
-/** Loads the demo into an empty database; with --fresh empties it first. */
-function loadDemo(bundle, url) {
-  const { status } = spawnSync(process.execPath, [bundle, ...(fresh ? ['--fresh'] : [])], {
-    cwd: projectDir,
-    stdio: ['ignore', 2, 2],
-    env: { ...process.env, DATABASE_URL: url },
-  });
-  if (status !== 0) throw new Error('The demo data could not be loaded (see above)');
-}
-
 /** After so long a server that ran is not to blame for the last crash any more, ms. */
 const RAN_WELL_MS = 60_000;
 const LONGEST_WAIT_S = 30;
 
 /** A server that ran and crashed is started again, later each time; one that never came up has said why. */
-function serve(bundle, url, secure = {}, crashes = 0) {
+function serve(bundle, url, welcome, secure = {}, crashes = 0) {
   let since;
   server = spawn(process.execPath, ['--enable-source-maps', bundle], {
     cwd: projectDir,
@@ -70,19 +61,54 @@ function serve(bundle, url, secure = {}, crashes = 0) {
     const wait = Math.min(LONGEST_WAIT_S, 2 ** before);
     say(`The server ended (${code ?? signal}). It is started again in ${wait} s.`);
     setTimeout(() => {
-      if (!stopping) serve(bundle, url, secure, before + 1);
+      if (!stopping) serve(bundle, url, welcome, secure, before + 1);
     }, 1000 * wait);
   });
   server.on('message', ({ listening }) => {
     if (!listening) return;
     since = Date.now();
     if (crashes > 0) return say('The server is back.');
+    const at = `${secure.TLS_CERT ? 'https' : 'http'}://localhost:${listening}`;
     say('');
-    say(`  Rugged Gauge is at  ${secure.TLS_CERT ? 'https' : 'http'}://localhost:${listening}`);
-    say('  Demo sign-in        ines@tidewrack.example');
-    say('  Password            low tide');
+    say(`  Rugged Gauge is at  ${at}`);
+    for (const line of welcome(at)) say(`  ${line}`);
     say('');
-    say('  Ctrl-C stops it; the data stays. npm start -- --fresh makes the demo anew.');
+  });
+}
+
+const DEMO = [
+  'Demo sign-in        ines@tidewrack.example',
+  'Password            low tide',
+  '',
+  'Ctrl-C stops it; the data stays. npm start -- --fresh makes the demo anew.',
+];
+
+/** A database of the project's own holds the demo; anybody else's is left as it is, but for a first shop. */
+async function ready(database) {
+  if (database.mode !== 'external') {
+    await prepare(database, '--demo', ...(fresh ? ['--fresh'] : []));
+    return () => DEMO;
+  }
+  if (fresh) throw new Error('--fresh empties the demo. DATABASE_URL names a database that is not ours: nothing is done');
+  const link = await prepare(database);
+  return (at) => (link ? [`First shop          ${at}/begin#${link}`, 'This link works once, for a day.'] : []);
+}
+
+/** PostgreSQL of our own went away: it is started again, later each time. The server waits for it meanwhile. */
+function watch(database, lost = 0) {
+  database.onLost(async () => {
+    const wait = Math.min(LONGEST_WAIT_S, 2 ** lost);
+    say(`PostgreSQL ended unexpectedly, see .data/pg/postgres.log. It is started again in ${wait} s.`);
+    await new Promise((resolve) => setTimeout(resolve, 1000 * wait));
+    if (stopping) return;
+    starting = startDatabase({ projectDir, port: database.port });
+    try {
+      watch(await starting, lost + 1);
+      say('PostgreSQL is back.');
+    } catch (error) {
+      console.error(error.message);
+      void stop(1);
+    }
   });
 }
 
@@ -112,19 +138,16 @@ async function onTheNetwork() {
 try {
   await ensurePackages();
   starting = startDatabase({ projectDir });
-  const [serverBundle, demoBundle, database] = await Promise.all([
+  const [serverBundle, database] = await Promise.all([
     ensureBundle('server'),
-    ensureBundle('load-demo'),
     starting,
+    ensureBundle('prepare'),
     ensureWebApp(),
   ]);
   if (!stopping) {
-    database.onLost(() => {
-      say('PostgreSQL ended unexpectedly, see .data/pg/postgres.log');
-      void stop(1);
-    });
-    loadDemo(demoBundle, database.url);
-    serve(serverBundle, database.url, await onTheNetwork());
+    watch(database);
+    const welcome = await ready(database);
+    serve(serverBundle, database.serverUrl, welcome, await onTheNetwork());
   }
 } catch (error) {
   console.error(error.message);

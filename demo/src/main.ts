@@ -1,19 +1,28 @@
-import { connect, migrate, openStore } from '@rugged/server';
+import { newBeginning, openStore, prepareDatabase } from '@rugged/server';
 import { loadDemo } from './load';
 
-/** Brings DATABASE_URL up to date and fills it with the demo shop when it is empty. `--fresh` empties it first. */
+/**
+ * Brings the database that OWNER_DATABASE_URL names up to date, under the login that owns it. `--demo` fills it with the
+ * demo shop when it is empty, `--fresh` empties it first; without either an empty one is given a link that makes its
+ * first shop, once, which is printed alone. SERVER_PASSWORD lets the server's own login in.
+ */
 async function main(): Promise<void> {
-  const databaseUrl = process.env['DATABASE_URL'];
-  if (!databaseUrl) throw new Error('DATABASE_URL is not set');
-  const sequelize = connect(databaseUrl);
-  if (process.argv.includes('--fresh')) await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public');
-  await migrate(sequelize);
-  if (await loadDemo(openStore(sequelize), new Date()))
-    process.stderr.write('Demo data loaded: Tidewrack Repair Cooperative, Skerrow\n');
+  const ownerUrl = process.env['OWNER_DATABASE_URL'];
+  if (!ownerUrl) throw new Error('OWNER_DATABASE_URL is not set');
+  const [fresh, demo] = ['--fresh', '--demo'].map((flag) => process.argv.includes(flag));
+  if (fresh && !demo) throw new Error('--fresh empties the demo, and this is none');
+  const sequelize = await prepareDatabase(ownerUrl, process.env['SERVER_PASSWORD'], fresh);
+  const store = openStore(sequelize);
+  if (demo) {
+    if (await loadDemo(store, new Date()))
+      process.stderr.write('Demo data loaded: Tidewrack Repair Cooperative, Skerrow\n');
+  } else if ((await store.models.shops.count()) === 0) {
+    process.stdout.write(`${await newBeginning(sequelize)}\n`);
+  }
   await sequelize.close();
 }
 
 main().catch((error: unknown) => {
-  process.stderr.write(`The demo data could not be loaded: ${(error as Error).message}\n`);
+  process.stderr.write(`The database could not be made ready: ${(error as Error).message}\n`);
   process.exit(1);
 });

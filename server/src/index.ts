@@ -1,6 +1,7 @@
 export { hashPassword } from './accounts/password';
 export { createServer } from './server';
+export { newBeginning } from './store/beginning';
 export { asRow } from './store/models';
-export { migrate } from './store/migrate';
+export { prepareDatabase } from './store/prepare';
 export { connect } from './store/sequelize';
 export { openStore, type Store } from './store/store';

@@ -4,19 +4,18 @@ import https from 'node:https';
 import type { AddressInfo } from 'node:net';
 import type { Express } from 'express';
 import { createServer } from './server';
-import { migrate } from './store/migrate';
-import { connect } from './store/sequelize';
+import { isAway } from './http/problem';
+import { checkSchema } from './store/prepare';
 
-/** Starts the server: DATABASE_URL, PORT, HOST, APP_DIST (the built app), TLS_CERT and TLS_KEY for a secure page. */
+/**
+ * Starts the server on a prepared database: DATABASE_URL (its own lesser login), PORT, HOST, APP_DIST (the built app),
+ * TLS_CERT and TLS_KEY for a secure page; docs/security.md has the rest.
+ */
 async function main(): Promise<void> {
   const databaseUrl = process.env['DATABASE_URL'];
   if (!databaseUrl) throw new Error('DATABASE_URL is not set');
-  const sequelize = connect(databaseUrl, { patient: true });
-  await migrate(sequelize);
-  await sequelize.close();
-
   const dist = process.env['APP_DIST'];
-  const server = await createServer({ databaseUrl, ...(dist ? { dist } : {}) });
+  const server = await awaited(() => createServer({ databaseUrl, ...(dist ? { dist } : {}) }));
   const port = Number(process.env['PORT'] ?? 4180);
   const listener = await listening(server.app, port);
   process.send?.({ listening: (listener.address() as AddressInfo).port });
@@ -35,6 +34,19 @@ async function main(): Promise<void> {
   process.on('SIGINT', stop);
   // The parent went away without a word: nobody could stop us any more.
   process.on('disconnect', stop);
+}
+
+/** A database that is not there yet is waited for; what it says itself is an answer. */
+async function awaited<T>(start: () => Promise<T>): Promise<T> {
+  for (let wait = 500; ; wait = Math.min(2 * wait, 10_000)) {
+    try {
+      return await start();
+    } catch (error) {
+      if (!isAway(error)) throw error;
+      process.stderr.write(`The database does not answer. Asked again in ${wait / 1000} s.\n`);
+      await new Promise((resolve) => setTimeout(resolve, wait));
+    }
+  }
 }
 
 /** @throws in words when the port is taken */

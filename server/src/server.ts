@@ -26,6 +26,7 @@ import { testerRoutes } from './http/testers';
 import { testRoutes } from './http/tests';
 import { trackRoutes } from './http/track';
 import { webApp } from './http/web-app';
+import { checkSchema } from './store/prepare';
 import { ANSWERED_MS, connect } from './store/sequelize';
 import { openStore, type Store } from './store/store';
 
@@ -38,9 +39,16 @@ export interface Server {
   close(): Promise<void>;
 }
 
-/** The whole server on a migrated database. It keeps no state of its own: several may stand behind one address. */
+/** The whole server on a prepared database. It keeps no state of its own: several may stand behind one address. */
 export async function createServer({ databaseUrl, dist }: { databaseUrl: string; dist?: string }): Promise<Server> {
-  const store = openStore(connect(databaseUrl));
+  const sequelize = connect(databaseUrl);
+  try {
+    await checkSchema(sequelize);
+  } catch (error) {
+    await sequelize.close();
+    throw error;
+  }
+  const store = openStore(sequelize);
   const pool = new pg.Pool({
     connectionString: databaseUrl,
     max: 5,

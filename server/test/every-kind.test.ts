@@ -122,7 +122,7 @@ describe('tests of every kind', () => {
       ).body.errors,
     ).toEqual([{ field: 'kind', reason: 'is bore, but the test is compression' }]);
     await expect(
-      shop.server.store.sequelize.query(
+      shop.owner.sequelize.query(
         'INSERT INTO readings (id, shop_id, test_id, kind, figures, taken_at, taken_by) SELECT ' +
           `'${randomUUID()}', shop_id, id, 'bore', '{}', now(), started_by FROM tests WHERE id = '${ids.test}'`,
       ),

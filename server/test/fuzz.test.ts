@@ -267,7 +267,7 @@ test(`${REQUESTS} requests that nobody means: no 5xx, no hang, and every job sti
   expect(bad).toEqual([]);
   // Most ways in took something: it is the handlers that were tried, not only the schemas.
   expect(taken.size).toBeGreaterThan(WRITES.length / 2);
-  for (const job of await shop.server.store.models.jobs.findAll({ attributes: ['id'] })) {
+  for (const job of await shop.owner.models.jobs.findAll({ attributes: ['id'] })) {
     const id = job.get('id') as string;
     const answer = await fetch(`${origin}/api/jobs/${id}/judgement`, { headers: { cookie } });
     expect([id, answer.status, answer.status === 200 ? '' : await answer.text()]).toEqual([id, 200, '']);

@@ -1,10 +1,11 @@
 import path from 'node:path';
 import pg from 'pg';
-import { migrate } from '../src/store/migrate';
-import { connect } from '../src/store/sequelize';
+import { prepareDatabase } from '../src/store/prepare';
 
 interface Database {
   url: string;
+  serverUrl: string;
+  serverPassword: string;
   stop(): Promise<void>;
 }
 declare global {
@@ -27,8 +28,7 @@ export default async function setUp(): Promise<void> {
   await admin.end();
   const url = new URL(database.url);
   url.pathname = '/template_rugged';
-  const sequelize = connect(url.href);
-  await migrate(sequelize);
-  await sequelize.close();
+  await (await prepareDatabase(url.href, database.serverPassword)).close();
   process.env['TEST_DATABASE_URL'] = database.url;
+  process.env['TEST_SERVER_URL'] = database.serverUrl;
 }

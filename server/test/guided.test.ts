@@ -214,7 +214,7 @@ describe('the live gauge', () => {
 
   test('no virtual engine, no sensor; no cylinder, no stream', async () => {
     expect((await agent.get(url()).expect(409)).body.title).toMatch(/no simulated sensor/);
-    await shop.server.store.models.engines.update({ hidden: { seed: 4, faults: [] } }, { where: { id: ids.engine } });
+    await shop.owner.models.engines.update({ hidden: { seed: 4, faults: [] } }, { where: { id: ids.engine } });
     expect((await benchOf()).engine).toMatchObject({ simulated: true });
     expect((await benchOf()).engine).not.toHaveProperty('hidden');
     expect((await agent.get(url({ cylinder: '9' })).expect(422)).body.errors[0].field).toBe('cylinder');

@@ -1,7 +1,7 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import path from 'node:path';
 import type { Bench } from '@rugged/contract';
-import { bench, reading, type ShopInTest, shopInTest } from './shop-in-test';
+import { bench, reading, serverUrlOf, type ShopInTest, shopInTest } from './shop-in-test';
 
 const root = path.resolve(__dirname, '../..');
 const bundle = path.join(root, 'dist', 'server.mjs');
@@ -25,7 +25,7 @@ afterAll(async () => {
 function serve(): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, [bundle], {
     cwd: root,
-    env: { ...process.env, DATABASE_URL: shop.databaseUrl, PORT: '0' },
+    env: { ...process.env, DATABASE_URL: serverUrlOf(shop.databaseUrl), PORT: '0' },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
   children.push(child);

@@ -88,7 +88,7 @@ test('withdrawn, past its day, guessed and cut short are gone in the same words'
   const { pageId } = await told(agent);
   const [withdrawn, past] = [await linkTo(agent, pageId), await linkTo(agent, pageId)];
   await agent.post(`/api/page-links/${withdrawn.id}/withdraw`).expect(200);
-  await shop.server.store.sequelize.query(`UPDATE page_links SET ends_at = now() WHERE id = '${past.id}'`);
+  await shop.owner.sequelize.query(`UPDATE page_links SET ends_at = now() WHERE id = '${past.id}'`);
   const paths = [withdrawn.path, past.path, `/p/${'x'.repeat(32)}`, '/p/short', `${withdrawn.path}/page.pdf`];
   const answers = await Promise.all(paths.map((path) => stranger().get(path)));
   expect(answers.map(({ status }) => status)).toEqual(paths.map(() => 410));

@@ -67,9 +67,9 @@ describe('a reading', () => {
     const one = reading(ids.test);
     await post('readings', one).expect(201);
     await expect(
-      shop.server.store.sequelize.query(`UPDATE readings SET figures = '{}' WHERE id = '${one.id}'`),
+      shop.owner.sequelize.query(`UPDATE readings SET figures = '{}' WHERE id = '${one.id}'`),
     ).rejects.toThrow(/append-only/);
-    await expect(shop.server.store.sequelize.query(`DELETE FROM readings WHERE id = '${one.id}'`)).rejects.toThrow(
+    await expect(shop.owner.sequelize.query(`DELETE FROM readings WHERE id = '${one.id}'`)).rejects.toThrow(
       /append-only/,
     );
   });

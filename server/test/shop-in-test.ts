@@ -3,10 +3,16 @@ import pg from 'pg';
 import supertest from 'supertest';
 import { hashPassword } from '../src/accounts/password';
 import { createServer, type Server } from '../src/server';
+import { connect } from '../src/store/sequelize';
+import { openStore, type Store } from '../src/store/store';
 
 export const PASSWORD = 'a good long one';
 
-/** A database of its own, copied from the migrated template. */
+/** The server's own login at a database, as it is in earnest. */
+export const serverUrlOf = (databaseUrl: string): string =>
+  Object.assign(new URL(process.env['TEST_SERVER_URL'] as string), { pathname: new URL(databaseUrl).pathname }).href;
+
+/** A database of its own, copied from the migrated template: the address of who owns it. */
 export async function freshDatabase(): Promise<string> {
   const base = process.env['TEST_DATABASE_URL'] as string;
   const name = `t_${randomUUID().replaceAll('-', '')}`;
@@ -21,6 +27,8 @@ export async function freshDatabase(): Promise<string> {
 
 export interface ShopInTest {
   server: Server;
+  /** The database under the login that owns it: behind no lock. */
+  owner: Store;
   databaseUrl: string;
   ids: { shop: string; person: string };
   agent: Agent;
@@ -32,10 +40,11 @@ export type Agent = ReturnType<typeof supertest.agent>;
 /** A server with one shop and one signed-in person. */
 export async function shopInTest(): Promise<ShopInTest> {
   const databaseUrl = await freshDatabase();
-  const server = await createServer({ databaseUrl });
+  const server = await createServer({ databaseUrl: serverUrlOf(databaseUrl) });
+  const owner = openStore(connect(databaseUrl));
   const ids = { shop: randomUUID(), person: randomUUID() };
   const add = async (shop: string, person: string, email: string) => {
-    const { models } = server.store;
+    const { models } = owner;
     await models.shops.create({
       id: shop,
       name: `Shop of ${email}`,
@@ -59,7 +68,13 @@ export async function shopInTest(): Promise<ShopInTest> {
   };
   await add(ids.shop, ids.person, 'ines@one.example');
   return {
-    server,
+    server: {
+      ...server,
+      close: async () => {
+        await Promise.all([server.close(), owner.sequelize.close()]);
+      },
+    },
+    owner,
     databaseUrl,
     ids,
     agent: await signIn('ines@one.example'),

@@ -5,7 +5,7 @@ import express from 'express';
 import supertest from 'supertest';
 import { accessLog, pathOf } from '../src/http/access-log';
 import { createServer } from '../src/server';
-import { type Agent, bench, freshDatabase, NOW, reading, type ShopInTest, shopInTest } from './shop-in-test';
+import { type Agent, bench, freshDatabase, NOW, reading, serverUrlOf, type ShopInTest, shopInTest } from './shop-in-test';
 
 let shop: ShopInTest;
 let ids: Awaited<ReturnType<typeof bench>>;
@@ -80,7 +80,7 @@ describe('what was kept once is recognised before anything is checked', () => {
 });
 
 describe('access ends when it is taken away', () => {
-  const leave = (email: string) => shop.server.store.models.people.update({ leftAt: new Date() }, { where: { email } });
+  const leave = (email: string) => shop.owner.models.people.update({ leftAt: new Date() }, { where: { email } });
 
   test('a person who was shown out is answered nowhere, and lets nobody in', async () => {
     await shop.addShop('leaver@three.example');
@@ -141,7 +141,7 @@ async function road(databaseUrl: string) {
 }
 
 test('a silent database: 503 after five seconds, when to ask again, and no word of what was written', async () => {
-  const way = await road(await freshDatabase());
+  const way = await road(serverUrlOf(await freshDatabase()));
   const server = await createServer({ databaseUrl: way.url });
   try {
     await supertest(server.app).get('/api/health').expect(200);
@@ -202,7 +202,7 @@ describe('the door is as strict as the judge', () => {
   });
   test('more readings than a test has room for', async () => {
     const engine = await bench(shop.agent);
-    const { sequelize } = shop.server.store;
+    const { sequelize } = shop.owner;
     await sequelize.query(
       `INSERT INTO readings (id, shop_id, test_id, kind, figures, taken_at, taken_by)
        SELECT gen_random_uuid(), shop_id, id, kind, '{"cylinder": "1", "unit": "psi", "peak": 130}',

@@ -72,6 +72,27 @@ export const signInSchema = Joi.object<SignIn>({
   password: Joi.string().min(1).max(200).required(),
 });
 
+/** The first shop of a database with its owner, by a link that works once. */
+export interface NewShop {
+  link: string;
+  shop: string;
+  unit: PressureUnit;
+  name: string;
+  email: string;
+  password: string;
+}
+const SHORTEST_PASSWORD = 10;
+export const newShopSchema = Joi.object<NewShop>({
+  link: Joi.string().min(20).max(100).required(),
+  shop: name().required(),
+  unit: Joi.string()
+    .valid(...PRESSURE_UNITS)
+    .required(),
+  name: name().required(),
+  email: Joi.string().trim().email({ tlds: false }).max(200).required(),
+  password: Joi.string().min(SHORTEST_PASSWORD).max(200).required(),
+});
+
 /** Who is signed in, and where. */
 export interface Session {
   person: Person;

@@ -45,9 +45,9 @@ export const feed =
   (store: Store): RequestHandler =>
   async (req, res) => {
     const [, secret] = /^\/([\w-]{20,64})\.ics$/.exec(req.path) ?? [];
-    const row = secret === undefined ? null : await store.models.shops.findOne({ where: { feedSecret: secret } });
-    if (!row || req.method !== 'GET') throw refuse.missing('feed');
-    const shop = new ShopScope(store, { shopId: String(row.get('id')), personId: '' });
+    const [found] = secret === undefined ? [] : await store.known<{ shopId: string }>('shop_of_feed', secret);
+    if (!found || req.method !== 'GET') throw refuse.missing('feed');
+    const shop = new ShopScope(store, { ...found, personId: '' });
     const answer = calendar(await dueDates(shop));
     if ('write' in answer) answer.write(res);
   };

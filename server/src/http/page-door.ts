@@ -5,7 +5,6 @@ import { goneHtml, pageHtml } from '@rugged/pages';
 import express, { type RequestHandler, type Response, Router } from 'express';
 import rateLimit from 'express-rate-limit';
 import helmet from 'helmet';
-import { QueryTypes } from 'sequelize';
 import { fontFile, isFont } from '../print/fonts';
 import { pagePdf } from '../print/pdf';
 import { ShopScope } from '../store/scope';
@@ -100,24 +99,30 @@ export const pageDoor = (store: Store): Router =>
 const LINKS_A_MINUTE = 60;
 const GUESSES = 40;
 
-const scopeOf = (store: Store, { shopId, madeBy }: Open) => new ShopScope(store, { shopId, personId: madeBy });
+/** What comes in through a link is of whoever made it, and is told to have come through a link. */
+const scopeOf = (store: Store, { shopId, madeBy }: Pick<Open, 'shopId' | 'madeBy'>) =>
+  new ShopScope(store, { shopId, personId: madeBy, device: 'link of a page' });
 
 /** The page behind a secret, if it is neither withdrawn nor past its day. @param count it as opened */
 async function opened(store: Store, secret: string, count = false): Promise<Open | undefined> {
   if (!/^[\w-]{32}$/.test(secret)) return undefined;
-  const good = 'l.secret = $secret AND l.withdrawn_at IS NULL AND l.ends_at > now()';
-  const [open] = await store.sequelize.query<Open>(
+  const [link] = await store.known<{ shopId: string; madeBy: string }>('shop_of_link', secret);
+  if (!link) return undefined;
+  const shop = scopeOf(store, link);
+  const [open] = await shop.select<Open>(
     `SELECT l.id AS "linkId", l.shop_id AS "shopId", l.made_by AS "madeBy",
        p.id AS "pageId", p.job_id AS "jobId", p.page,
        (SELECT a.answer FROM answers a WHERE a.page_id = p.id AND a.through = 'link'
         ORDER BY a.made_at DESC LIMIT 1) AS said
-     FROM page_links l JOIN pages p ON p.id = l.page_id AND p.shop_id = l.shop_id WHERE ${good}`,
-    { bind: { secret }, type: QueryTypes.SELECT },
+     FROM page_links l JOIN pages p ON p.id = l.page_id AND p.shop_id = l.shop_id
+     WHERE l.shop_id = $1 AND l.secret = $2`,
+    secret,
   );
   if (open && count)
-    await store.sequelize.query('UPDATE page_links SET opened = opened + 1, last_opened_at = now() WHERE id = $id', {
-      bind: { id: open.linkId },
-    });
+    await shop.select(
+      'UPDATE page_links SET opened = opened + 1, last_opened_at = now() WHERE shop_id = $1 AND id = $2',
+      open.linkId,
+    );
   return open;
 }
 

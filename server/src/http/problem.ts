@@ -78,7 +78,7 @@ const AWAY_CODES = /^(08|57P|53)|^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/;
 const AWAY_WORDS = /^(timeout exceeded when trying to connect|Query read timeout|Connection terminated)/;
 
 /** The session store and prepared queries speak to the database without Sequelize's own errors. */
-function isAway(error: unknown): boolean {
+export function isAway(error: unknown): boolean {
   if (error instanceof ConnectionError || error instanceof ConnectionAcquireTimeoutError) return true;
   const { code, message = '', parent } = error as { code?: unknown; message?: string; parent?: unknown };
   return (
@@ -95,11 +95,10 @@ const BODY_WORDS: Readonly<Record<string, string>> = {
   'encoding.unsupported': 'The request is packed in a way that is not understood',
 };
 
-/** The last column of the key that points nowhere: the ones before it only say whose it is. */
+/** The last column of the key that points nowhere stands last in its name: the ones before it only say whose it is. */
 function referenceField(error: ForeignKeyConstraintError): string {
-  const detail = (error.parent as { detail?: string }).detail ?? '';
-  const columns = /^Key \(([^)]*)\)/.exec(detail)?.[1]?.split(', ') ?? [];
-  return REFERENCE_FIELD[columns[columns.length - 1] ?? ''] ?? '';
+  const { constraint = '' } = error.parent as { constraint?: string };
+  return Object.entries(REFERENCE_FIELD).find(([column]) => constraint.endsWith(`_${column}_fkey`))?.[1] ?? '';
 }
 
 export const notFound: RequestHandler = () => {

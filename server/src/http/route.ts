@@ -1,8 +1,9 @@
 import { check } from '@rugged/contract';
 import type { Request, RequestHandler, Response } from 'express';
 import Joi from 'joi';
-import { ShopScope, type Who } from '../store/scope';
+import { ShopScope } from '../store/scope';
 import type { Changed, Created, Store } from '../store/store';
+import type { Who } from '../store/who';
 import { Refusal, refuse } from './problem';
 
 /** What somebody must be to use a route. Beside it only `openRoute`, for anybody. */

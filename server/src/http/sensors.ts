@@ -15,7 +15,7 @@ import {
   type StoredLine,
 } from '../live/joined';
 import type { LiveEvent } from '../live/stream';
-import type { ShopScope } from '../store/scope';
+import { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
 import { endWithSession } from './end-with-session';
 import { Refusal, refuse } from './problem';
@@ -52,7 +52,7 @@ export const sensorRoutes = (store: Store): Router =>
             .valid(...LIVE_KINDS)
             .required(),
         }),
-        async (shop, { kind }) => ({ status: 201, json: await joinable(store, shop, kind) }),
+        async (shop, { kind }) => ({ status: 201, json: await joinable(shop, kind) }),
       ),
     )
     .get(
@@ -71,25 +71,25 @@ export const sensorRoutes = (store: Store): Router =>
           return {
             write: (res) => {
               endWithSession(store, req, res);
-              void relay(store, res, sensor, resumed);
+              void shop.asked(() => relay(store, res, sensor, resumed));
             },
           };
         },
       ),
     );
 
-async function joinable(store: Store, shop: ShopScope, kind: LiveKind) {
+async function joinable(shop: ShopScope, kind: LiveKind) {
   const id = randomUUID();
-  const bind = { id, shopId: shop.shopId, kind };
-  await store.sequelize.query('DELETE FROM sensors WHERE expires_at < now()');
+  await shop.select('DELETE FROM sensors WHERE shop_id = $1 AND expires_at < now()');
   for (;;) {
     const code = String(randomInt(0, 1e6)).padStart(6, '0');
-    const [row] = await store.sequelize.query<{ expires: Date }>(
+    const [row] = await shop.select<{ expires: Date }>(
       `INSERT INTO sensors (id, shop_id, kind, code, expires_at)
-       SELECT $id, $shopId, $kind, $code, now() + interval '${HOURS} hours'
-       WHERE NOT EXISTS (SELECT 1 FROM sensors WHERE code = $code)
+       SELECT $2, $1, $3, $4, now() + interval '${HOURS} hours' WHERE NOT EXISTS (SELECT FROM shop_of_code($4))
        RETURNING expires_at AS expires`,
-      { bind: { ...bind, code }, type: QueryTypes.SELECT },
+      id,
+      kind,
+      code,
     );
     if (row) return { id, code, kind, expiresAt: row.expires };
   }
@@ -119,9 +119,14 @@ export const sensorDoor = (store: Store): Router =>
     openRoute(null, async (_input, { req }) => {
       const { code } = req.params;
       const text = typeof req.body === 'string' ? req.body : '';
-      return { json: await store.sequelize.transaction((tx) => take(store, String(code), text, tx)) };
+      const [pad] = await store.known<{ shopId: string }>('shop_of_code', String(code));
+      if (!pad) throw noSuchCode();
+      const shop = new ShopScope(store, { ...pad, personId: '' });
+      return { json: await shop.transaction((tx) => take(store, String(code), text, tx)) };
     }),
   );
+
+const noSuchCode = () => new Refusal(404, 'no-such-code', 'No pad waits for a sensor with this code');
 
 async function take(store: Store, code: string, text: string, transaction: Transaction) {
   const ask = <T extends object>(sql: string, bind: Record<string, unknown>) =>
@@ -131,7 +136,7 @@ async function take(store: Store, code: string, text: string, transaction: Trans
      FROM sensors WHERE code = $code AND expires_at > now() FOR UPDATE`,
     { code },
   );
-  if (!sensor) throw new Refusal(404, 'no-such-code', 'No pad waits for a sensor with this code');
+  if (!sensor) throw noSuchCode();
   const now = readOf(text, Number(sensor.taken));
   if (now.kind !== undefined && now.kind !== sensor.kind)
     throw new Refusal(409, 'other-kind', `The pad waits for a ${sensor.kind} sensor, this one says ${now.kind}`);

@@ -1,16 +1,19 @@
 import { randomBytes } from 'node:crypto';
 import { promisify } from 'node:util';
-import { signInSchema } from '@rugged/contract';
+import { newShopSchema, signInSchema } from '@rugged/contract';
 import connectPgSimple from 'connect-pg-simple';
-import { Router } from 'express';
+import { type Request, Router } from 'express';
 import session from 'express-session';
 import type { Pool } from 'pg';
-import { NOBODY, verifyPassword } from '../accounts/password';
+import { hashPassword, NOBODY, verifyPassword } from '../accounts/password';
+import { nameOfDevice } from '../accounts/device';
 import { present } from '../store/models';
 import { withLearned } from '../store/opened';
-import { ShopScope, type Who } from '../store/scope';
+import { ShopScope } from '../store/scope';
+import { beginShop } from '../store/beginning';
 import { guessesOf } from '../store/guesses';
 import type { Store } from '../store/store';
+import type { Who } from '../store/who';
 import { Refusal } from './problem';
 import { openRoute, route } from './route';
 
@@ -40,23 +43,37 @@ async function sharedSecret(pool: Pool): Promise<string> {
   return (rows[0] as { secret: string }).secret;
 }
 
+/** A new session, so that an id which was known before is worth nothing. */
+async function signIn(req: Request, who: Who): Promise<void> {
+  await promisify(req.session.regenerate.bind(req.session))();
+  req.session.who = { ...who, device: nameOfDevice(req.get('User-Agent')) };
+}
+
+interface Account {
+  id: string;
+  shopId: string;
+  passwordHash: string;
+  leftAt: Date | null;
+}
+
 const wrong = () => new Refusal(401, 'wrong-password', 'That address and password do not go together');
 const tooMany = () => new Refusal(429, 'too-many-tries', 'Too many wrong tries. Wait a quarter of an hour');
 
 /** `/api/session`: sign in, who am I, sign out. */
 export function sessionRoutes(store: Store): Router {
-  const { models } = store;
-  async function describe(who: Who) {
+  async function describe(scope: ShopScope) {
     const [person, shop, testers] = await Promise.all([
-      models.people.findByPk(who.personId),
-      models.shops.findByPk(who.shopId),
-      models.testers.findAll({ where: { shopId: who.shopId }, order: ['kind', 'name', 'id'] }),
+      scope.find('people', scope.personId),
+      scope.find('shops', scope.shopId),
+      scope.asked(({ models }) =>
+        models.testers.findAll({ where: { shopId: scope.shopId }, order: ['kind', 'name', 'id'] }),
+      ),
     ]);
     if (!person || !shop) throw new Refusal(401, 'signed-out', 'Sign in first');
-    const { id, name, email } = present(person);
+    const { id, name, email } = person;
     return {
       person: { id, name, email },
-      shop: await withLearned(new ShopScope(store, who), present(shop)),
+      shop: await withLearned(scope, shop),
       testers: testers.map(present),
     };
   }
@@ -69,21 +86,30 @@ export function sessionRoutes(store: Store): Router {
         const address = req.ip ?? '';
         const guesses = await guessesOf(store.sequelize, account, address);
         if (guesses.isOver) throw tooMany();
-        const person = await models.people.findOne({ where: { email: account } });
-        const right = await verifyPassword(password, (person?.get('passwordHash') as string) ?? NOBODY);
-        if (!person || !right || person.get('leftAt')) {
+        const [person] = await store.known<Account>('account_of', account);
+        const right = await verifyPassword(password, person?.passwordHash ?? NOBODY);
+        if (!person || !right || person.leftAt) {
           await guesses.noteWrong();
           // From an address that guesses at many accounts only the right password still opens one.
           throw guesses.fromAddressIsOver ? tooMany() : wrong();
         }
-        await promisify(req.session.regenerate.bind(req.session))();
-        req.session.who = { personId: person.get('id') as string, shopId: person.get('shopId') as string };
-        return { status: 201, json: await describe(req.session.who) };
+        const who = { personId: person.id, shopId: person.shopId };
+        await signIn(req, who);
+        return { status: 201, json: await describe(new ShopScope(store, who)) };
       }),
     )
     .get(
       '/',
-      route(store, 'signed-in', null, async ({ personId, shopId }) => ({ json: await describe({ personId, shopId }) })),
+      route(store, 'signed-in', null, async (shop) => ({ json: await describe(shop) })),
+    )
+    .post(
+      '/beginning',
+      openRoute(newShopSchema, async (given, { req }) => {
+        const who = await beginShop(store.sequelize, given, await hashPassword(given.password));
+        if (!who) throw new Refusal(410, 'link-gone', 'This link was used already, or its day is past');
+        await signIn(req, who);
+        return { status: 201, json: await describe(new ShopScope(store, who)) };
+      }),
     )
     .delete(
       '/',

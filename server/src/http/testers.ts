@@ -7,10 +7,10 @@ import { changed, created, route } from './route';
 
 /** The others of its kind give way to the usual one. */
 const giveWay = (shop: ShopScope, { id, kind }: { id: string; kind: string }) =>
-  shop.transaction((transaction) =>
-    shop.store.models.testers.update(
+  shop.asked(({ models }) =>
+    models.testers.update(
       { usual: false },
-      { where: { shopId: shop.shopId, kind, id: { [Op.ne]: id }, usual: true }, transaction },
+      { where: { shopId: shop.shopId, kind, id: { [Op.ne]: id }, usual: true } },
     ),
   );
 

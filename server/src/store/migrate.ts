@@ -12,6 +12,8 @@ import { up as touched } from './migrations/008-touched';
 import { up as sensors } from './migrations/009-sensors';
 import { up as pages } from './migrations/010-pages';
 import { up as trust } from './migrations/011-trust';
+import { up as secondLock } from './migrations/012-second-lock';
+import { up as firstShop } from './migrations/013-first-shop';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -26,7 +28,12 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '009-sensors': sensors,
   '010-pages': pages,
   '011-trust': trust,
+  '012-second-lock': secondLock,
+  '013-first-shop': firstShop,
 };
+
+/** What a database of this version has run last. */
+export const LATEST = Object.keys(MIGRATIONS).at(-1) as string;
 
 const ADVISORY_LOCK = 727_001;
 

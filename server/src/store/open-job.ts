@@ -8,9 +8,9 @@ import type { Created } from './store';
  * number.
  */
 export async function openJob(scope: ShopScope, job: NewJob): Promise<Created> {
-  const { sequelize, models } = scope.store;
+  const { sequelize } = scope.store;
   const row = { ...job, openedBy: scope.personId };
-  if (await models.jobs.findByPk(job.id)) return scope.create('jobs', row);
+  if (await scope.stored('jobs', job.id)) return scope.create('jobs', row);
   return scope.transaction(async (transaction) => {
     // One job of a shop at a time: whoever comes second with the same one finds it, and no number is lost.
     const [shop] = await sequelize.query<{ number: number; houseRules: object }>(

@@ -1,4 +1,5 @@
 import { Sequelize } from 'sequelize';
+import { speakForWhoAsks } from './asking';
 
 /** Whoever waits longer for the database is told that it does not answer, ms. */
 export const ANSWERED_MS = 4500;
@@ -7,7 +8,7 @@ export const ANSWERED_MS = 4500;
  * @param patient for migrations: a statement may take as long as it takes
  */
 export function connect(url: string, { patient = false } = {}): Sequelize {
-  return new Sequelize(url, {
+  const sequelize = new Sequelize(url, {
     dialect: 'postgres',
     logging: false,
     pool: { max: 10, min: 1, acquire: ANSWERED_MS, idle: 10_000 },
@@ -23,4 +24,6 @@ export function connect(url: string, { patient = false } = {}): Sequelize {
     retry: { max: 1 },
     define: { underscored: true, timestamps: false },
   });
+  speakForWhoAsks(sequelize);
+  return sequelize;
 }

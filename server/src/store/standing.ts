@@ -1,4 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
+import { askingAs } from './asking';
+import type { Who } from './who';
 
 /** A person who is shown out goes on for no longer than this, ms. */
 const TRUSTED_MS = 3000;
@@ -11,18 +13,18 @@ export class Standing {
   constructor(private readonly sequelize: Sequelize) {}
 
   /** @throws what the database throws */
-  of({ personId, shopId }: { personId: string; shopId: string }, now = Date.now()): Promise<boolean> {
-    const key = `${shopId} ${personId}`;
+  of(who: Who, now = Date.now()): Promise<boolean> {
+    const key = `${who.shopId} ${who.personId}`;
     const kept = this.known.get(key);
     if (kept && kept.until > now) return kept.stands;
     if (this.known.size >= MOST_KEPT) this.known.clear();
-    const stands = this.ask(personId, shopId);
+    const stands = askingAs(who, () => this.ask(who));
     this.known.set(key, { until: now + TRUSTED_MS, stands });
     stands.catch(() => this.known.delete(key));
     return stands;
   }
 
-  private async ask(personId: string, shopId: string): Promise<boolean> {
+  private async ask({ personId, shopId }: Who): Promise<boolean> {
     const found = await this.sequelize.query(
       'SELECT 1 FROM people WHERE id = $1 AND shop_id = $2 AND left_at IS NULL',
       { bind: [personId, shopId], type: QueryTypes.SELECT },

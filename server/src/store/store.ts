@@ -4,6 +4,7 @@ import {
   type CreationAttributes,
   type Model,
   type ModelStatic,
+  QueryTypes,
   type Sequelize,
   type Transaction,
   UniqueConstraintError,
@@ -15,11 +16,28 @@ export interface Store {
   sequelize: Sequelize;
   models: Models;
   standing: Standing;
+  /** What one of the questions that need no session is answered with: the shop behind an address, a link, a code. */
+  known<T extends object>(question: Question, asked: string): Promise<T[]>;
 }
+type Question = 'account_of' | 'shop_of_feed' | 'shop_of_link' | 'shop_of_code';
 
 export function openStore(sequelize: Sequelize): Store {
-  return { sequelize, models: defineModels(sequelize), standing: new Standing(sequelize) };
+  return {
+    sequelize,
+    models: defineModels(sequelize),
+    standing: new Standing(sequelize),
+    known: async (question, asked) => {
+      const rows = await sequelize.query<Record<string, unknown>>(`SELECT * FROM ${question}($1)`, {
+        bind: [asked],
+        type: QueryTypes.SELECT,
+      });
+      return rows.map((row) =>
+        Object.fromEntries(Object.entries(row).map(([name, value]) => [camel(name), value])),
+      ) as never;
+    },
+  };
 }
+const camel = (name: string) => name.replace(/_([a-z])/g, (_, letter: string) => letter.toUpperCase());
 
 export type Created = { outcome: 'created' | 'replayed'; row: Record<string, unknown> } | { outcome: 'differs' };
 
@@ -54,14 +72,18 @@ export async function createOnce<M extends Model>(
     );
     return { outcome: 'created', row: present(created) };
   } catch (error) {
-    // The same request twice at once: the other one was first. Inside a transaction there is no going on after an
-    // error.
-    if (!(error instanceof UniqueConstraintError) || transaction || !('id' in error.fields)) throw error;
-    const first = await model.findOne({ where: { id: row.id } as never });
-    if (!first) throw error;
-    return replayOf(first, shopId, row, madeFrom);
+    // The same request twice at once: the other one was first. What this shop does not see is another's.
+    if (!isOfId(error)) throw error;
+    // Inside a transaction there is no going on after an error.
+    const first = transaction ? undefined : await model.findOne({ where: { id: row.id } as never });
+    return first ? replayOf(first, shopId, row, madeFrom) : { outcome: 'differs' };
   }
 }
+
+/** Behind the lock of its shop the database names the key that was hurt, and not its figures. */
+const isOfId = (error: unknown): boolean =>
+  error instanceof UniqueConstraintError &&
+  /_pkey$/.test((error.parent as { constraint?: string }).constraint ?? '');
 
 function replayOf(found: Model, shopId: string, row: Record<string, unknown>, madeFrom: string | undefined): Created {
   const stored = found.get({ plain: true }) as Record<string, unknown>;

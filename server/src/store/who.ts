@@ -1,0 +1,7 @@
+/** Who asks, and the shop every row of the answer must belong to. */
+export interface Who {
+  personId: string;
+  shopId: string;
+  /** What it is asked from, in a word or two. */
+  device?: string;
+}
