@@ -6,6 +6,7 @@ import { addedRoutes } from './http/added';
 import { dateRoutes, feed } from './http/dates';
 import { engineRoutes } from './http/engines';
 import { headers } from './http/headers';
+import { historyRoutes } from './http/history';
 import { jobRoutes } from './http/jobs';
 import { liveRoutes } from './http/live';
 import { sensorDoor, sensorRoutes } from './http/sensors';
@@ -115,6 +116,7 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
   routes.use('/live', liveRoutes(store));
   routes.use('/sensors', sensorRoutes(store));
   routes.use('/outcomes', trackRoutes(store));
+  routes.use('/history', historyRoutes(store));
   routes.use(pageRoutes(store));
   routes.use(addedRoutes(store));
   routes.use(notFound);

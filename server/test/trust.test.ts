@@ -5,7 +5,16 @@ import express from 'express';
 import supertest from 'supertest';
 import { accessLog, pathOf } from '../src/http/access-log';
 import { createServer } from '../src/server';
-import { type Agent, bench, freshDatabase, NOW, reading, serverUrlOf, type ShopInTest, shopInTest } from './shop-in-test';
+import {
+  type Agent,
+  bench,
+  freshDatabase,
+  NOW,
+  reading,
+  serverUrlOf,
+  type ShopInTest,
+  shopInTest,
+} from './shop-in-test';
 
 let shop: ShopInTest;
 let ids: Awaited<ReturnType<typeof bench>>;

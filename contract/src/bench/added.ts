@@ -4,6 +4,7 @@ import type { Note } from '../records/note';
 import type { Outcome } from '../records/outcome';
 import type { Overrule } from '../records/overrule';
 import type { PageRecord } from '../records/page';
+import type { Kept } from '../records/record';
 import type { Repair } from '../records/repair';
 import type { Signature, TickRecord } from '../records/tick';
 
@@ -23,9 +24,9 @@ export interface AddedRecords {
   answers: Answer;
 }
 export type AddedName = keyof AddedRecords;
-export type AddedOnBench = { [N in AddedName]: AddedRecords[N][] };
+export type AddedOnBench = { [N in AddedName]: (AddedRecords[N] & Kept)[] };
 /** What a person sends: the server tells who it was. */
-export type NewAdded<N extends AddedName> = Omit<AddedRecords[N], 'by'>;
+export type NewAdded<N extends AddedName> = Omit<AddedRecords[N], 'by'> & Pick<Kept, 'amends'>;
 
 /** Nothing added yet. A name that is missing here does not compile. */
 export const nothingAdded = (): AddedOnBench => ({

@@ -7,10 +7,11 @@ import { newOutcomeSchema } from './outcome';
 import { newOverruleSchema } from './overrule';
 import { newPageSchema } from './page';
 import { newRepairSchema } from './repair';
+import { amends } from './record';
 import { newSignatureSchema, newTickSchema } from './tick';
 
 /** How each added record is checked at the door. */
-export const ADDED_SCHEMAS: { readonly [N in AddedName]: Joi.ObjectSchema<NewAdded<N>> } = {
+const SCHEMAS: { readonly [N in AddedName]: Joi.ObjectSchema } = {
   overrules: newOverruleSchema,
   ticks: newTickSchema,
   signatures: newSignatureSchema,
@@ -21,3 +22,8 @@ export const ADDED_SCHEMAS: { readonly [N in AddedName]: Joi.ObjectSchema<NewAdd
   pages: newPageSchema,
   answers: newAnswerSchema,
 };
+
+/** Its own shape, and why it comes where the job was closed. */
+export const ADDED_SCHEMAS = Object.fromEntries(
+  Object.entries(SCHEMAS).map(([name, schema]) => [name, schema.append({ amends: amends() })]),
+) as { readonly [N in AddedName]: Joi.ObjectSchema<NewAdded<N>> };

@@ -3,6 +3,7 @@ export * from './answer';
 export * from './book';
 export * from './decision';
 export * from './engine';
+export * from './history';
 export * from './job';
 export * from './list';
 export * from './machine';

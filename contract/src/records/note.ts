@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { PLUG_LOOKS, type PlugLook } from '../bench/plug-looks';
-import { id, instant } from './record';
+import { amends, id, instant } from './record';
 
 export const NOTE_ABOUT = ['plug', 'gauge', 'bore', 'other'] as const;
 export type NoteAbout = (typeof NOTE_ABOUT)[number];
@@ -46,6 +46,8 @@ export interface NewPhoto {
   mime: (typeof PHOTO_MIMES)[number];
   data: string;
   madeAt: string;
+  /** Why it was added to a job that was closed. */
+  amends?: string;
 }
 /** Bytes of base64: about 700 kB of picture. */
 const LARGEST_PHOTO = 950_000;
@@ -58,4 +60,5 @@ export const newPhotoSchema = Joi.object<NewPhoto>({
     .required(),
   data: Joi.string().base64().min(40).max(LARGEST_PHOTO).required(),
   madeAt: instant().required(),
+  amends: amends(),
 });

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Machine } from './machine';
 import { id, name, note } from './record';
 
 /** A customer. */
@@ -9,6 +10,15 @@ export interface Owner {
   email?: string;
   note?: string;
   version: number;
+}
+/** An owner with what is theirs. */
+export interface OwnerFile {
+  owner: Owner;
+  machines: { machine: Machine; engines: { id: string; name: string; jobs: number }[] }[];
+  /** Photographs that are kept on their jobs. */
+  photos: number;
+  /** Nothing is known of them any more since then. */
+  erasedAt?: string;
 }
 export type NewOwner = Omit<Owner, 'version'>;
 

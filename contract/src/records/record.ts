@@ -20,6 +20,17 @@ function isReal(text: string): boolean {
   const date = new Date(Date.UTC(year, month - 1, day));
   return year >= EARLIEST_YEAR && year <= LATEST_YEAR && date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
 }
+/** What is kept of a row beside what it says. */
+export interface Kept {
+  /** Who made it, by name. Told by the server. */
+  by?: string;
+  /** When the server had it, by its own clock. Told by the server. */
+  receivedAt?: string;
+  /** Why it was added to a job that was closed. */
+  amends?: string;
+}
+export const amends = () => Joi.string().trim().min(3).max(400);
+
 export const version = () => Joi.number().integer().min(1);
 export const name = () => Joi.string().trim().min(1).max(120);
 export const note = () => Joi.string().max(4000).allow('');

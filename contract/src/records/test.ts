@@ -1,15 +1,13 @@
 import { type ConditionsOf, type FiguresOf, InputError, type TestKind } from '@rugged/core';
 import Joi from 'joi';
 import { AFTER_REPAIR, KIND_SCHEMAS, KINDS } from '../jobfile/test-kinds';
-import { id, instant } from './record';
+import { amends, id, instant, type Kept } from './record';
 import { bySense } from './sense';
 
-interface TestMeta {
+interface TestMeta extends Kept {
   id: string;
   jobId: string;
   startedAt: string;
-  /** Who made it, by name. Told by the server. */
-  by?: string;
 }
 /**
  * One test of a kind as it was set up: the conditions that all its readings share, as the job file writes them. Written
@@ -19,9 +17,9 @@ export type TestRecordOf<K extends TestKind> = {
   [One in K]: TestMeta & { kind: One; conditions: ConditionsOf<One> };
 }[K];
 export type TestRecord = TestRecordOf<TestKind>;
-export type NewTest = { [K in TestKind]: Omit<TestRecordOf<K>, 'by'> }[TestKind];
+export type NewTest = { [K in TestKind]: Omit<TestRecordOf<K>, 'by' | 'receivedAt'> }[TestKind];
 
-interface ReadingMeta {
+interface ReadingMeta extends Kept {
   id: string;
   testId: string;
   takenAt: string;
@@ -33,15 +31,16 @@ export type ReadingRecordOf<K extends TestKind> = {
   [One in K]: ReadingMeta & { kind: One; figures: FiguresOf<One> };
 }[K];
 export type ReadingRecord = ReadingRecordOf<TestKind>;
-export type NewReading = ReadingRecord;
+export type NewReading = { [K in TestKind]: Omit<ReadingRecordOf<K>, 'by' | 'receivedAt'> }[TestKind];
 
-const testMeta = { id: id().required(), jobId: id().required(), startedAt: instant().required() };
+const testMeta = { id: id().required(), jobId: id().required(), startedAt: instant().required(), amends: amends() };
 const readingMeta = {
   id: id().required(),
   testId: id().required(),
   takenAt: instant().required(),
   supersedes: id(),
   withdrawn: Joi.boolean(),
+  amends: amends(),
 };
 const kindField = () =>
   Joi.string()

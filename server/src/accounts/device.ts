@@ -7,7 +7,9 @@ import Bowser from 'bowser';
  */
 export function nameOfDevice(userAgent = ''): string {
   const { browser, os } = userAgent ? Bowser.parse(userAgent) : { browser: {}, os: {} };
-  const sign = randomInt(0, 36 ** 4).toString(36).padStart(4, '0');
+  const sign = randomInt(0, 36 ** 4)
+    .toString(36)
+    .padStart(4, '0');
   const what = [browser.name, os.name].filter(Boolean).join(' on ').slice(0, 60);
   return `${what || 'unknown device'}, ${sign}`;
 }

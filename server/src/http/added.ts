@@ -1,10 +1,11 @@
 import { ADDED_NAMES, ADDED_SCHEMAS, type AddedName, type Bench, type NewAdded, toJobFile } from '@rugged/contract';
-import { hasStood, InputError } from '@rugged/core';
+import { hasStood } from '@rugged/core';
 import { leaveAsFound, marksOf, procedureFor, unreadHazards } from '@rugged/core/procedure';
 import { Router } from 'express';
 import { benchJson } from '../store/bench-query';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
+import { checkAdded, keptOnce } from './kept-job';
 import { Refusal } from './problem';
 import { created, route } from './route';
 
@@ -13,6 +14,8 @@ const ALLOWED: { readonly [N in AddedName]?: (shop: ShopScope, row: NewAdded<N>)
   signatures: everyCautionRead,
 };
 
+const ANY_TIME: ReadonlySet<AddedName> = new Set(['pages', 'answers']);
+
 /** A path for each added record: what a person adds to a job. Never changed, never taken away. */
 export function addedRoutes(store: Store): Router {
   const routes = Router();
@@ -20,27 +23,25 @@ export function addedRoutes(store: Store): Router {
     routes.post(
       `/${name}`,
       route<NewAdded<N>>(store, 'signed-in', ADDED_SCHEMAS[name], async (shop, row) => {
-        const check = async () => {
-          await checkCylinder(shop, row);
-          await ALLOWED[name]?.(shop, row);
-        };
-        return created(await shop.create(name, { ...row, madeBy: shop.personId }, { check }));
+        const { jobId, madeAt: at, amends, cylinder } = row as typeof row & { cylinder?: string };
+        const keep = (further?: () => Promise<void>) =>
+          shop.create(
+            name,
+            { ...row, madeBy: shop.personId },
+            {
+              check: async () => {
+                // A page goes out and an answer comes in, whatever became of the job.
+                if (!ANY_TIME.has(name)) await checkAdded(shop, { jobId, at, amends, cylinder });
+                await ALLOWED[name]?.(shop, row);
+                await further?.();
+              },
+            },
+          );
+        return created(await (name === 'notes' ? keptOnce(shop, 'notes', row, keep) : keep()));
       }),
     );
   ADDED_NAMES.forEach(add);
   return routes;
-}
-
-/** The job is one of this shop, and the cylinder one of its engine. */
-async function checkCylinder(shop: ShopScope, row: { jobId: string; cylinder?: string } | object): Promise<void> {
-  const { jobId, cylinder } = row as { jobId: string; cylinder?: string };
-  const [job] = await shop.select<{ cylinders: string[] }>(
-    'SELECT e.cylinders FROM jobs j JOIN engines e ON e.id = j.engine_id WHERE j.shop_id = $1 AND j.id = $2',
-    jobId,
-  );
-  if (!job) throw new InputError('jobId', 'not-known-here');
-  if (cylinder !== undefined && !job.cylinders.includes(cylinder))
-    throw new InputError('cylinder', 'no-such-cylinder', { cylinder });
 }
 
 /** Nothing is signed while a caution is unread. */

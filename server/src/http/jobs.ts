@@ -12,6 +12,7 @@ import { benchesJson, benchJson, changedJson } from '../store/bench-query';
 import { openJob } from '../store/open-job';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
+import { checkChange } from './kept-job';
 import { refuse } from './problem';
 import { changed, created, route } from './route';
 
@@ -53,8 +54,12 @@ export const jobRoutes = (store: Store): Router =>
       '/:id',
       route(store, 'signed-in', jobChangeSchema, async (shop, change, { id }) => {
         const { status } = change;
+        const job = await shop.stored('jobs', id('job'));
+        // Made already, or from another version: that is the answer, whatever this change would do.
+        if (job?.get('version') === change.version)
+          checkChange({ number: job.get('number') as number, closedAt: job.get('closedAt') as Date | null }, change);
         const closing = status === undefined ? {} : status === 'closed' ? await closedNow(shop, id('job')) : REOPENED;
-        return changed(await shop.change('jobs', id('job'), { ...change, ...closing }), 'job');
+        return changed(await shop.change('jobs', id('job'), change, closing), 'job');
       }),
     )
     .get(

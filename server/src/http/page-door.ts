@@ -71,7 +71,7 @@ export const pageDoor = (store: Store): Router =>
         (block) => block.is === 'photos' && block.photos.some(({ id }) => id === req.params.id),
       );
       const photo = open && shown ? await scopeOf(store, open).stored('photos', req.params.id) : undefined;
-      if (!photo) return gone(res);
+      if (!photo?.get('image')) return gone(res);
       res.type(photo.get('mime') as string).send(photo.get('image'));
     })
     .post('/:secret/answer', sameOrigin, express.urlencoded({ extended: false, limit: '8kb' }), async (req, res) => {

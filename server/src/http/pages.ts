@@ -86,7 +86,7 @@ export async function photosOf(shop: ShopScope, { blocks }: PageDocument): Promi
   const rows = await Promise.all(ids.map(async (id) => ({ id, row: await shop.stored('photos', id) })));
   return new Map(
     rows.flatMap(({ id, row }): [string, Buffer][] =>
-      row && row.get('mime') !== 'image/webp' ? [[id, row.get('image') as Buffer]] : [],
+      row?.get('image') && row.get('mime') !== 'image/webp' ? [[id, row.get('image') as Buffer]] : [],
     ),
   );
 }

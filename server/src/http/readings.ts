@@ -4,6 +4,7 @@ import { Router } from 'express';
 import { asJson, BOOKS } from '../store/json-sql';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
+import { checkAdded, keptOnce } from './kept-job';
 import { refuse } from './problem';
 import { created, route } from './route';
 
@@ -13,10 +14,20 @@ export const readingRoutes = (store: Store): Router =>
     '/',
     route(store, 'signed-in', newReadingSchema, async (shop, reading) =>
       created(
-        await shop.create(
-          'readings',
-          { ...reading, takenBy: shop.personId },
-          { check: async () => checkInContext(reading, await contextOf(shop, reading)) },
+        await keptOnce(shop, 'readings', reading, (further) =>
+          shop.create(
+            'readings',
+            { ...reading, takenBy: shop.personId },
+            {
+              check: async () => {
+                const context = await contextOf(shop, reading);
+                const { jobId } = context.test;
+                await checkAdded(shop, { jobId, at: reading.takenAt, amends: reading.amends });
+                checkInContext(reading, context);
+                await further();
+              },
+            },
+          ),
         ),
       ),
     ),

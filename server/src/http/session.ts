@@ -71,11 +71,7 @@ export function sessionRoutes(store: Store): Router {
     ]);
     if (!person || !shop) throw new Refusal(401, 'signed-out', 'Sign in first');
     const { id, name, email } = person;
-    return {
-      person: { id, name, email },
-      shop: await withLearned(scope, shop),
-      testers: testers.map(present),
-    };
+    return { person: { id, name, email }, shop: await withLearned(scope, shop), testers: testers.map(present) };
   }
 
   return Router()

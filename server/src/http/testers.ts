@@ -8,10 +8,7 @@ import { changed, created, route } from './route';
 /** The others of its kind give way to the usual one. */
 const giveWay = (shop: ShopScope, { id, kind }: { id: string; kind: string }) =>
   shop.asked(({ models }) =>
-    models.testers.update(
-      { usual: false },
-      { where: { shopId: shop.shopId, kind, id: { [Op.ne]: id }, usual: true } },
-    ),
+    models.testers.update({ usual: false }, { where: { shopId: shop.shopId, kind, id: { [Op.ne]: id }, usual: true } }),
   );
 
 /** `/api/testers`: the register of testers. One of each kind is the usual one. */

@@ -24,12 +24,9 @@ export async function newBeginning(owner: Sequelize): Promise<string> {
 /** The shop and its owner, once. @returns nothing where the link is used, past its day, or none */
 export async function beginShop(sequelize: Sequelize, { link, shop, unit, name, email }: NewShop, hash: string) {
   const who: Who = { shopId: randomUUID(), personId: randomUUID() };
-  const [row] = await sequelize.query<{ made: boolean }>(
-    'SELECT begin_shop($1, $2, $3, $4, $5, $6, $7, $8) AS made',
-    {
-      bind: [digestOf(link), who.shopId, shop, unit, who.personId, name, email.trim().toLowerCase(), hash],
-      type: QueryTypes.SELECT,
-    },
-  );
+  const [row] = await sequelize.query<{ made: boolean }>('SELECT begin_shop($1, $2, $3, $4, $5, $6, $7, $8) AS made', {
+    bind: [digestOf(link), who.shopId, shop, unit, who.personId, name, email.trim().toLowerCase(), hash],
+    type: QueryTypes.SELECT,
+  });
   return row?.made ? who : undefined;
 }

@@ -19,7 +19,10 @@ const BENCH = `json_strip_nulls(json_build_object(
   'engine', coalesce(j.sheet->'engine', ${asJson('engines', 'e')}::jsonb),
   'books', coalesce(j.sheet->'books', ${BOOKS}::jsonb),
   'tests', ${list(asJson('tests', 't', ", 'by', p.name"), TESTS)},
-  'readings', ${list(asJson('readings', 'r'), 'readings r JOIN tests t ON t.id = r.test_id WHERE t.job_id = j.id')},
+  'readings', ${list(
+    asJson('readings', 'r', ", 'by', p.name"),
+    'readings r JOIN tests t ON t.id = r.test_id JOIN people p ON p.id = r.taken_by WHERE t.job_id = j.id',
+  )},
   ${ADDED_NAMES.map((name) => `'${name}', ${made(name)}`).join(',\n  ')},
   'lastTime', (
     SELECT json_build_object('jobId', l.id, 'number', l.number, 'openedAt', l.opened_at, 'readings',

@@ -14,6 +14,8 @@ import { up as pages } from './migrations/010-pages';
 import { up as trust } from './migrations/011-trust';
 import { up as secondLock } from './migrations/012-second-lock';
 import { up as firstShop } from './migrations/013-first-shop';
+import { up as amendments } from './migrations/014-amendments';
+import { up as erasing } from './migrations/015-erasing';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -30,6 +32,8 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '011-trust': trust,
   '012-second-lock': secondLock,
   '013-first-shop': firstShop,
+  '014-amendments': amendments,
+  '015-erasing': erasing,
 };
 
 /** What a database of this version has run last. */

@@ -99,7 +99,9 @@ export type JobRow = MadeFrom & {
     /** Engine and books as they were when the job was closed. */
     sheet: object;
   }>;
-export type TestRow = {
+/** When it came in, and why, where its job was closed. */
+type Came = Nullable<{ receivedAt: Date; amends: string }>;
+export type TestRow = Came & {
   id: string;
   shopId: string;
   jobId: string;
@@ -108,7 +110,7 @@ export type TestRow = {
   startedAt: Date;
   startedBy: string;
 };
-export type ReadingRow = {
+export type ReadingRow = Came & {
   id: string;
   shopId: string;
   testId: string;
@@ -117,7 +119,7 @@ export type ReadingRow = {
   takenAt: Date;
   takenBy: string;
 } & Nullable<{ supersedes: string; withdrawn: boolean }>;
-export type OverruleRow = {
+export type OverruleRow = Came & {
   id: string;
   shopId: string;
   jobId: string;
@@ -126,7 +128,7 @@ export type OverruleRow = {
   madeBy: string;
 } & Nullable<{ cylinder: string; state: State; cause: CauseName }>;
 /** Added once by somebody, never changed. */
-type Made = { id: string; shopId: string; jobId: string; madeAt: Date; madeBy: string };
+type Made = Came & { id: string; shopId: string; jobId: string; madeAt: Date; madeBy: string };
 export type TesterRow = MadeFrom & {
   id: string;
   shopId: string;
@@ -140,7 +142,8 @@ export type TesterRow = MadeFrom & {
 } & Nullable<{ oRingCheckedOn: string; dueOn: string; comparison: object }>;
 export type TickRow = Made & { procedure: string; step: string; mark: string };
 export type SignatureRow = Made & { procedure: string };
-export type PhotoRow = Made & { mime: string; image: Buffer };
+/** Erased there is no picture any more, only that there was one. */
+export type PhotoRow = Made & { mime: string; digest: string } & Nullable<{ image: Buffer; small: Buffer }>;
 export type NoteRow = Made & { about: string } & Nullable<{
     cylinder: string;
     text: string;
@@ -201,7 +204,9 @@ const { ARRAY, UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE, DATEONLY, BLOB
 const id = { type: UUID, primaryKey: true };
 /** Of what changes later: its version, and the digest of what it was made from. */
 const changing = { version: { type: INTEGER, defaultValue: 1 }, madeFrom: TEXT };
-const made = { id, shopId: UUID, jobId: UUID, madeAt: DATE, madeBy: UUID };
+/** Of what is only added: when it came in, and why, where its job was closed. */
+const added = { receivedAt: DATE, amends: TEXT };
+const made = { id, shopId: UUID, jobId: UUID, madeAt: DATE, madeBy: UUID, ...added };
 
 /** Column types by table. Names are the wire's; the database's are the same in snake case. */
 const TABLES = {
@@ -299,7 +304,7 @@ const TABLES = {
     openedBy: UUID,
     ...changing,
   },
-  tests: { id, shopId: UUID, jobId: UUID, kind: TEXT, conditions: JSONB, startedAt: DATE, startedBy: UUID },
+  tests: { id, shopId: UUID, jobId: UUID, kind: TEXT, conditions: JSONB, startedAt: DATE, startedBy: UUID, ...added },
   readings: {
     id,
     shopId: UUID,
@@ -310,6 +315,7 @@ const TABLES = {
     takenBy: UUID,
     supersedes: UUID,
     withdrawn: BOOLEAN,
+    ...added,
   },
   overrules: {
     id,
@@ -321,6 +327,7 @@ const TABLES = {
     reason: TEXT,
     madeAt: DATE,
     madeBy: UUID,
+    ...added,
   },
   testers: {
     id,
@@ -338,7 +345,7 @@ const TABLES = {
   },
   ticks: { ...made, procedure: TEXT, step: TEXT, mark: TEXT },
   signatures: { ...made, procedure: TEXT },
-  photos: { ...made, mime: TEXT, image: BLOB },
+  photos: { ...made, mime: TEXT, image: BLOB, small: BLOB, digest: TEXT },
   notes: {
     ...made,
     cylinder: TEXT,
@@ -382,6 +389,8 @@ const INSIDE = new Set([
   'madeFrom',
   'hidden',
   'image',
+  'small',
+  'digest',
 ]);
 
 /** Columns whose fields stand beside the others on the wire. */

@@ -36,10 +36,10 @@ export class ShopScope {
     return this.asked(() => createOnce(this.model(table), this.shopId, asRow(table, row), how));
   }
 
-  /** Changes a row from the version it was read at. */
-  change<T extends { version: number }>(table: Table, id: string, change: T): Promise<Changed> {
+  /** Changes a row from the version it was read at. @param more columns beside what was sent */
+  change<T extends { version: number }>(table: Table, id: string, change: T, more = {}): Promise<Changed> {
     const where = table === 'shops' ? { id } : { id, shopId: this.shopId };
-    return this.asked(() => changeVersion(this.model(table), where, { ...change }));
+    return this.asked(() => changeVersion(this.model(table), where, { ...change }, more));
   }
 
   /** The same for a row that is sent whole: what is not sent any more is gone. */

@@ -82,8 +82,7 @@ export async function createOnce<M extends Model>(
 
 /** Behind the lock of its shop the database names the key that was hurt, and not its figures. */
 const isOfId = (error: unknown): boolean =>
-  error instanceof UniqueConstraintError &&
-  /_pkey$/.test((error.parent as { constraint?: string }).constraint ?? '');
+  error instanceof UniqueConstraintError && /_pkey$/.test((error.parent as { constraint?: string }).constraint ?? '');
 
 function replayOf(found: Model, shopId: string, row: Record<string, unknown>, madeFrom: string | undefined): Created {
   const stored = found.get({ plain: true }) as Record<string, unknown>;
@@ -123,14 +122,17 @@ export type Changed =
 /**
  * Changes a row if it is still at the version the change was made from. A change that was made already, and whose
  * answer was lost, finds the row as it left it.
+ *
+ * @param more columns beside what was sent
  */
 export async function changeVersion<M extends Model>(
   model: ModelStatic<M>,
   where: Record<string, unknown>,
   { version, ...values }: { version: number } & Record<string, unknown>,
+  more: Record<string, unknown> = {},
 ): Promise<Changed> {
   const [, rows] = await model.update(
-    { ...values, version: version + 1 },
+    { ...values, ...more, version: version + 1 },
     { where: { ...where, version } as never, returning: true },
   );
   const [row] = rows;

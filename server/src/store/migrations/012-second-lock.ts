@@ -109,7 +109,7 @@ const WHO_CHANGED_WHAT = `
   CREATE FUNCTION note_change() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
   DECLARE
     inside CONSTANT text[] := ARRAY['id', 'shop_id', 'version', 'made_from', 'touched_at', 'received_at', 'device',
-      'next_job_number', 'hidden', 'simulated', 'sheet', 'opened', 'last_opened_at'];
+      'next_job_number', 'hidden', 'small', 'simulated', 'sheet', 'opened', 'last_opened_at'];
     secrets CONSTANT text[] := ARRAY['password_hash', 'feed_secret', 'secret'];
     o jsonb; n jsonb; was jsonb; now_ jsonb; job uuid; who uuid; row_ jsonb;
   BEGIN
