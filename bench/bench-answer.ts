@@ -2,7 +2,10 @@ import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { demoShop, DEMO_EMAIL, DEMO_PASSWORD, loadDemo } from '@rugged/demo';
 import { createServer, openStore, prepareDatabase } from '@rugged/server';
+import express from 'express';
 import pg from 'pg';
+import { openRoute, route } from '../server/src/http/route';
+import { sessions } from '../server/src/http/session';
 import { inTurn, type Measured } from './measure';
 
 interface Database {
@@ -21,6 +24,12 @@ export default async function bench(database: Database): Promise<Measured[]> {
   const server = await createServer({ databaseUrl: database.serverUrl });
   const ours = await listening(http.createServer(server.app));
   const pool = new pg.Pool({ connectionString: database.url, max: 5 });
+  const sessionPool = new pg.Pool({ connectionString: database.serverUrl, max: 5 });
+  const nothing = () => ({ json: {} });
+  const signedIn = await listening(
+    http.createServer(express().use(await sessions(sessionPool), route(server.store, 'signed-in', null, nothing))),
+  );
+  const signedOut = await listening(http.createServer(express().use(openRoute(null, nothing))));
   const plain = await listening(
     http.createServer((_req, res) => {
       void bareRows(pool, jobId).then((rows) => {
@@ -60,7 +69,18 @@ export default async function bench(database: Database): Promise<Measured[]> {
     const b = many(get(port(plain), '/'));
     for (const warm of [a, b, a, b, a, b]) await warm();
     const times = await inTurn(41, a, b);
+    const checked = many(get(port(signedIn), '/'));
+    const unchecked = many(get(port(signedOut), '/'));
+    for (const warm of [checked, unchecked, checked, unchecked]) await warm();
+    const check = await inTurn(41, checked, unchecked);
     return [
+      {
+        what: 'finding out whether somebody is still signed in, as a share of a GET of a bench',
+        ratio: Math.max(0, check.a - check.b) / times.a,
+        limit: 0.05,
+        plain: true,
+        detail: `${((check.a - check.b) / repeat).toFixed(3)} ms of ${(times.a / repeat).toFixed(2)} ms; both over HTTP, one with and one without`,
+      },
       {
         what: 'GET of a bench, signed in, against a bare pg query and stringify of the same rows',
         ratio: times.a / times.b,
@@ -70,9 +90,8 @@ export default async function bench(database: Database): Promise<Measured[]> {
     ];
   } finally {
     agent.destroy();
-    ours.close();
-    plain.close();
-    await Promise.all([pool.end(), server.close()]);
+    for (const one of [ours, plain, signedIn, signedOut]) one.close();
+    await Promise.all([pool.end(), sessionPool.end(), server.close()]);
   }
 }
 

@@ -98,18 +98,18 @@ const benches = [
       return measured;
     },
   ],
-  [
-    'bench-answer',
+  ...['bench-answer', 'lists'].map((name) => [
+    name,
     async () => {
       const { startDatabase } = await import('./database.mjs');
       const database = await startDatabase({ projectDir, name: 'pg-bench', log: () => undefined });
       try {
-        return await (await loadBench('bench-answer')).default(database);
+        return await (await loadBench(name)).default(database, say);
       } finally {
         await database.stop();
       }
     },
-  ],
+  ]),
   [
     'in-hand',
     async () =>

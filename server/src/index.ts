@@ -3,5 +3,4 @@ export { createServer } from './server';
 export { newBeginning } from './store/beginning';
 export { asRow } from './store/models';
 export { prepareDatabase } from './store/prepare';
-export { connect } from './store/sequelize';
 export { openStore, type Store } from './store/store';

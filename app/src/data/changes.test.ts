@@ -1,7 +1,7 @@
 import type { Page } from '@rugged/contract';
 import type { Bench } from '@rugged/contract/bench';
 import { aBench } from '@/bench/bench.fixture';
-import { withChanges } from './changes';
+import { found, withChanges } from './changes';
 
 const job = (number: number, status: 'open' | 'closed' = 'open', complaint = 'hard start') =>
   aBench({ job: { id: `j${number}`, number, status, complaint } });
@@ -33,4 +33,22 @@ test('a search keeps to what it looks for', () => {
 });
 test('an empty list takes what comes first', () => {
   expect(numbers(withChanges(list([]), 'open', '', changes(job(1))))).toEqual([1]);
+});
+test('counted to the end of counting it stays so; not counted at all it is not made up', () => {
+  const many = list([9, 8], '8');
+  Object.assign(many.pages[0] ?? {}, { total: 1000 });
+  expect(withChanges(many, 'open', '', changes(job(10))).pages[0]?.total).toBe(1000);
+  delete many.pages[0]?.total;
+  expect(withChanges(many, 'open', '', changes(job(10))).pages[0]).not.toHaveProperty('total');
+});
+test('one or two letters are the beginning of a word, more are a part of one', () => {
+  const [one] = list([9]).pages.flatMap(({ items }) => items);
+  expect(['ha', 'st', 'rd', 'ard', 'h', 'k', '9', 'orr'].filter((words) => found(one!, words))).toEqual([
+    'ha',
+    'st',
+    'ard',
+    'h',
+    '9',
+    'orr',
+  ]);
 });

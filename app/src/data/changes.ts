@@ -1,19 +1,18 @@
 import type { Changes, Page } from '@rugged/contract';
-import type { Bench } from '@rugged/contract/bench';
+import { type Bench, MOST_COUNTED } from '@rugged/contract/bench';
 import { type InfiniteData, useQuery } from '@tanstack/react-query';
 import { keys, queryClient } from './client';
 import { fetching } from './fetching';
 
 type Lists = InfiniteData<Page<Bench>>;
 
-/** How the server finds a job by words. */
+/** How the server finds a job by words: a part of one; of one or two letters its beginning. */
 export const found = ({ job, engine, machine, owner }: Bench, search: string): boolean => {
   const wanted = search.trim().toLowerCase();
-  return (
-    wanted === '' ||
-    [engine.name, machine.name, owner.name, job.complaint].some((text) => text.toLowerCase().includes(wanted)) ||
-    String(job.number ?? '').includes(wanted)
-  );
+  const words = ['', job.number ?? '', job.complaint, engine.name, machine.name, owner.name, engine.model ?? '']
+    .join(' ')
+    .toLowerCase();
+  return words.includes(wanted.length < 3 ? ` ${wanted}` : wanted);
 };
 
 /**
@@ -46,8 +45,13 @@ export function withChanges(list: Lists, status: string, search: string, { items
     page.items =
       place < 0 ? [...page.items, bench] : [...page.items.slice(0, place), bench, ...page.items.slice(place)];
   }
-  const total = (list.pages[0]?.total ?? 0) + fresh.length - gone;
-  return { ...list, pages: pages.map((page, i) => (i === 0 ? { ...page, total, at } : { ...page, total })) };
+  const counted = list.pages[0]?.total;
+  // Counted no further than that, it stays where it is.
+  const total = counted === undefined || counted >= MOST_COUNTED ? counted : counted + fresh.length - gone;
+  return {
+    ...list,
+    pages: pages.map((page, i) => (i === 0 ? { ...page, ...(total === undefined ? {} : { total }), at } : page)),
+  };
 }
 
 const lists = () => queryClient.getQueriesData<Lists>({ queryKey: ['jobs'] }).filter(([, list]) => list !== undefined);

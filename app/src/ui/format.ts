@@ -1,3 +1,4 @@
+import { MOST_COUNTED } from '@rugged/contract/bench';
 import { fromKPa, toKPa, type VacuumUnit } from '@rugged/core';
 
 const DAY_MS = 24 * 3600 * 1000;
@@ -13,6 +14,17 @@ export function ago(instant: string, now = Date.now()): string {
   if (ms >= DAY_MS) return relative.format(-Math.floor(ms / DAY_MS), 'day');
   if (ms >= DAY_MS / 24) return relative.format(-Math.floor(ms / (DAY_MS / 24)), 'hour');
   return relative.format(-Math.max(0, Math.floor(ms / 60_000)), 'minute');
+}
+
+/**
+ * How many a list has.
+ * @param total as it was counted; nothing where it was not
+ * @param shown so many are there already
+ */
+export function howMany(total: number | undefined, shown: number, more: boolean, most = MOST_COUNTED): string {
+  const figure = (n: number) => n.toLocaleString(LOCALE);
+  if (total === undefined) return more ? `${figure(shown)} and more` : figure(shown);
+  return total >= most && more ? `${figure(most)} and more` : figure(Math.max(total, shown));
 }
 
 /** A day in the person's locale. */

@@ -10,7 +10,8 @@ import { id, instant } from './record';
 export interface Page<T> {
   items: T[];
   next?: string;
-  total: number;
+  /** How many there are, on a first page, where that is known: up to so many as are counted. */
+  total?: number;
   /** When it was asked, by the server's clock: what changed since can be asked for. */
   at?: string;
 }

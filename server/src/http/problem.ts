@@ -73,8 +73,8 @@ const AWAY = new Refusal(
 );
 /** Seconds after which it is worth asking again. */
 const RETRY_AFTER = 5;
-/** Its connection refused, cut, or silent; shutting down, starting, or with no place left. */
-const AWAY_CODES = /^(08|57P|53)|^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/;
+/** Its connection refused, cut, or silent; shutting down, starting, with no place left, or two in each other's way. */
+const AWAY_CODES = /^(08|57P|53|40)|^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/;
 const AWAY_WORDS = /^(timeout exceeded when trying to connect|Query read timeout|Connection terminated)/;
 
 /** The session store and prepared queries speak to the database without Sequelize's own errors. */

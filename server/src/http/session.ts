@@ -1,8 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { promisify } from 'node:util';
 import { newShopSchema, signInSchema } from '@rugged/contract';
-import connectPgSimple from 'connect-pg-simple';
 import { type Request, Router } from 'express';
+import connectPgSimple from 'connect-pg-simple';
 import session from 'express-session';
 import type { Pool } from 'pg';
 import { hashPassword, NOBODY, verifyPassword } from '../accounts/password';
@@ -15,15 +15,16 @@ import { guessesOf } from '../store/guesses';
 import type { Store } from '../store/store';
 import type { Who } from '../store/who';
 import { Refusal } from './problem';
+import { trustedForMoments } from './trusted-session';
 import { openRoute, route } from './route';
 
 export const COOKIE = 'rugged.sid';
 const FORTNIGHT_MS = 14 * 24 * 3600 * 1000;
 
-/** Sessions live in the database, so that any server can answer and a kill signs nobody out. */
+/** Who has signed in, by a cookie that every server behind one address understands. */
 export async function sessions(pool: Pool) {
   const PgStore = connectPgSimple(session);
-  return session({
+  const kept = session({
     name: COOKIE,
     secret: await sharedSecret(pool),
     store: new PgStore({ pool, tableName: 'session', disableTouch: true, pruneSessionInterval: 3600 }),
@@ -32,6 +33,7 @@ export async function sessions(pool: Pool) {
     // Over a secure page the cookie never goes over a plain one.
     cookie: { httpOnly: true, sameSite: 'lax', maxAge: FORTNIGHT_MS, secure: 'auto' },
   });
+  return trustedForMoments(kept);
 }
 
 /** Made once and kept in the database: every server behind one address signs cookies alike. */

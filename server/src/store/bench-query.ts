@@ -1,4 +1,4 @@
-import { ADDED_NAMES, type AddedName, type JobsQuery } from '@rugged/contract';
+import { ADDED_NAMES, type AddedName, type JobsQuery, MOST_COUNTED } from '@rugged/contract';
 import { asJson, BOOKS, list } from './json-sql';
 import type { ShopScope } from './scope';
 
@@ -52,45 +52,87 @@ export async function benchJson(scope: ShopScope, jobId: string): Promise<string
   return row?.bench;
 }
 
+/** A job and when anything on its bench changed last. */
+interface Touched {
+  id: string;
+  number: number;
+  touched: string;
+}
+
+/**
+ * Benches as JSON text, in the order asked for. Most of a list was asked for before and has not changed since: it is
+ * put together by the database once for each time it changed.
+ */
+async function textsOf(scope: ShopScope, rows: readonly Touched[]): Promise<string[]> {
+  const { texts } = scope.store;
+  const found = new Map(rows.map(({ id, touched }) => [id, texts.get(`${id} ${touched}`)]));
+  const missing = rows.flatMap(({ id }) => (found.get(id) === undefined ? [id] : []));
+  if (missing.length > 0) {
+    const made = await scope.prepared<{ id: string; touched: string; bench: string }>(
+      'benches',
+      `SELECT j.id, j.touched_at::text AS touched, ${BENCH} AS bench ${FROM}
+       WHERE j.shop_id = $1 AND j.id = ANY($2::uuid[])`,
+      missing,
+    );
+    for (const { id, touched, bench } of made) {
+      texts.set(`${id} ${touched}`, bench);
+      found.set(id, bench);
+    }
+  }
+  return rows.flatMap(({ id }) => found.get(id) ?? []);
+}
+
 /**
  * A page of benches, newest job first, as JSON text. One row more than asked for tells whether there is another page.
+ * How many there are is counted on the first page only, and not beyond what anybody wants to know.
  */
 export async function benchesJson(scope: ShopScope, query: JobsQuery): Promise<string> {
-  const values: unknown[] = [];
-  const where = ['j.shop_id = $1'];
-  const and = (condition: (place: string) => string, value: unknown) => {
-    values.push(value);
-    where.push(condition(`$${values.length + 1}`));
-  };
-  if (query.status !== 'all') and((p) => `j.status = ${p}`, query.status);
-  if (query.engineId) and((p) => `j.engine_id = ${p}`, query.engineId);
+  const { status, engineId, before, limit } = query;
   const search = query.search?.trim();
-  if (search) {
-    and(
-      (p) =>
-        `(e.name ILIKE ${p} OR m.name ILIKE ${p} OR o.name ILIKE ${p} OR j.complaint ILIKE ${p} OR ` +
-        `j.number::text LIKE ${p})`,
-      `%${search.replace(/[\\%_]/g, '\\$&')}%`,
-    );
-  }
-  const counted = [...where];
-  const countValues = [...values];
-  if (query.before) and((p) => `j.number < ${p}`, query.before);
-  const [rows, totals] = await Promise.all([
-    scope.select<{ number: number; bench: string }>(
-      `SELECT j.number, ${BENCH} AS bench ${FROM} WHERE ${where.join(' AND ')} ORDER BY j.number DESC LIMIT ` +
-        `${query.limit + 1}`,
-      ...values,
-    ),
-    scope.select<{ total: number; at: string }>(
-      `SELECT count(*)::int AS total, ${NOW} AS at ${FROM} WHERE ${counted.join(' AND ')}`,
-      ...countValues,
-    ),
+  const most = limit + 1;
+  const rows = search
+    ? await scope.select<Touched & { at: string }>(
+        `SELECT j.id, j.number, j.touched_at::text AS touched, ${NOW} AS at
+         FROM found_jobs($2, $3, $4::uuid, $5::int, ${most}) f JOIN jobs j ON j.id = f.job_id AND j.shop_id = $1
+         ORDER BY j.number DESC`,
+        search,
+        status,
+        engineId ?? null,
+        before ?? null,
+      )
+    : await scope.select<Touched & { at: string }>(
+        `SELECT j.id, j.number, j.touched_at::text AS touched, ${NOW} AS at FROM jobs j
+         WHERE j.shop_id = $1 ${status === 'all' ? 'AND $2 = $2' : 'AND j.status = $2'}
+           AND ($3::uuid IS NULL OR j.engine_id = $3) AND ($4::int IS NULL OR j.number < $4)
+         ORDER BY j.number DESC LIMIT ${most}`,
+        status,
+        engineId ?? null,
+        before ?? null,
+      );
+  const page = rows.slice(0, limit);
+  const whole = rows.length <= limit;
+  const [texts, total] = await Promise.all([
+    textsOf(scope, page),
+    before !== undefined ? undefined : whole ? page.length : search || engineId ? undefined : countOf(scope, status),
   ]);
-  const page = rows.slice(0, query.limit);
-  const next = rows.length > query.limit ? `,"next":"${page[page.length - 1]?.number}"` : '';
-  const { total = 0, at = '' } = totals[0] ?? {};
-  return `{"items":[${page.map((row) => row.bench).join(',')}],"total":${total},"at":"${at}"${next}}`;
+  const at = rows[0]?.at ?? (await clockOf(scope));
+  const next = whole ? '' : `,"next":"${page.at(-1)?.number}"`;
+  const counted = total === undefined ? '' : `,"total":${total}`;
+  return `{"items":[${texts.join(',')}]${counted},"at":"${at}"${next}}`;
+}
+
+async function countOf(scope: ShopScope, status: JobsQuery['status']): Promise<number> {
+  const [row] = await scope.select<{ total: number }>(
+    `SELECT count(*)::int AS total FROM (
+       SELECT FROM jobs WHERE shop_id = $1 ${status === 'all' ? '' : `AND status = '${status}'`}
+       LIMIT ${MOST_COUNTED}) counted`,
+  );
+  return row?.total ?? 0;
+}
+
+async function clockOf(scope: ShopScope): Promise<string> {
+  const [clock] = await scope.select<{ at: string }>(`SELECT ${NOW} AS at WHERE $1::uuid IS NOT NULL`);
+  return clock?.at ?? new Date().toISOString();
 }
 
 /** So many changed benches at most; where there are more the lists are asked for anew. */
@@ -100,16 +142,16 @@ const ON_ITS_WAY = '20 seconds';
 
 /** The benches on which anything changed since an instant of this server, whatever their status, as JSON text. */
 export async function changedJson(scope: ShopScope, since: string): Promise<string> {
-  const [[clock], rows] = await Promise.all([
-    scope.select<{ at: string }>(`SELECT ${NOW} AS at WHERE $1::uuid IS NOT NULL`),
-    scope.select<{ bench: string }>(
-      `SELECT ${BENCH} AS bench ${FROM} WHERE j.shop_id = $1
+  const [at, rows] = await Promise.all([
+    clockOf(scope),
+    scope.select<Touched>(
+      `SELECT j.id, j.number, j.touched_at::text AS touched FROM jobs j WHERE j.shop_id = $1
          AND j.touched_at > $2::timestamptz - interval '${ON_ITS_WAY}'
        ORDER BY j.number DESC LIMIT ${MOST_CHANGES + 1}`,
       since,
     ),
   ]);
   const more = rows.length > MOST_CHANGES;
-  const items = rows.slice(0, MOST_CHANGES).map(({ bench }) => bench);
-  return `{"items":[${items.join(',')}],"at":"${clock?.at ?? since}","more":${more}}`;
+  const texts = await textsOf(scope, rows.slice(0, MOST_CHANGES));
+  return `{"items":[${texts.join(',')}],"at":"${at}","more":${more}}`;
 }

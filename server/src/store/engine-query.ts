@@ -1,4 +1,4 @@
-import type { EngineListItem, EnginesQuery, Page } from '@rugged/contract';
+import { type EngineListItem, type EnginesQuery, MOST_COUNTED, type Page } from '@rugged/contract';
 import { asJson, BOOKS } from './json-sql';
 import type { ShopScope } from './scope';
 
@@ -24,25 +24,41 @@ export async function engineItem(scope: ShopScope, id: string): Promise<EngineLi
 /** A page of the shop's engines by name, each with its machine, owner, books and how often it was here. */
 export async function enginesPage(scope: ShopScope, query: EnginesQuery): Promise<Page<EngineListItem>> {
   const search = query.search?.trim();
-  const [afterName, afterId] = query.after === undefined ? [] : splitCursor(query.after);
-  const values = [search ? `%${search.replace(/[\\%_]/g, '\\$&')}%` : null, afterName ?? null, afterId ?? null];
-  const matching = `${FROM}
-    WHERE e.shop_id = $1 AND ($2::text IS NULL OR e.name ILIKE $2 OR m.name ILIKE $2 OR o.name ILIKE $2
-      OR e.model ILIKE $2)`;
-  const rows = await scope.select<{ item: EngineListItem }>(
-    `
-    SELECT ${ITEM} AS item ${matching} AND ($3::text IS NULL OR (e.name, e.id) > ($3, $4::uuid))
-    ORDER BY e.name, e.id LIMIT ${query.limit + 1}`,
-    ...values,
-  );
-  const [count] = await scope.select<{ total: number }>(`SELECT count(*)::int AS total ${matching}`, values[0]);
+  const [afterName, afterId] = query.after === undefined ? [null, null] : splitCursor(query.after);
+  const most = query.limit + 1;
+  const rows = search
+    ? await scope.select<{ item: EngineListItem }>(
+        `SELECT ${ITEM} AS item ${FROM} JOIN found_engines($2, $3, $4::uuid, ${most}) f ON f.engine_id = e.id
+         WHERE e.shop_id = $1 ORDER BY e.name, e.id`,
+        search,
+        afterName,
+        afterId,
+      )
+    : await scope.select<{ item: EngineListItem }>(
+        `SELECT ${ITEM} AS item FROM (
+           SELECT * FROM engines WHERE shop_id = $1 AND ($2::text IS NULL OR (name, id) > ($2, $3::uuid))
+           ORDER BY name, id LIMIT ${most}) e ${FROM.replace('FROM engines e', '')}
+         ORDER BY e.name, e.id`,
+        afterName,
+        afterId,
+      );
   const items = rows.slice(0, query.limit).map((row) => row.item);
-  const last = items[items.length - 1]?.engine;
+  const whole = rows.length <= query.limit;
+  const last = items.at(-1)?.engine;
+  const total =
+    query.after !== undefined ? undefined : whole ? items.length : search ? undefined : await countOf(scope);
   return {
     items,
-    total: count?.total ?? 0,
-    ...(rows.length > query.limit && last ? { next: `${last.id}${last.name}` } : {}),
+    ...(total === undefined ? {} : { total }),
+    ...(!whole && last ? { next: `${last.id}${last.name}` } : {}),
   };
+}
+
+async function countOf(scope: ShopScope): Promise<number> {
+  const [row] = await scope.select<{ total: number }>(
+    `SELECT count(*)::int AS total FROM (SELECT FROM engines WHERE shop_id = $1 LIMIT ${MOST_COUNTED}) counted`,
+  );
+  return row?.total ?? 0;
 }
 
 const UUID_LENGTH = 36;

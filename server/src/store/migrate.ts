@@ -16,6 +16,7 @@ import { up as secondLock } from './migrations/012-second-lock';
 import { up as firstShop } from './migrations/013-first-shop';
 import { up as amendments } from './migrations/014-amendments';
 import { up as erasing } from './migrations/015-erasing';
+import { up as lists } from './migrations/016-lists';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -34,6 +35,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '013-first-shop': firstShop,
   '014-amendments': amendments,
   '015-erasing': erasing,
+  '016-lists': lists,
 };
 
 /** What a database of this version has run last. */

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
+import { LRUCache } from 'lru-cache';
 import {
   type CreationAttributes,
   type Model,
@@ -16,6 +17,8 @@ export interface Store {
   sequelize: Sequelize;
   models: Models;
   standing: Standing;
+  /** Benches as they were sent last, by job and the moment of their last change: never out of date. */
+  texts: LRUCache<string, string>;
   /** What one of the questions that need no session is answered with: the shop behind an address, a link, a code. */
   known<T extends object>(question: Question, asked: string): Promise<T[]>;
 }
@@ -26,6 +29,7 @@ export function openStore(sequelize: Sequelize): Store {
     sequelize,
     models: defineModels(sequelize),
     standing: new Standing(sequelize),
+    texts: new LRUCache({ maxSize: MOST_TEXT, sizeCalculation: (text) => text.length }),
     known: async (question, asked) => {
       const rows = await sequelize.query<Record<string, unknown>>(`SELECT * FROM ${question}($1)`, {
         bind: [asked],
@@ -37,6 +41,8 @@ export function openStore(sequelize: Sequelize): Store {
     },
   };
 }
+/** Characters of benches that are kept at hand. */
+const MOST_TEXT = 48e6;
 const camel = (name: string) => name.replace(/_([a-z])/g, (_, letter: string) => letter.toUpperCase());
 
 export type Created = { outcome: 'created' | 'replayed'; row: Record<string, unknown> } | { outcome: 'differs' };

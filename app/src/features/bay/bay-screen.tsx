@@ -5,6 +5,7 @@ import { FlatList, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useJobs } from '@/data/jobs';
 import { useOutbox } from '@/data/use-outbox';
 import { KeptBadge } from '@/bench/kept-badge';
+import { howMany } from '@/ui/format';
 import { Button } from '@/ui/button';
 import { filledRows } from '@/ui/columns';
 import { Field } from '@/ui/field';
@@ -42,7 +43,7 @@ export function BayScreen() {
     setSearch(text);
   };
   const columns = width >= RAIL ? (width >= 1200 ? 3 : 2) : 1;
-  const count = Math.max(total ?? 0, benches.length);
+  const count = howMany(total, benches.length, hasNextPage);
   const rows = useMemo(() => filledRows(benches, columns), [benches, columns]);
   const { hold, onScroll, ...place } = useKeptPlace(rows, columns);
   const more = () => {

@@ -6,7 +6,7 @@ import { KeptBadge } from '@/bench/kept-badge';
 import { MiniPlan } from '@/ui/engine-plan';
 import { filledRows } from '@/ui/columns';
 import { Field } from '@/ui/field';
-import { ago } from '@/ui/format';
+import { ago, howMany } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Empty, Screen, Waiting } from '@/ui/screen';
 import { TapLink } from '@/ui/tap-link';
@@ -26,7 +26,7 @@ export function EnginesScreen() {
   return (
     <Screen
       title="Engines"
-      under={data ? `${data.pages[0]?.total ?? 0} known here` : 'Looking'}
+      under={data ? `${howMany(data.pages[0]?.total, items.length, hasNextPage)} known here` : 'Looking'}
       fixed
       wide
       action={<KeptBadge />}

@@ -7,6 +7,7 @@ import { KeptBadge } from '@/bench/kept-badge';
 import { BookSheet } from '@/bench/books/book-sheet';
 import { addBook, changeBook, useBooks } from '@/data/books';
 import { useSignedIn } from '@/data/session';
+import { howMany } from '@/ui/format';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { download, downloadJson } from '@/ui/download';
@@ -38,7 +39,11 @@ export function LibraryScreen() {
   return (
     <Screen
       title="Books"
-      under={books.data ? `${books.data.pages[0]?.total ?? 0} in the library` : 'The shop’s library'}
+      under={
+        books.data
+          ? `${howMany(books.data.pages[0]?.total, items.length, books.hasNextPage)} in the library`
+          : 'The shop’s library'
+      }
       onBack={() => (router.canGoBack() ? router.back() : router.replace('/shop'))}
       action={<KeptBadge />}
       wide
