@@ -3,6 +3,7 @@ import http, { type Server as HttpServer } from 'node:http';
 import https from 'node:https';
 import type { AddressInfo } from 'node:net';
 import type { Express } from 'express';
+import { addressOf } from './http/address';
 import { createServer } from './server';
 import { isAway } from './http/problem';
 import { checkSchema } from './store/prepare';
@@ -14,8 +15,9 @@ import { checkSchema } from './store/prepare';
 async function main(): Promise<void> {
   const databaseUrl = process.env['DATABASE_URL'];
   if (!databaseUrl) throw new Error('DATABASE_URL is not set');
+  const address = addressOf(process.env);
   const dist = process.env['APP_DIST'];
-  const server = await awaited(() => createServer({ databaseUrl, ...(dist ? { dist } : {}) }));
+  const server = await awaited(() => createServer({ databaseUrl, address, ...(dist ? { dist } : {}) }));
   const port = Number(process.env['PORT'] ?? 4180);
   const listener = await listening(server.app, port);
   process.send?.({ listening: (listener.address() as AddressInfo).port });

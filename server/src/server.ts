@@ -3,6 +3,7 @@ import express, { type Express, Router } from 'express';
 import pg from 'pg';
 import { bookRoutes } from './http/books';
 import { addedRoutes } from './http/added';
+import { type Address, addressOf, believeProxy, knownHosts } from './http/address';
 import { dateRoutes, feed } from './http/dates';
 import { engineRoutes } from './http/engines';
 import { headers } from './http/headers';
@@ -41,7 +42,15 @@ export interface Server {
 }
 
 /** The whole server on a prepared database. It keeps no state of its own: several may stand behind one address. */
-export async function createServer({ databaseUrl, dist }: { databaseUrl: string; dist?: string }): Promise<Server> {
+export async function createServer({
+  databaseUrl,
+  dist,
+  address = addressOf({}),
+}: {
+  databaseUrl: string;
+  dist?: string;
+  address?: Address;
+}): Promise<Server> {
   const sequelize = connect(databaseUrl);
   try {
     await checkSchema(sequelize);
@@ -64,9 +73,10 @@ export async function createServer({ databaseUrl, dist }: { databaseUrl: string;
   app.disable('x-powered-by');
   app.set('etag', 'weak');
   app.use(accessLog(process.env['LOG_LEVEL'] ?? 'error'));
-  app.use(headers);
+  believeProxy(app, address);
+  app.use(headers(address), knownHosts(address));
   app.use(compression());
-  app.use('/api', await api(store, pool));
+  app.use('/api', await api(store, pool, address));
   // Whoever has the link of a page has no session.
   app.use('/p', pageDoor(store));
   if (dist) app.use(webApp(dist));
@@ -80,7 +90,7 @@ export async function createServer({ databaseUrl, dist }: { databaseUrl: string;
   };
 }
 
-async function api(store: Store, pool: pg.Pool): Promise<Router> {
+async function api(store: Store, pool: pg.Pool, { behindTls }: Address): Promise<Router> {
   const routes = Router();
   routes.use((_req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
@@ -94,7 +104,7 @@ async function api(store: Store, pool: pg.Pool): Promise<Router> {
   // A sensor has no session: the code that the pad shows is all it knows.
   routes.use('/sensor', sensorDoor(store));
   // Before the other bodies: a photograph is larger than anything else that is sent.
-  const known = await sessions(pool);
+  const known = await sessions(pool, behindTls);
   routes.use('/photos', sameOrigin, express.json({ limit: LARGEST_PHOTO }), keepable, known, photoRoutes(store));
   routes.use(sameOrigin, express.json({ limit: LARGEST_BODY }), keepable, known);
   routes.use('/session', sessionRoutes(store));

@@ -155,6 +155,7 @@ const quiet: RequestHandler[] = [
       },
     },
     referrerPolicy: { policy: 'same-origin' },
+    // Said already, where it holds.
     strictTransportSecurity: false,
     crossOriginOpenerPolicy: false,
     originAgentCluster: false,

@@ -46,9 +46,12 @@ export const pageRoutes = (store: Store): Router =>
     )
     .get(
       '/jobs/:id/page-links',
-      route(store, 'signed-in', null, async (shop, _, { id }) => ({
-        json: present(await shop.select<LinkRow>(`${LINKS} AND p.job_id = $2 ORDER BY l.made_at DESC`, id('job'))),
-      })),
+      route(store, 'signed-in', null, async (shop, _, { id }) => {
+        if (!(await shop.stored('jobs', id('job')))) throw refuse.missing('job');
+        return {
+          json: present(await shop.select<LinkRow>(`${LINKS} AND p.job_id = $2 ORDER BY l.made_at DESC`, id('job'))),
+        };
+      }),
     )
     .post(
       '/page-links/:id/withdraw',

@@ -22,7 +22,7 @@ export const COOKIE = 'rugged.sid';
 const FORTNIGHT_MS = 14 * 24 * 3600 * 1000;
 
 /** Who has signed in, by a cookie that every server behind one address understands. */
-export async function sessions(pool: Pool) {
+export async function sessions(pool: Pool, behindTls = false) {
   const PgStore = connectPgSimple(session);
   const kept = session({
     name: COOKIE,
@@ -31,7 +31,7 @@ export async function sessions(pool: Pool) {
     resave: false,
     saveUninitialized: false,
     // Over a secure page the cookie never goes over a plain one.
-    cookie: { httpOnly: true, sameSite: 'lax', maxAge: FORTNIGHT_MS, secure: 'auto' },
+    cookie: { httpOnly: true, sameSite: 'lax', maxAge: FORTNIGHT_MS, secure: behindTls ? true : 'auto' },
   });
   return trustedForMoments(kept);
 }
