@@ -9,7 +9,12 @@ const COMPLAINTS = ['hard to start', 'loses power when hot', 'smokes on slopes',
  * Fills a shop that is there already with jobs, ten readings each, two jobs an engine, as years of work leave it.
  * @param owner the database under the login that owns it
  */
-export async function fillShop(owner: Store['sequelize'], shopId: string, personId: string, jobs: number): Promise<void> {
+export async function fillShop(
+  owner: Store['sequelize'],
+  shopId: string,
+  personId: string,
+  jobs: number,
+): Promise<void> {
   const list = (words: string[]) => `(ARRAY[${words.map((word) => `'${word}'`).join(', ')}])`;
   const tag = randomUUID().slice(0, 8);
   // Derived from tag and number, so that each table can name the rows of the one before.

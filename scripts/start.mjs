@@ -89,7 +89,8 @@ async function ready(database) {
     await prepare(database, '--demo', ...(fresh ? ['--fresh'] : []));
     return () => DEMO;
   }
-  if (fresh) throw new Error('--fresh empties the demo. DATABASE_URL names a database that is not ours: nothing is done');
+  if (fresh)
+    throw new Error('--fresh empties the demo. DATABASE_URL names a database that is not ours: nothing is done');
   const link = await prepare(database);
   return (at) => (link ? [`First shop          ${at}/begin#${link}`, 'This link works once, for a day.'] : []);
 }

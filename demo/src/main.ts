@@ -2,9 +2,9 @@ import { newBeginning, openStore, prepareDatabase } from '@rugged/server';
 import { loadDemo } from './load';
 
 /**
- * Brings the database that OWNER_DATABASE_URL names up to date, under the login that owns it. `--demo` fills it with the
- * demo shop when it is empty, `--fresh` empties it first; without either an empty one is given a link that makes its
- * first shop, once, which is printed alone. SERVER_PASSWORD lets the server's own login in.
+ * Brings the database that OWNER_DATABASE_URL names up to date, under the login that owns it. `--demo` fills it with
+ * the demo shop when it is empty, `--fresh` empties it first; without either an empty one is given a link that makes
+ * its first shop, once, which is printed alone. SERVER_PASSWORD lets the server's own login in.
  */
 async function main(): Promise<void> {
   const ownerUrl = process.env['OWNER_DATABASE_URL'];

@@ -6,7 +6,6 @@ import type { Express } from 'express';
 import { addressOf } from './http/address';
 import { createServer } from './server';
 import { isAway } from './http/problem';
-import { checkSchema } from './store/prepare';
 
 /**
  * Starts the server on a prepared database: DATABASE_URL (its own lesser login), PORT, HOST, APP_DIST (the built app),

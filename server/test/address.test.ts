@@ -35,7 +35,7 @@ test('ALLOWED_HOSTS adds names; PUBLIC_URL must be https, and leaves only its ow
     expect(() => addressOf({ PUBLIC_URL: bad })).toThrow(/PUBLIC_URL must be an https address/);
 });
 
-test('behind TLS: a cookie for TLS only, HSTS on every page, the address of whoever stands before the proxy', async () => {
+test('behind TLS: a cookie for TLS only, HSTS on every page, the address before the proxy', async () => {
   const server = await createServer({
     databaseUrl: serverUrlOf(shop.databaseUrl),
     address: addressOf({ PUBLIC_URL: 'https://gauge.example' }),

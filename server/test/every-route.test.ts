@@ -112,13 +112,14 @@ function request(agent: Agent, route: string) {
   }
   const body = writes.find(([way, to]) => way === method && `/${to()}` === at)?.[2]() ?? {};
   if (method === 'DELETE') return agent.delete(`/api${at}`);
-  return (method === 'PATCH' ? agent.patch(`/api${at}`) : agent.post(`/api${at}`)).send(body as object);
+  return (method === 'PATCH' ? agent.patch(`/api${at}`) : agent.post(`/api${at}`)).send(body);
 }
 
 /** Everything of a shop, to the last figure. */
 async function everything(): Promise<string> {
   const [tables] = await shop.owner.sequelize.query(
-    `SELECT table_name AS name FROM information_schema.columns WHERE table_schema = 'public' AND column_name = 'shop_id'`,
+    `SELECT table_name AS name FROM information_schema.columns
+     WHERE table_schema = 'public' AND column_name = 'shop_id'`,
   );
   const rows = await Promise.all(
     (tables as { name: string }[])

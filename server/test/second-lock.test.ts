@@ -51,7 +51,7 @@ test('every table is behind the lock of its shop, but those that belong to none'
   expect(open).toEqual(OF_NO_SHOP);
 });
 
-test('every row that is seen is of the shop that the connection speaks for; none where it speaks for nobody', async () => {
+test('every row that is seen is of the shop that is asked for; none where none is', async () => {
   const ofShops = (await tables())
     .filter(({ ofShop, name }) => ofShop && !ASKED_ONLY.includes(name))
     .map(({ name }) => name);
@@ -109,11 +109,13 @@ describe('going round the first lock', () => {
     ['DELETE FROM changes'],
     [`UPDATE changes SET person_id = NULL`],
     [
-      `INSERT INTO changes (shop_id, record, record_id, action) VALUES (gen_random_uuid(), 'jobs', gen_random_uuid(), 'added')`,
+      `INSERT INTO changes (shop_id, record, record_id, action)
+       VALUES (gen_random_uuid(), 'jobs', gen_random_uuid(), 'added')`,
     ],
     [`UPDATE people SET password_hash = 'x'`],
     [
-      `INSERT INTO people (id, shop_id, name, email, password_hash) SELECT gen_random_uuid(), id, 'x', 'x', 'x' FROM shops`,
+      `INSERT INTO people (id, shop_id, name, email, password_hash)
+       SELECT gen_random_uuid(), id, 'x', 'x', 'x' FROM shops`,
     ],
     ['ALTER TABLE readings DISABLE TRIGGER ALL'],
     ['ALTER TABLE readings DISABLE ROW LEVEL SECURITY'],

@@ -30,7 +30,7 @@ async function table(shop: ShopScope, res: Response, first: Awaited<ReturnType<t
   res.type('text/csv').setHeader('Content-Disposition', 'attachment; filename="who-changed-what.csv"');
   try {
     res.write(line([...COLUMNS]));
-    for (let page = first; ; page = await historyOf(shop, { limit: AT_ONCE, before: page.next as number })) {
+    for (let page = first; ; page = await historyOf(shop, { limit: AT_ONCE, before: page.next })) {
       for (const item of page.items) res.write(line(COLUMNS.map((column) => cell(item, column))));
       if (page.next === undefined || res.closed) break;
       if (res.writableNeedDrain) await once(res, 'drain');

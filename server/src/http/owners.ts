@@ -76,6 +76,6 @@ const README = `All that is kept of one customer.
 
 owner.json            name, contact, machines and engines
 history.json          what was changed of it, when and by whom
-jobs/<number>/        each job: record.json (everything that was entered), job-file.json (what is judged, docs/job-file.md),
+jobs/<number>/        each job: record.json (everything that was entered), job-file.json (what is judged),
                       verdict.json (what it proves), photos/
 `;

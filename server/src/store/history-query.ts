@@ -15,10 +15,12 @@ const camel = (name: string) => name.replace(/_([a-z0-9])/g, (_, letter: string)
 const named = (fields: Record<string, unknown> | null) =>
   fields && Object.fromEntries(Object.entries(fields).map(([name, value]) => [camel(name), value]));
 
+const AT = `to_char(c.at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
+
 /** Who changed what: of one job, of one record, or of the whole shop, the latest first. */
 export async function historyOf(scope: ShopScope, { jobId, recordId, before, limit }: HistoryQuery): Promise<History> {
   const rows = await scope.select<Row>(
-    `SELECT c.id, to_char(c.at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') AS at, c.record, c.record_id AS "recordId", c.job_id AS "jobId", j.number AS job, c.action,
+    `SELECT c.id, ${AT} AS at, c.record, c.record_id AS "recordId", c.job_id AS "jobId", j.number AS job, c.action,
        p.name AS by, c.device, c.was, c.now
      FROM changes c
        LEFT JOIN people p ON p.id = c.person_id AND p.shop_id = c.shop_id

@@ -106,7 +106,8 @@ const WHO_CHANGED_WHAT = `
   CREATE INDEX changes_of_record ON changes (shop_id, record_id, id);
   CREATE INDEX changes_of_job ON changes (shop_id, job_id, id) WHERE job_id IS NOT NULL;
 
-  CREATE FUNCTION note_change() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
+  CREATE FUNCTION note_change() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
   DECLARE
     inside CONSTANT text[] := ARRAY['id', 'shop_id', 'version', 'made_from', 'touched_at', 'received_at', 'device',
       'next_job_number', 'hidden', 'small', 'simulated', 'sheet', 'opened', 'last_opened_at'];
