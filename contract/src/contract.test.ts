@@ -1,7 +1,8 @@
-import { judge } from '@rugged/core';
+import { judge, POSSIBLE, TEST_KINDS } from '@rugged/core';
 import fc from 'fast-check';
 import {
   asJobFile,
+  KIND_SCHEMAS,
   type Bench,
   nothingAdded,
   check,
@@ -157,6 +158,16 @@ describe('a job file that is to be judged', () => {
   ])('refused where %s', (_, text, why) => {
     expect(() => readForJudging(text)).toThrow(why);
   });
+});
+
+test('every figure of a reading is in the table of what can be', () => {
+  for (const kind of TEST_KINDS) {
+    const { keys } = KIND_SCHEMAS[kind].reading.describe() as { keys: Record<string, { type: string }> };
+    const figures = Object.keys(keys).filter((name) => keys[name]?.type === 'number');
+    // Which of several valves is no figure; half a swing is as wide as what swings, in its unit or in percent.
+    const known = new Set([...Object.keys(POSSIBLE[kind]), 'number', 'swing']);
+    expect([kind, figures.filter((name) => !known.has(name))]).toEqual([kind, []]);
+  }
 });
 
 describe('records', () => {

@@ -1,6 +1,10 @@
 import { asRow, hashPassword, type Store } from '@rugged/server';
 import { demoShop } from './demo-shop';
 
+/** What was written down of it has its own times too. */
+const AS_IT_WAS_MADE = `UPDATE changes SET at = coalesce(now->>'taken_at', now->>'started_at', now->>'made_at',
+  now->>'opened_at', (SELECT min(opened_at)::text FROM jobs))::timestamptz`;
+
 /** Fills an empty database with the demo shop, all or nothing. Leaves a database with any shop in it alone. */
 export async function loadDemo({ sequelize, models }: Store, now: Date): Promise<boolean> {
   if ((await models.shops.count()) > 0) return false;
@@ -17,9 +21,14 @@ export async function loadDemo({ sequelize, models }: Store, now: Date): Promise
     await models.books.bulkCreate(inShop(demo.books.map((book) => asRow('books', book))), { transaction });
     await models.engines.bulkCreate(inShop(demo.engines), { transaction });
     await models.jobs.bulkCreate(inShop(demo.jobs), { transaction });
-    await models.tests.bulkCreate(inShop(demo.tests), { transaction });
-    await models.readings.bulkCreate(inShop(demo.readings), { transaction });
-    await models.overrules.bulkCreate(inShop(demo.overrules), { transaction });
+    // It came in when it was made: years of work are not of today.
+    const received = <T extends object>(rows: T[], at: (row: T) => string) =>
+      rows.map((row) => ({ ...row, receivedAt: at(row) }));
+    const { tests, readings, overrules } = demo;
+    await models.tests.bulkCreate(inShop(received(tests, (test) => test.startedAt)), { transaction });
+    await models.readings.bulkCreate(inShop(received(readings, (reading) => reading.takenAt)), { transaction });
+    await models.overrules.bulkCreate(inShop(received(overrules, (overrule) => overrule.madeAt)), { transaction });
+    await sequelize.query(AS_IT_WAS_MADE, { transaction });
   });
   return true;
 }

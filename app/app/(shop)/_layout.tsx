@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { outbox } from '@/data/client';
 import { useSession } from '@/data/session';
 import { Broken } from '@/features/broken';
+import { AmendSheet } from '@/features/frame/amend-sheet';
 import { Frame } from '@/features/frame/frame';
 import { GoTo } from '@/features/go-to/go-to';
 import { SignInScreen } from '@/features/sign-in/sign-in-screen';
@@ -26,6 +27,7 @@ export default function ShopLayout() {
       <Frame>
         <Slot />
         <GoTo />
+        <AmendSheet />
       </Frame>
     );
   if (session === null) return <SignInScreen />;

@@ -1,13 +1,23 @@
 import type { Bench } from '@rugged/contract';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useSyncExternalStore } from 'react';
 import { View } from 'react-native';
+import { amending } from '@/data/client';
 import { useBench } from '@/data/jobs';
+import { day } from '@/ui/format';
+import { Plate } from '@/ui/plate';
+import { AmendForm } from './amend-form';
+import { benchLine } from './bench-line';
 import { keepLastJob } from './last-job';
-import { Empty, Waiting } from '@/ui/screen';
+import { Empty, Screen, Waiting } from '@/ui/screen';
+import { Title } from '@/ui/words';
 
-/** Loads the job of the address and says so when it cannot: every screen of a job stands behind it. */
-export function BenchGate({ children }: { children(bench: Bench): ReactNode }) {
+/**
+ * Loads the job of the address and says so when it cannot: every screen of a job stands behind it.
+ *
+ * @param records a place for nothing but new entries: on a closed job it opens once somebody said why
+ */
+export function BenchGate({ records = false, children }: { records?: boolean; children(bench: Bench): ReactNode }) {
   const router = useRouter();
   const { jobId } = useLocalSearchParams<{ jobId: string }>();
   const { bench, missing, isLoading, error, refetch } = useBench(jobId);
@@ -15,7 +25,8 @@ export function BenchGate({ children }: { children(bench: Bench): ReactNode }) {
   useEffect(() => {
     if (known) keepLastJob(jobId);
   }, [known, jobId]);
-  if (bench) return children(bench);
+  const reason = useSyncExternalStore(amending.subscribe, () => amending.reasonOf(jobId));
+  if (bench) return records && bench.job.status === 'closed' && !reason ? <Closed bench={bench} /> : children(bench);
   return (
     <View style={{ flex: 1, padding: 12, justifyContent: 'center' }} role="main">
       {missing ? (
@@ -38,5 +49,19 @@ export function BenchGate({ children }: { children(bench: Bench): ReactNode }) {
         />
       )}
     </View>
+  );
+}
+
+/** A job that was closed: what comes now is an amendment. */
+function Closed({ bench }: { bench: Bench }) {
+  const router = useRouter();
+  const { job, engine } = bench;
+  return (
+    <Screen title={engine.name} under={benchLine(bench)} onBack={() => router.navigate(`/jobs/${job.id}`)}>
+      <Plate label="Closed">
+        <Title>{job.closedAt ? `Closed on ${day(job.closedAt)}` : 'This job is closed'}</Title>
+        <AmendForm jobId={job.id} />
+      </Plate>
+    </Screen>
   );
 }

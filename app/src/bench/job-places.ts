@@ -24,5 +24,6 @@ export function jobPlaces({ engine }: Pick<Bench, 'engine'>): JobPlace[] {
     ...(petrol && engine.cylinders.length > 1 ? [{ title: 'Leads', at: 'leads' }] : []),
     { title: 'All steps', at: 'steps' },
     { title: 'Teardown', at: 'teardown' },
+    { title: 'Who changed what', at: 'history' },
   ];
 }

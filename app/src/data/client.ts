@@ -1,10 +1,12 @@
 import type { Bench, EngineListItem, Page } from '@rugged/contract';
+import { ADDED_NAMES, type AddedName } from '@rugged/contract/bench';
 import { type InfiniteData, QueryClient } from '@tanstack/react-query';
+import { Amending } from './amending';
 import { NoSignal, Refused } from './api';
 import { KeptCache } from './kept/kept-cache';
 import { Outbox } from './outbox/outbox';
 import { isOfSheet, onSheet } from './outbox/on-sheet';
-import { applied, concerns, newBenchOf } from './outbox/pending';
+import { applied, concerns, newBenchOf, withPending } from './outbox/pending';
 
 const DAY_MS = 24 * 3600 * 1000;
 /** What was opened stays readable without signal for this long. */
@@ -32,6 +34,8 @@ export const keys = {
   engine: (engineId: string) => ['engine', engineId] as const,
   books: (search: string, retired: boolean) => ['books', search, retired] as const,
   history: (engineId: string) => ['history', engineId] as const,
+  changesOf: (of: string) => ['who-changed-what', of] as const,
+  owner: (ownerId: string) => ['owner', ownerId] as const,
   track: ['track'] as const,
   dates: ['dates'] as const,
   feed: ['feed'] as const,
@@ -39,8 +43,33 @@ export const keys = {
   pageLinks: (jobId: string) => ['page-links', jobId] as const,
 };
 
+/** Why something is added to a job that was closed: asked wherever it is added. */
+export const amending = new Amending();
+
+/** Pages go out of a job and answers come in, whatever became of it. */
+const ANY_TIME: readonly string[] = ['/pages', '/answers'] satisfies `/${AddedName}`[];
+const AMENDS: ReadonlySet<string> = new Set(
+  ['/tests', '/readings', '/photos', ...ADDED_NAMES.map((name) => `/${name}`)].filter(
+    (path) => !ANY_TIME.includes(path),
+  ),
+);
+
+/** The job as it stands on this device, with what waits here: closed or not. */
+function isClosed(jobId: string): boolean {
+  const bench = queryClient.getQueryData<Bench>(keys.bench(jobId));
+  return bench !== undefined && withPending(bench, outbox.get().entries).job.status === 'closed';
+}
+
 /** The one outbox of this tab. Each answer goes into all that is cached before its entry leaves. */
-export const outbox = new Outbox({
+export const outbox: Outbox = new Outbox({
+  complete: (entries) =>
+    Promise.all(
+      entries.map(async (entry) => {
+        const { jobId, path, body, what } = entry;
+        if (jobId === undefined || !AMENDS.has(path) || !isClosed(jobId)) return entry;
+        return { ...entry, body: { ...body, amends: await amending.reasonFor({ jobId, what }) } };
+      }),
+    ),
   onSent: (entry, row) => {
     const { jobId, path, brings } = entry;
     const lay = (bench: Bench): Bench => (concerns(entry, bench) ? applied(bench, path, row, brings) : bench);

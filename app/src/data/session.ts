@@ -1,4 +1,4 @@
-import type { Session, Shop, ShopChange, SignIn } from '@rugged/contract';
+import type { NewShop, Session, Shop, ShopChange, SignIn } from '@rugged/contract';
 import type { PressureUnit } from '@rugged/core';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { createContext, useContext, useMemo } from 'react';
@@ -42,6 +42,17 @@ export const UnitHere = createContext<PressureUnit | undefined>(undefined);
 export function useSignIn() {
   return useMutation({
     mutationFn: (credentials: SignIn) => request<Session>('POST', '/session', credentials),
+    onSuccess: (session) => {
+      queryClient.setQueryData(keys.session, session);
+      outbox.signIn(session.person.id);
+    },
+  });
+}
+
+/** Makes the first shop, and signs its owner in. */
+export function useBegin() {
+  return useMutation({
+    mutationFn: (shop: NewShop) => request<Session>('POST', '/session/beginning', shop),
     onSuccess: (session) => {
       queryClient.setQueryData(keys.session, session);
       outbox.signIn(session.person.id);

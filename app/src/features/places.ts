@@ -1,4 +1,5 @@
 /** Every place but the Bay, in one piece: what they share is not made to wait for by the first screen. */
+export { BeginScreen } from './begin/begin-screen';
 export { BenchScreen } from './bench/bench-screen';
 export { CompressionScreen } from './compression/compression-screen';
 export { CrankcaseScreen } from './crankcase/crankcase-screen';
@@ -8,6 +9,7 @@ export { EngineLabelScreen } from './engine-label/engine-label-screen';
 export { EngineSheetScreen } from './engine-sheet/engine-sheet-screen';
 export { EnginesScreen } from './engines/engines-screen';
 export { FindingsScreen } from './findings/findings-screen';
+export { HistoryScreen } from './history/history-screen';
 export { HouseRulesScreen } from './house-rules/house-rules-screen';
 export { LastScreen } from './last/last-screen';
 export { LibraryScreen } from './library/library-screen';
@@ -17,6 +19,7 @@ export { NewJobScreen } from './new-job/new-job-screen';
 export { NotesScreen } from './notes/notes-screen';
 export { OtherGaugesScreen } from './other-gauges/other-gauges-screen';
 export { OutboxScreen } from './outbox/outbox-screen';
+export { OwnerScreen } from './owner/owner-screen';
 export { PagesScreen } from './pages/pages-screen';
 export { PricesScreen } from './prices/prices-screen';
 export { ProcedureScreen } from './procedure/procedure-screen';

@@ -27,6 +27,15 @@ export function howMany(total: number | undefined, shown: number, more: boolean,
   return total >= most && more ? `${figure(most)} and more` : figure(Math.max(total, shown));
 }
 
+/** How long: "3 days", "2 hours", "5 minutes". */
+export function lasting(ms: number): string {
+  const told = (count: number, unit: 'day' | 'hour' | 'minute') =>
+    new Intl.NumberFormat(LOCALE, { style: 'unit', unit, unitDisplay: 'long' }).format(Math.max(1, Math.round(count)));
+  const minutes = ms / 60_000;
+  if (ms >= DAY_MS) return told(ms / DAY_MS, 'day');
+  return minutes >= 90 ? told(minutes / 60, 'hour') : told(minutes, 'minute');
+}
+
 /** A day in the person's locale. */
 export const day = (instant: string) =>
   new Date(instant).toLocaleDateString(LOCALE, { day: 'numeric', month: 'short', year: 'numeric' });

@@ -54,8 +54,8 @@ export const REFUSALS = {
   'altitude-out-of-range': () => 'must be between -500 and 6000 m',
 
   // Readings
-  'more-than-cranking-makes': ({ figure, unit, fuel }: { figure: number; unit: VacuumUnit; fuel: string }) =>
-    `${figure} ${UNIT_SIGN[unit]} is more than a ${fuel} engine can make while cranking`,
+  'cannot-be': ({ figure, sign, least, most }: { figure: number; sign: string; least: string; most: string }) =>
+    `${figure} ${sign} cannot be: it must be between ${least} and ${most} ${sign}`,
   'above-full-scale': ({
     figure,
     unit,

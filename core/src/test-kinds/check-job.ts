@@ -6,6 +6,7 @@ import { checkHouseRules, houseRulesFor } from '../limits/house-rules';
 import { checkBook } from '../limits/check-book';
 import { defined } from '../quantity/defined';
 import { InputError, within } from '../quantity/input-error';
+import { checkReading } from './check-reading';
 import { KINDS } from './registry';
 
 /**
@@ -56,11 +57,12 @@ function readable<K extends TestKind>(
   path: string,
   stands: (check: () => void) => boolean,
 ): Test {
-  const { check, checkTest: checkConditions } = KINDS[kind];
+  const { checkTest: checkConditions } = KINDS[kind];
   const whole = !checkConditions || stands(() => within(path, () => checkConditions(test, job)));
   const list = listOf(kind);
   const good = readingsOf<K>(test).filter(
-    (reading, i) => whole && stands(() => within(`${path}.${list}[${i}]`, () => check(reading, test, job))),
+    (reading, i) =>
+      whole && stands(() => within(`${path}.${list}[${i}]`, () => checkReading(kind, reading, test, job))),
   );
   return { ...test, [list]: good };
 }
@@ -78,7 +80,9 @@ export function checkJob(job: JobFile): void {
 }
 
 function checkTest<K extends TestKind>(kind: K, test: TestOf<K>, job: JobFile): void {
-  const { check, checkTest: checkConditions } = KINDS[kind];
+  const { checkTest: checkConditions } = KINDS[kind];
   checkConditions?.(test, job);
-  readingsOf<K>(test).forEach((reading, i) => within(`${listOf(kind)}[${i}]`, () => check(reading, test, job)));
+  readingsOf<K>(test).forEach((reading, i) =>
+    within(`${listOf(kind)}[${i}]`, () => checkReading(kind, reading, test, job)),
+  );
 }

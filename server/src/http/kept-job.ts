@@ -1,10 +1,8 @@
+import { OPENED_AGAIN_MS } from '@rugged/contract';
 import { InputError } from '@rugged/core';
 import type { ShopScope } from '../store/scope';
 import type { Created } from '../store/store';
 import { Refusal } from './problem';
-
-/** An hour after it was closed a job is still opened again: somebody pressed the wrong button. */
-export const OPENED_AGAIN_MS = 3600_000;
 
 const closed = (number: number, closedAt: Date) =>
   new Refusal(409, 'job-closed', `Job ${number} was closed on ${closedAt.toISOString().slice(0, 10)}`, {

@@ -28,7 +28,7 @@ function Refused({ entry }: { entry: Entry }) {
       <SidesOf body={body} theirs={theirs} />
       <View style={styles.row}>
         {theirs ? (
-          <Button onPress={() => void outbox.replaceVersion(seq, Number(theirs['version']))} style={styles.half}>
+          <Button onPress={() => void outbox.mend(seq, { version: Number(theirs['version']) })} style={styles.half}>
             Use mine
           </Button>
         ) : (

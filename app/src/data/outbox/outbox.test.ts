@@ -133,7 +133,7 @@ test('a conflict can be settled by sending on top of the other change', async ()
   ]);
   await until(() => idle(outbox) && outbox.get().entries.some((e) => e.problem));
   const [refused] = outbox.get().entries;
-  await outbox.replaceVersion(refused?.seq ?? -1, 7);
+  await outbox.mend(refused?.seq ?? -1, { version: 7 });
   await until(() => idle(outbox) && outbox.get().entries.length === 0);
   expect(versions).toEqual([3, 7]);
   expect(outbox.get().entries).toEqual([]);

@@ -19,6 +19,8 @@ interface Options {
   send?: Send;
   /** Called with each answer before the entry leaves, so that nothing disappears from the screen in between. */
   onSent?(entry: Entry, row: Record<string, unknown>): void;
+  /** Adds to entries what they need before they are kept; where it never does they are not kept. */
+  complete?(entries: readonly NewEntry[]): Promise<readonly NewEntry[]>;
   /** One sender at a time over all tabs. */
   exclusive?(work: () => Promise<void>): Promise<boolean>;
 }
@@ -37,14 +39,16 @@ export class Outbox {
   private readonly send: Send;
   private readonly exclusive: NonNullable<Options['exclusive']>;
   private readonly onSent: NonNullable<Options['onSent']>;
+  private readonly complete: NonNullable<Options['complete']>;
   private personId: string | undefined;
   private retryMs = FIRST_RETRY_MS;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor({ store, send, onSent, exclusive }: Options = {}) {
+  constructor({ store, send, onSent, complete, exclusive }: Options = {}) {
     this.store = store ?? new EntryStore();
     this.send = send ?? ((method, path, body) => request(method, path, body));
     this.onSent = onSent ?? (() => undefined);
+    this.complete = complete ?? ((entries) => Promise.resolve(entries));
     this.exclusive = exclusive ?? oneTabAtATime;
   }
 
@@ -71,8 +75,9 @@ export class Outbox {
   async keep(entries: readonly NewEntry[]): Promise<void> {
     const { personId } = this;
     if (!personId) throw new Error('Nobody is signed in');
+    const whole = await this.complete(entries);
     const queuedAt = new Date().toISOString();
-    await this.store.add(entries.map((entry) => ({ ...entry, personId, queuedAt })));
+    await this.store.add(whole.map((entry) => ({ ...entry, personId, queuedAt })));
     await this.load();
     void this.flush();
   }
@@ -87,12 +92,12 @@ export class Outbox {
     await this.flush();
   }
 
-  /** After a conflict: the person has seen both sides and wants this change made on top of the other one. */
-  async replaceVersion(seq: number, version: number): Promise<void> {
+  /** Sends a refused entry again with something of it mended: on top of another change, or with what it lacked. */
+  async mend(seq: number, fields: Readonly<Record<string, unknown>>): Promise<void> {
     const entry = this.state.entries.find((candidate) => candidate.seq === seq);
     if (!entry) return;
     const { problem, ...again } = entry;
-    await this.store.put({ ...again, body: { ...entry.body, version } });
+    await this.store.put({ ...again, body: { ...entry.body, ...fields } });
     await this.load();
     await this.flush();
   }

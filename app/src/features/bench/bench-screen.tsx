@@ -3,6 +3,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { useWindowDimensions } from 'react-native';
 import { useVerdict } from '@/data/jobs';
+import { AmendedPlate } from '@/bench/amended-plate';
 import { MayBe } from '@/bench/causes/may-be';
 import { KeptBadge } from '@/bench/kept-badge';
 import { Plate } from '@/ui/plate';
@@ -45,6 +46,7 @@ function BenchOf({ bench }: { bench: Bench }) {
       <>
         {keysSheet}
         <WideBench bench={bench} verdict={verdict} onCylinder={test}>
+          <AmendedPlate bench={bench} />
           <NextCard bench={bench} verdict={verdict} />
           <Runs bench={bench} />
           <Beside bench={bench} />
@@ -61,6 +63,7 @@ function BenchOf({ bench }: { bench: Bench }) {
     >
       {keysSheet}
       <PlanPlate bench={bench} verdict={verdict} onCylinder={test} />
+      <AmendedPlate bench={bench} />
       <NextCard bench={bench} verdict={verdict} short />
       {verdict.ok ? <MayBe bench={bench} judgement={verdict.judgement} /> : null}
       {verdict.ok ? <Cautions judgement={verdict.judgement} folded /> : null}

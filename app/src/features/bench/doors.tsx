@@ -67,6 +67,7 @@ function useDoors(bench: Bench, verdict: Verdict, repair: () => void): Behind[] 
     leads: engine.firingOrder ? 'order known' : 'order not entered',
     steps: signed === 0 ? 'none signed' : `${count(signed, 'list', '')} signed`,
     teardown: outcomes.length > 0 ? 'opened' : 'not opened',
+    history: job.status === 'closed' ? 'closed' : 'written down',
   };
   return [
     ...jobPlaces(bench).map(({ title, at }) => ({

@@ -79,7 +79,7 @@ test('nothing typed is not wrong, only not there', () => {
 
 test.each([
   ['450', "Peak: 450 psi is above the gauge's full scale of 300 psi."],
-  ['99999', 'Peak: 99999 psi is more than a petrol engine can make while cranking.'],
+  ['99999', 'Peak: 99999 psi cannot be: it must be between 0 and 725 psi.'],
 ])('%s is refused in words, and stays', (keys, words) => {
   const draft = press(keys);
   const result = typed(draft);

@@ -1,10 +1,10 @@
 import type { ReadingRecordOf } from '@rugged/contract';
 import {
-  checkCompressionReading,
+  checkReading,
   type CompressionReading,
   InputError,
   type PressureUnit,
-  type ReadEngine,
+  type Engine,
   type Tester,
   type VacuumUnit,
 } from '@rugged/core';
@@ -121,7 +121,7 @@ export function typedReading(
   draft: Draft,
   cylinder: string,
   unit: PressureUnit,
-  engine: ReadEngine,
+  engine: Engine,
   tester: Tester | undefined,
   oil?: Oil,
 ): Typed {
@@ -144,7 +144,8 @@ export function typedReading(
   try {
     if (typeof oilMl === 'string' || Number(oilMl) < 0) throw new InputError('oilMl', 'must-be-a-number');
     if (swings && low > high) throw new InputError('low', 'must-not-be-above-field', { field: 'the high end' });
-    checkCompressionReading(reading, engine, tester);
+    const test = { kind: 'compression' as const, ...(tester ? { tester } : {}), readings: [] };
+    checkReading('compression', reading, test, { engine });
     return { ok: true, reading };
   } catch (error) {
     if (error instanceof InputError) return { ok: false, error };

@@ -122,6 +122,12 @@ function Life({ latest, visits }: { latest: Bench; visits: readonly Visit[] }) {
           <Button icon="qrcode" onPress={() => router.push(`/engines/${engine.id}/label`)} style={styles.grow}>
             Label
           </Button>
+          <Button onPress={() => router.push(`/owners/${latest.owner.id}`)} style={styles.grow}>
+            Owner
+          </Button>
+          <Button onPress={() => router.push(`/engines/${engine.id}/history`)} style={styles.grow}>
+            Who changed what
+          </Button>
         </View>
       </Plate>
       <ReadHerePlate engineId={engine.id} readKPa={read} />

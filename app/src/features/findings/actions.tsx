@@ -1,4 +1,4 @@
-import { type Bench, toJobFile } from '@rugged/contract/bench';
+import { type Bench, OPENED_AGAIN_MS, toJobFile } from '@rugged/contract/bench';
 import { judge, report } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import equal from 'fast-deep-equal';
@@ -11,6 +11,11 @@ import { day } from '@/ui/format';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Words } from '@/ui/words';
+
+const clock = () => Date.now();
+/** For an hour the wrong button is mended; without signal nobody knows when it will have been closed. */
+const opensAgain = (closedAt: string | undefined, now: number) =>
+  closedAt === undefined || now - Date.parse(closedAt) < OPENED_AGAIN_MS;
 
 /** What is done with a finished verdict: saved, judged by today's rules, closed. */
 export function Actions({ bench }: { bench: Bench }) {
@@ -28,7 +33,7 @@ export function Actions({ bench }: { bench: Bench }) {
     changedNothing ? change('closed') : router.push(`/jobs/${job.id}/steps?of=leave-as-found&closing=yes`);
   return (
     <View style={styles.actions} dataSet={{ print: 'hide' }}>
-      <RulesOfThisJob bench={bench} />
+      {job.status === 'open' ? <RulesOfThisJob bench={bench} /> : null}
       <View style={styles.row}>
         <Button
           kind="ground"
@@ -47,9 +52,22 @@ export function Actions({ bench }: { bench: Bench }) {
           Save verdict
         </Button>
       </View>
-      <Button kind="ground" onPress={() => (job.status === 'open' ? close() : change('open'))}>
-        {job.status === 'open' ? 'Close the job' : 'Open it again'}
+      <Button kind="ground" onPress={() => router.push(`/jobs/${job.id}/history`)}>
+        Who changed what
       </Button>
+      {job.status === 'open' ? (
+        <Button kind="ground" onPress={close}>
+          Close the job
+        </Button>
+      ) : opensAgain(job.closedAt, clock()) ? (
+        <Button kind="ground" onPress={() => change('open')}>
+          Open it again
+        </Button>
+      ) : (
+        <Words colour="onGroundDim">
+          {`Closed on ${day(job.closedAt ?? job.openedAt)}. What is added now is an amendment and looks so.`}
+        </Words>
+      )}
     </View>
   );
 }

@@ -4,6 +4,7 @@ import { untested } from '@rugged/pages';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { AmendedPlate } from '@/bench/amended-plate';
 import { BenchGate } from '@/bench/bench-gate';
 import { benchLine } from '@/bench/bench-line';
 import { MayBe } from '@/bench/causes/may-be';
@@ -23,6 +24,7 @@ import { Screen } from '@/ui/screen';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { Actions } from './actions';
 import { Headline } from './headline';
+import { OddTimesPlate } from './odd-times-plate';
 import { OverruleSheet } from './overrule-sheet';
 
 export const FindingsScreen = () => <BenchGate>{(bench) => <FindingsOf bench={bench} />}</BenchGate>;
@@ -61,6 +63,7 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
       <Columns>
         <>
           <Headline bench={bench} judgement={judgement} />
+          <AmendedPlate bench={bench} />
           <MayBe bench={bench} judgement={judgement} />
           <NextAndUntested bench={bench} judgement={judgement} />
           <View style={styles.doors} dataSet={{ print: 'hide' }}>
@@ -104,6 +107,7 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
         <>
           <NotedPlate bench={bench} />
           <Runs bench={bench} />
+          <OddTimesPlate bench={bench} />
           <Actions bench={bench} />
         </>
       </Columns>

@@ -18,7 +18,7 @@ import { LeakdownPad } from './leakdown-pad';
 import { type LeakdownPad as Pad, useLeakdownPad } from './use-leakdown-pad';
 
 export const LeakdownScreen = () => (
-  <BenchGate>
+  <BenchGate records>
     {(bench) => (
       <UnitOfPad pad={`leakdown.${bench.job.id}`}>
         <LeakdownOf bench={bench} />

@@ -1,10 +1,12 @@
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { outbox } from '@/data/client';
 import type { Entry } from '@/data/outbox/entry';
 import { useSignedIn } from '@/data/session';
 import { useOutbox } from '@/data/use-outbox';
 import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
 import { Empty, Screen } from '@/ui/screen';
 import { Strong, Title, Words } from '@/ui/words';
@@ -68,19 +70,27 @@ export function OutboxScreen() {
 function RefusedEntry({ entry }: { entry: Entry }) {
   const { problem } = entry;
   const conflict = problem?.current as Record<string, unknown> | undefined;
-  const takeOver = () => void outbox.replaceVersion(entry.seq, Number(conflict?.['version']));
+  const { mine, theirs, onTop } = sidesOf(entry.body, conflict);
+  const takeOver = () => void outbox.mend(entry.seq, onTop);
+  const [reason, setReason] = useState('');
+  const closed = problem?.type.endsWith(':job-closed') && entry.method === 'POST';
   return (
     <View style={styles.refused}>
       <Strong>{entry.what}</Strong>
       <Words colour="rust">{`${problem?.title ?? ''}.`}</Words>
-      {problem?.errors?.map((error) => (
+      {(closed ? [] : problem?.errors)?.map((error) => (
         <Words key={error.field} colour="rust">{`${error.field} ${error.reason}`}</Words>
       ))}
-      {conflict ? <SidesOf body={entry.body} theirs={conflict} /> : null}
+      {conflict ? <SidesOf body={mine} theirs={theirs} /> : null}
+      {closed ? <Field label="Why is it added?" value={reason} onChange={setReason} /> : null}
       <View style={styles.buttons}>
         {conflict ? (
           <Button onPress={takeOver} style={styles.grow}>
             Use mine
+          </Button>
+        ) : closed ? (
+          <Button onPress={() => void outbox.mend(entry.seq, { amends: reason.trim() })} style={styles.grow}>
+            Add as an amendment
           </Button>
         ) : (
           <Button onPress={() => void outbox.retry([entry.seq])} style={styles.grow}>
@@ -93,6 +103,19 @@ function RefusedEntry({ entry }: { entry: Entry }) {
       </View>
     </View>
   );
+}
+
+type Fields = Record<string, unknown>;
+
+/**
+ * What was written here beside what stands there. A correction of what somebody else corrected goes on top of theirs;
+ * a change goes on from their version.
+ */
+function sidesOf(body: Fields, theirs: Fields = {}): { mine: Fields; theirs: Fields; onTop: Fields } {
+  if (!('supersedes' in body)) return { mine: body, theirs, onTop: { version: Number(theirs['version']) } };
+  const said = ({ figures, text, withdrawn }: Fields): Fields =>
+    withdrawn ? { withdrawn: true } : { ...(figures as Fields | undefined), ...(text === undefined ? {} : { text }) };
+  return { mine: said(body), theirs: said(theirs), onTop: { supersedes: theirs['id'] } };
 }
 
 const styles = StyleSheet.create({

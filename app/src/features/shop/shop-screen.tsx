@@ -112,6 +112,13 @@ export function ShopScreen() {
         </>
         <>
           <TrackPlate />
+          <Plate label="Who changed what" style={styles.plate}>
+            <Label>Who changed what</Label>
+            <Words colour="dim">
+              Every change of every record, written down by the database; nobody can take it out.
+            </Words>
+            <Button onPress={() => router.push('/history')}>Who changed what</Button>
+          </Plate>
           <Plate label="Signed in" style={styles.plate}>
             <Label>Signed in</Label>
             <Title>{person.name}</Title>

@@ -1,5 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { useRouter } from 'expo-router';
+import { AmendedPlate } from '@/bench/amended-plate';
 import { BenchGate } from '@/bench/bench-gate';
 import { benchLine } from '@/bench/bench-line';
 import { KeptBadge } from '@/bench/kept-badge';
@@ -21,6 +22,7 @@ function TestsOf({ bench }: { bench: Bench }) {
       onBack={() => router.navigate(`/jobs/${bench.job.id}`)}
       action={<KeptBadge />}
     >
+      <AmendedPlate bench={bench} />
       {verdict.ok ? <OtherTables judgement={verdict.judgement} /> : null}
       <Runs bench={bench} />
     </Screen>

@@ -8,12 +8,6 @@ import type { CompressionReading } from '../../jobfile/tests';
 import type { Tester } from '../../jobfile/tester';
 import type { PressureUnit } from '../../quantity/units';
 
-/**
- * More than any engine of that fuel can make while cranking, kPa. A figure above it is a slip of the finger or of the
- * unit.
- */
-export const HIGHEST_CREDIBLE_KPA: Readonly<Record<Fuel, number>> = { petrol: 5000, diesel: 8000 };
-
 /** What of an engine a reading is held against. */
 export type ReadEngine = Pick<
   Engine,
@@ -44,25 +38,18 @@ export function checkCompressionReading(
   }
   if (reading.swing !== undefined && reading.swing > reading.peak)
     throw new InputError('swing', 'must-not-be-above-field', { field: 'peak' });
-  checkFigure(reading.peak, reading.unit, 'peak', engine.fuel, tester);
+  checkOnScale(reading.peak, reading.unit, 'peak', engine.fuel, tester);
   reading.strokes?.forEach((stroke, i) => {
-    checkFigure(stroke, reading.unit, `strokes[${i}]`, engine.fuel, tester);
+    checkOnScale(stroke, reading.unit, `strokes[${i}]`, engine.fuel, tester);
     if (stroke > reading.peak) {
       throw new InputError('peak', 'peak-below-a-stroke', { place: i + 1, stroke, unit: reading.unit });
     }
   });
 }
 
-/** One figure on its own, so that a pad can refuse it while the rest is still being entered. */
-export function checkFigure(figure: number, unit: PressureUnit, field: string, fuel: Fuel, tester?: Tester): void {
-  if (!Number.isFinite(figure)) throw new InputError(field, 'must-be-a-number');
-  if (figure < 0) throw new InputError(field, 'must-not-be-negative');
-  const kPa = toKPa(figure, unit);
-  if (kPa > HIGHEST_CREDIBLE_KPA[fuel]) {
-    throw new InputError(field, 'more-than-cranking-makes', { figure, unit, fuel });
-  }
+function checkOnScale(figure: number, unit: PressureUnit, field: string, fuel: Fuel, tester?: Tester): void {
   const gauge = compressionGauge(tester, fuel);
-  if (gauge.fullScaleStated && kPa > gauge.fullScaleKPa * (1 + 1e-9)) {
+  if (gauge.fullScaleStated && toKPa(figure, unit) > gauge.fullScaleKPa * (1 + 1e-9)) {
     throw new InputError(field, 'above-full-scale', {
       figure,
       unit,
