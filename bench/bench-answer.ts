@@ -79,7 +79,9 @@ export default async function bench(database: Database): Promise<Measured[]> {
         ratio: Math.max(0, check.a - check.b) / times.a,
         limit: 0.05,
         plain: true,
-        detail: `${((check.a - check.b) / repeat).toFixed(3)} ms of ${(times.a / repeat).toFixed(2)} ms; both over HTTP, one with and one without`,
+        detail:
+          `${((check.a - check.b) / repeat).toFixed(3)} ms of ${(times.a / repeat).toFixed(2)} ms; ` +
+          'both over HTTP, one with and one without',
       },
       {
         what: 'GET of a bench, signed in, against a bare pg query and stringify of the same rows',

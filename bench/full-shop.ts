@@ -37,7 +37,8 @@ export async function fillShop(
          CASE WHEN i % 5 = 0 THEN '2026-02-01'::timestamptz + i * interval '20 minutes' END ${from(jobs)}`,
     `INSERT INTO tests (id, shop_id, job_id, kind, conditions, started_at, started_by)
        SELECT ${id('test')}, '${shopId}', ${id('job')}, 'compression',
-         '{"engineTemperature": "warm", "throttle": "open", "tester": {"unit": "psi", "fullScale": 300, "division": 2}}',
+         '{"engineTemperature": "warm", "throttle": "open",
+           "tester": {"unit": "psi", "fullScale": 300, "division": 2}}',
          '2026-01-01'::timestamptz + i * interval '20 minutes', '${personId}' ${from(jobs)}`,
     `INSERT INTO readings (id, shop_id, test_id, kind, figures, taken_at, taken_by)
        SELECT ${id('reading', "i || ' ' || k")}, '${shopId}', ${id('test')}, 'compression',

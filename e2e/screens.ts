@@ -284,6 +284,41 @@ export const SCREENS: readonly Screen[] = [
     },
   },
   {
+    name: 'owner, and what erasing them takes',
+    open: async (page, hand) => {
+      await page.goto('/engines');
+      await page.getByRole('link', { name: /Orrin 20/ }).click();
+      await hand.button('Owner').click();
+      await hand.button('Erase who they are').click();
+      await expect(page.getByText('This cannot be taken back')).toBeVisible();
+    },
+  },
+  {
+    name: 'who changed what',
+    wide: true,
+    open: async (page, _hand, { bench }) => {
+      await page.goto(`/jobs/${bench}/history`);
+      await expect(page.getByText('Job 412 added')).toBeVisible();
+    },
+  },
+  {
+    name: 'a closed job',
+    open: async (page) => {
+      const closed = await page.request.get('/api/jobs?status=closed&limit=1&search=fire');
+      const { items } = (await closed.json()) as { items: { job: { id: string } }[] };
+      await page.goto(`/jobs/${items[0]?.job.id}/compression`);
+      await expect(page.getByRole('heading', { name: /^Closed on/ })).toBeVisible();
+    },
+  },
+  {
+    name: 'first shop',
+    open: async (page, hand) => {
+      await page.goto('/begin');
+      await hand.button('Open the shop').click();
+      await expect(page.getByText('This address has no link in it.')).toBeVisible();
+    },
+  },
+  {
     name: 'shop',
     open: async (page) => {
       await page.goto('/shop');

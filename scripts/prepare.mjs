@@ -23,3 +23,26 @@ export async function prepare(database, ...flags) {
   if (status !== 0) throw new Error('The database could not be made ready (see above)');
   return stdout.trim() || undefined;
 }
+
+const DEMO = [
+  'Demo sign-in        ines@tidewrack.example',
+  'Password            low tide',
+  '',
+  'Ctrl-C stops it; the data stays. npm start -- --fresh makes the demo anew.',
+];
+
+/**
+ * A database of the project's own holds the demo; anybody else's is left as it is, but for a first shop.
+ *
+ * @returns what is said once the server is at its address
+ */
+export async function ready(database, { fresh = false } = {}) {
+  if (database.mode !== 'external') {
+    await prepare(database, '--demo', ...(fresh ? ['--fresh'] : []));
+    return () => DEMO;
+  }
+  if (fresh)
+    throw new Error('--fresh empties the demo. DATABASE_URL names a database that is not ours: nothing is done');
+  const link = await prepare(database);
+  return (at) => (link ? [`First shop          ${at}/begin#${link}`, 'This link works once, for a day.'] : []);
+}

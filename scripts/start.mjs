@@ -5,7 +5,7 @@ import { APP_DIST, ensureWebApp } from './build.mjs';
 import { ensureBundle } from './bundle.mjs';
 import { startDatabase } from './database.mjs';
 import { ensurePackages, projectDir, say } from './packages.mjs';
-import { prepare } from './prepare.mjs';
+import { ready } from './prepare.mjs';
 
 const PORT = Number(process.env.PORT ?? 4180);
 const fresh = process.argv.includes('--fresh');
@@ -76,25 +76,6 @@ function serve(bundle, url, welcome, secure = {}, crashes = 0) {
   });
 }
 
-const DEMO = [
-  'Demo sign-in        ines@tidewrack.example',
-  'Password            low tide',
-  '',
-  'Ctrl-C stops it; the data stays. npm start -- --fresh makes the demo anew.',
-];
-
-/** A database of the project's own holds the demo; anybody else's is left as it is, but for a first shop. */
-async function ready(database) {
-  if (database.mode !== 'external') {
-    await prepare(database, '--demo', ...(fresh ? ['--fresh'] : []));
-    return () => DEMO;
-  }
-  if (fresh)
-    throw new Error('--fresh empties the demo. DATABASE_URL names a database that is not ours: nothing is done');
-  const link = await prepare(database);
-  return (at) => (link ? [`First shop          ${at}/begin#${link}`, 'This link works once, for a day.'] : []);
-}
-
 /** PostgreSQL of our own went away: it is started again, later each time. The server waits for it meanwhile. */
 function watch(database, lost = 0) {
   database.onLost(async () => {
@@ -147,7 +128,7 @@ try {
   ]);
   if (!stopping) {
     watch(database);
-    const welcome = await ready(database);
+    const welcome = await ready(database, { fresh });
     serve(serverBundle, database.serverUrl, welcome, await onTheNetwork());
   }
 } catch (error) {

@@ -1,9 +1,12 @@
 import { asRow, hashPassword, type Store } from '@rugged/server';
 import { demoShop } from './demo-shop';
 
-/** What was written down of it has its own times too. */
-const AS_IT_WAS_MADE = `UPDATE changes SET at = coalesce(now->>'taken_at', now->>'started_at', now->>'made_at',
-  now->>'opened_at', (SELECT min(opened_at)::text FROM jobs))::timestamptz`;
+/** What was written down of it has its own times, and their order, too. */
+const AS_IT_WAS_MADE = `WITH loaded AS (DELETE FROM changes RETURNING *)
+  INSERT INTO changes (shop_id, at, record, record_id, job_id, action, person_id, was, now)
+  SELECT shop_id, coalesce(now->>'taken_at', now->>'started_at', now->>'made_at', now->>'opened_at',
+      (SELECT min(opened_at)::text FROM jobs))::timestamptz AS at, record, record_id, job_id, action, person_id, was, now
+    FROM loaded ORDER BY at, id`;
 
 /** Fills an empty database with the demo shop, all or nothing. Leaves a database with any shop in it alone. */
 export async function loadDemo({ sequelize, models }: Store, now: Date): Promise<boolean> {

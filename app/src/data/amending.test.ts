@@ -4,7 +4,7 @@ const asked = { jobId: 'j', what: 'Cyl 1 120 psi' };
 
 test('asked once, it holds for what else is added to that job, and for no other', async () => {
   let now = 0;
-  const amending = new Amending(() => now);
+  const amending = new Amending(undefined, () => now);
   const both = Promise.all([amending.reasonFor(asked), amending.reasonFor({ ...asked, what: 'Note' })]);
   expect(amending.get()).toMatchObject({ jobId: 'j' });
   amending.give('j', 'forgotten');

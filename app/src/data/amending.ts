@@ -5,6 +5,39 @@ export interface AskedWhy {
   what: string;
 }
 
+type Reasons = Readonly<Record<string, { reason: string; until: number }>>;
+export interface KeptReasons {
+  read(): Reasons;
+  write(reasons: Reasons): void;
+}
+function inMemory(): KeptReasons {
+  let reasons: Reasons = {};
+  return { read: () => reasons, write: (next) => void (reasons = next) };
+}
+
+/** On this tab: a reload does not ask again. A browser that forbids its storage does. */
+export function onThisTab(): KeptReasons {
+  const memory = inMemory();
+  return {
+    read: () => {
+      try {
+        return (JSON.parse(sessionStorage.getItem(KEY) ?? 'null') as Reasons | null) ?? memory.read();
+      } catch {
+        return memory.read();
+      }
+    },
+    write: (reasons) => {
+      memory.write(reasons);
+      try {
+        sessionStorage.setItem(KEY, JSON.stringify(reasons));
+      } catch {
+        // Full or forbidden: it holds until the page is closed.
+      }
+    },
+  };
+}
+const KEY = 'rugged.amending';
+
 /** So long a reason holds for what else is added to the same job. */
 const HOLDS_MS = 30 * 60_000;
 
@@ -15,10 +48,13 @@ const HOLDS_MS = 30 * 60_000;
 export class Amending {
   private asked: AskedWhy | undefined;
   private waiting: ((reason: string) => void)[] = [];
-  private readonly reasons = new Map<string, { reason: string; until: number }>();
   private readonly listeners = new Set<() => void>();
 
-  constructor(private readonly now: () => number = Date.now) {}
+  /** @param kept where reasons outlive a reload */
+  constructor(
+    private readonly kept: KeptReasons = inMemory(),
+    private readonly now: () => number = Date.now,
+  ) {}
 
   get = (): AskedWhy | undefined => this.asked;
 
@@ -29,7 +65,7 @@ export class Amending {
 
   /** The reason that holds for a job just now. */
   reasonOf = (jobId: string): string | undefined => {
-    const known = this.reasons.get(jobId);
+    const known = this.kept.read()[jobId];
     return known && known.until > this.now() ? known.reason : undefined;
   };
 
@@ -60,7 +96,8 @@ export class Amending {
   }
 
   private keep(jobId: string, reason: string): void {
-    this.reasons.set(jobId, { reason, until: this.now() + HOLDS_MS });
+    const holding = Object.entries(this.kept.read()).filter(([, { until }]) => until > this.now());
+    this.kept.write({ ...Object.fromEntries(holding), [jobId]: { reason, until: this.now() + HOLDS_MS } });
   }
 
   private set(asked: AskedWhy | undefined): void {

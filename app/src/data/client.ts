@@ -1,7 +1,7 @@
 import type { Bench, EngineListItem, Page } from '@rugged/contract';
 import { ADDED_NAMES, type AddedName } from '@rugged/contract/bench';
 import { type InfiniteData, QueryClient } from '@tanstack/react-query';
-import { Amending } from './amending';
+import { Amending, onThisTab } from './amending';
 import { NoSignal, Refused } from './api';
 import { KeptCache } from './kept/kept-cache';
 import { Outbox } from './outbox/outbox';
@@ -44,7 +44,7 @@ export const keys = {
 };
 
 /** Why something is added to a job that was closed: asked wherever it is added. */
-export const amending = new Amending();
+export const amending = new Amending(onThisTab());
 
 /** Pages go out of a job and answers come in, whatever became of it. */
 const ANY_TIME: readonly string[] = ['/pages', '/answers'] satisfies `/${AddedName}`[];

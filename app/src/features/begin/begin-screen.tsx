@@ -57,7 +57,7 @@ export function BeginScreen() {
           />
           <Field label="Your name" {...field('name')} />
           <Field label="E-mail" {...field('email')} autoComplete="email" />
-          <Field label="Password, ten signs or more" {...field('password')} secret onSubmit={submit} />
+          <Field label="Password" hint="Ten signs or more" {...field('password')} secret onSubmit={submit} />
           {errors['link'] ? (
             <View role="alert">
               <Words colour="rust">This address has no link in it. Open the one that was printed, whole.</Words>

@@ -43,8 +43,8 @@ export function HistoryScreen() {
       ) : null}
       {items.length > 0 ? (
         <Plate label="Changes">
-          {items.map((item) => (
-            <One key={item.id} item={item} withJob={!jobId} />
+          {items.map((item, i) => (
+            <One key={item.id} item={item} withJob={!jobId} first={i === 0} />
           ))}
         </Plate>
       ) : null}
@@ -66,13 +66,13 @@ export function HistoryScreen() {
   );
 }
 
-function One({ item, withJob }: { item: HistoryItem; withJob: boolean }) {
+function One({ item, withJob, first }: { item: HistoryItem; withJob: boolean; first: boolean }) {
   const c = useColours();
   const router = useRouter();
   const fields = tellFields(item);
-  const { by, at, device, jobId, job, record } = item;
+  const { by, at, device, jobId, job, record, action } = item;
   return (
-    <View style={[styles.one, { borderTopColor: c.line }]}>
+    <View style={first ? undefined : [styles.one, { borderTopColor: c.line }]}>
       <View style={styles.head}>
         <Strong style={styles.grow}>{tellWhat(item)}</Strong>
         {withJob && jobId && record !== 'jobs' ? (
@@ -84,14 +84,18 @@ function One({ item, withJob }: { item: HistoryItem; withJob: boolean }) {
       <Words colour="dim" style={styles.small}>
         {[by ?? 'nobody signed in', dayAndTime(at), ...(device ? [device] : [])].join(' · ')}
       </Words>
-      {fields.map(({ field, was, now }) => (
-        <View key={field} style={styles.field}>
-          <Label>{field}</Label>
-          <Words style={styles.small}>
-            {was !== undefined && now !== undefined ? `${was} → ${now}` : (now ?? was ?? '')}
-          </Words>
-        </View>
-      ))}
+      {action === 'changed' ? (
+        fields.map(({ field, was, now }) => (
+          <View key={field} style={styles.field}>
+            <Label>{field}</Label>
+            <Words style={styles.small}>{`${was ?? 'nothing'} → ${now ?? 'nothing'}`}</Words>
+          </View>
+        ))
+      ) : (
+        <Words style={styles.small}>
+          {fields.map(({ field, was, now }) => `${field}: ${now ?? was ?? ''}`).join(' · ')}
+        </Words>
+      )}
     </View>
   );
 }

@@ -1,12 +1,16 @@
 import type { HistoryItem, SheetField } from '@rugged/contract';
+import { TEST_NAME, type TestKind } from '@rugged/core';
 import { RECORD_WORD } from '@/bench/record-words';
 import { SHEET_WORD } from '@/bench/sheet/field-words';
+import { dayAndTime } from '@/ui/format';
 
 const ACTION = { added: 'added', changed: 'changed', removed: 'removed', erased: 'erased' } as const;
 
-/** What was done to which record: "Job 418 changed". */
-export function tellWhat({ record, job, action }: Pick<HistoryItem, 'record' | 'job' | 'action'>): string {
-  const name = record in RECORD_WORD ? RECORD_WORD[record as keyof typeof RECORD_WORD] : record;
+/** What was done to which record: "Job 418 changed", "Leak-down reading added". */
+export function tellWhat({ record, job, action, now }: Pick<HistoryItem, 'record' | 'job' | 'action' | 'now'>): string {
+  const kind = TEST_NAME[now?.['kind'] as TestKind];
+  const word = record in RECORD_WORD ? RECORD_WORD[record as keyof typeof RECORD_WORD] : record;
+  const name = kind && (record === 'readings' || record === 'tests') ? `${kind} ${word.toLowerCase()}` : word;
   return [name, ...(record === 'jobs' && job !== undefined ? [job] : []), ACTION[action]].join(' ');
 }
 
@@ -36,6 +40,8 @@ const WORD: Readonly<Record<string, string>> = {
 };
 /** Keys that lead from row to row say nothing to anybody. */
 const SILENT = /(^|[a-z])Ids?$|^supersedes$|^(madeBy|takenBy|startedBy|openedBy)$/;
+/** Of a new row these are told above it. */
+const TOLD_ABOVE: ReadonlySet<string> = new Set(['kind', 'madeAt', 'takenAt', 'startedAt', 'openedAt']);
 
 const wordOf = (field: string): string => {
   const known = WORD[field as SheetField];
@@ -47,15 +53,21 @@ const wordOf = (field: string): string => {
 const LONGEST = 140;
 const cut = (text: string) => (text.length > LONGEST ? `${text.slice(0, LONGEST - 1)}…` : text);
 
+const INSTANT = /^\d{4}-\d\d-\d\dT/;
+/** Whose figure it is comes first, its unit last. */
+const place = (name: string) => (name === 'cylinder' ? 0 : name === 'unit' ? 2 : 1);
+
 /** A value as somebody reads it. */
 export function tellValue(value: unknown): string {
   if (value === undefined || value === null) return 'nothing';
   if (value === '...') return 'not shown';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'string') return cut(value === '' ? 'nothing' : value);
+  if (typeof value === 'string') return INSTANT.test(value) ? dayAndTime(value) : cut(value === '' ? 'nothing' : value);
   if (typeof value === 'number') return String(value);
   if (Array.isArray(value)) return cut(value.length === 0 ? 'nothing' : value.map(tellValue).join(', '));
-  const inside = Object.entries(value).map(([name, one]) => `${wordOf(name).toLowerCase()} ${tellValue(one)}`);
+  const inside = Object.entries(value)
+    .sort(([a], [b]) => place(a) - place(b))
+    .map(([name, one]) => `${wordOf(name).toLowerCase()} ${tellValue(one)}`);
   return cut(inside.length === 0 ? 'nothing' : inside.join(', '));
 }
 
@@ -67,7 +79,9 @@ interface ToldField {
 
 /** Field by field what stood there and what stands there; of a new row what it says. */
 export function tellFields({ was = {}, now = {}, action }: Pick<HistoryItem, 'was' | 'now' | 'action'>): ToldField[] {
-  const fields = [...new Set([...Object.keys(was), ...Object.keys(now)])].filter((field) => !SILENT.test(field));
+  const fields = [...new Set([...Object.keys(was), ...Object.keys(now)])].filter(
+    (field) => !SILENT.test(field) && !(action === 'added' && TOLD_ABOVE.has(field)),
+  );
   return fields.map((field) => ({
     field: wordOf(field),
     ...(action === 'changed' || was[field] !== undefined ? { was: tellValue(was[field]) } : {}),

@@ -90,6 +90,7 @@ function Erase({ owner, photos, onAway }: { owner: OwnerFile['owner']; photos: n
   const [wrong, setWrong] = useState(false);
   const erase = useEraseOwner(owner.id);
   const tell = useNotice();
+  const pictures = photos > 0 ? `, ${photos} ${photos === 1 ? 'photograph' : 'photographs'}` : '';
   const go = () => {
     if (typed.trim().toLowerCase() !== owner.name.trim().toLowerCase()) return setWrong(true);
     erase.mutate(undefined, { onSuccess: () => tell({ text: 'Erased. The figures stay' }) });
@@ -98,7 +99,7 @@ function Erase({ owner, photos, onAway }: { owner: OwnerFile['owner']; photos: n
     <View style={styles.plate}>
       <Title>This cannot be taken back</Title>
       <Words>
-        {`Name, telephone, address${photos > 0 ? `, ${photos} ${photos === 1 ? 'photograph' : 'photographs'}` : ''} and ` +
+        {`Name, telephone, address${pictures} and ` +
           'their name in what was written go, and links to their pages open no more. Readings, verdicts and what was ' +
           'done stay without them. That it was erased, by whom and when is written down.'}
       </Words>
