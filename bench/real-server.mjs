@@ -14,7 +14,7 @@ export async function realServer(projectDir, port) {
     ensureBundle('server'),
     ensureWebApp(),
   ]);
-  const env = { ...process.env, DATABASE_URL: database.serverUrl, PORT: String(port), APP_DIST };
+  const env = { ...process.env, DATABASE_URL: database.serverUrl, PORT: String(port), APP_DIST, LOG_LEVEL: 'error' };
   await prepare(database, '--demo', '--fresh');
   const child = spawn(process.execPath, [server], {
     cwd: projectDir,

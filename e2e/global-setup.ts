@@ -34,6 +34,7 @@ export default async function setUp(config: FullConfig): Promise<() => Promise<v
     DATABASE_URL: database.serverUrl,
     PORT: String(new URL(config.projects[0]?.use.baseURL ?? '').port),
     APP_DIST,
+    LOG_LEVEL: 'error',
   };
   await prepare(database, '--demo', '--fresh');
   const child = spawn(process.execPath, [server], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });

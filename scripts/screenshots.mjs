@@ -179,7 +179,7 @@ const [database, server] = await Promise.all([
   ensureBundle('server'),
   ensureWebApp(),
 ]);
-const env = { ...process.env, DATABASE_URL: database.serverUrl, PORT: String(PORT), APP_DIST };
+const env = { ...process.env, DATABASE_URL: database.serverUrl, PORT: String(PORT), APP_DIST, LOG_LEVEL: 'error' };
 await prepare(database, '--demo', '--fresh');
 const child = spawn(process.execPath, [server], {
   cwd: projectDir,

@@ -16,7 +16,9 @@ async function main(): Promise<void> {
   if (!databaseUrl) throw new Error('DATABASE_URL is not set');
   const address = addressOf(process.env);
   const dist = process.env['APP_DIST'];
-  const server = await awaited(() => createServer({ databaseUrl, address, ...(dist ? { dist } : {}) }));
+  // Somebody who looks on wants to read what went wrong; a log wants every request.
+  const logLevel = process.env['LOG_LEVEL'] ?? (process.stdout.isTTY ? 'error' : 'info');
+  const server = await awaited(() => createServer({ databaseUrl, address, logLevel, ...(dist ? { dist } : {}) }));
   const port = Number(process.env['PORT'] ?? 4180);
   const listener = await listening(server.app, port);
   process.send?.({ listening: (listener.address() as AddressInfo).port });

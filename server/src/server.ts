@@ -46,10 +46,13 @@ export async function createServer({
   databaseUrl,
   dist,
   address = addressOf({}),
+  logLevel = 'error',
 }: {
   databaseUrl: string;
   dist?: string;
   address?: Address;
+  /** At `info` one line a request. */
+  logLevel?: string;
 }): Promise<Server> {
   const sequelize = connect(databaseUrl);
   try {
@@ -72,7 +75,7 @@ export async function createServer({
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', 'weak');
-  app.use(accessLog(process.env['LOG_LEVEL'] ?? 'error'));
+  app.use(accessLog(logLevel));
   believeProxy(app, address);
   app.use(headers(address), knownHosts(address));
   app.use(compression());

@@ -25,7 +25,7 @@ afterAll(async () => {
 function serve(): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, [bundle], {
     cwd: root,
-    env: { ...process.env, DATABASE_URL: serverUrlOf(shop.databaseUrl), PORT: '0' },
+    env: { ...process.env, DATABASE_URL: serverUrlOf(shop.databaseUrl), PORT: '0', LOG_LEVEL: 'error' },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
   children.push(child);

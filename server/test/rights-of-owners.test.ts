@@ -91,7 +91,7 @@ test('a picture is encoded anew: no place, no camera, a small one beside it', as
   ]);
   expect(whole.includes('Tarn')).toBe(false);
   const small = (await shop.agent.get(`/api/photos/${photo}?size=small`).expect(200)).body as Buffer;
-  expect((await sharp(small).metadata()).width).toBe(320);
+  expect((await sharp(small).metadata()).width).toBe(640);
 });
 
 test('a picture that is too large to be decoded, and what only begins like one, are refused at the field', async () => {

@@ -99,3 +99,41 @@ test('a password is stored salted', async () => {
     false,
   ]);
 });
+
+describe('a password that is changed', () => {
+  const NEXT = 'another good long one';
+  // The guesses of the tests above were made from here too.
+  beforeEach(() => shop.owner.sequelize.query('DELETE FROM wrong_sign_ins'));
+  const change = (agent: Awaited<ReturnType<typeof shop.signIn>>, body: object) =>
+    agent.post('/api/session/password').send(body);
+
+  test('ends every other session of that person, and nobody else’s; the old one opens nothing', async () => {
+    await shop.addShop('tolv@pass.example');
+    const [here, there] = [await shop.signIn('tolv@pass.example'), await shop.signIn('tolv@pass.example')];
+    const sensor = (await there.post('/api/sensors').send({ kind: 'compression' }).expect(201)).body as { id: string };
+    const stream = there.get(`/api/sensors/${sensor.id}/live`).then(() => 'ended');
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const { body } = await change(here, { current: PASSWORD, next: NEXT }).expect(200);
+    expect(body).toEqual({ ended: 1 });
+    expect(await stream).toBe('ended');
+    await new Promise((resolve) => setTimeout(resolve, 2100));
+    await there.get('/api/session').expect(401);
+    await here.get('/api/session').expect(200);
+    await shop.agent.get('/api/session').expect(200);
+    const signIn = (password: string) => nobody().post('/api/session').send({ email: 'tolv@pass.example', password });
+    await signIn(PASSWORD).expect(401);
+    await signIn(NEXT).expect(201);
+    const { items } = (await here.get('/api/history').expect(200)).body as { items: { record: string; now: object }[] };
+    expect(items[0]).toMatchObject({ record: 'people', now: { passwordHash: '...' } });
+  }, 30_000);
+  test('is refused for a wrong one, a short one, and after ten wrong ones for all', async () => {
+    await shop.addShop('short@pass.example');
+    const agent = await shop.signIn('short@pass.example');
+    const fields = (answer: { body: unknown }) =>
+      (answer.body as { errors: { field: string }[] }).errors.map(({ field }) => field);
+    expect(fields(await change(agent, { current: PASSWORD, next: 'short' }).expect(422))).toEqual(['next']);
+    for (let i = 0; i < 10; i += 1)
+      expect(fields(await change(agent, { current: 'wrong', next: NEXT }).expect(422))).toEqual(['current']);
+    await change(agent, { current: PASSWORD, next: NEXT }).expect(429);
+  }, 30_000);
+});

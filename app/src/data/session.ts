@@ -1,4 +1,4 @@
-import type { NewShop, Session, Shop, ShopChange, SignIn } from '@rugged/contract';
+import type { NewShop, PasswordChange, Session, Shop, ShopChange, SignIn } from '@rugged/contract';
 import type { PressureUnit } from '@rugged/core';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { createContext, useContext, useMemo } from 'react';
@@ -46,6 +46,13 @@ export function useSignIn() {
       queryClient.setQueryData(keys.session, session);
       outbox.signIn(session.person.id);
     },
+  });
+}
+
+/** Somebody's own password: their other devices are signed out. */
+export function useChangePassword() {
+  return useMutation({
+    mutationFn: (change: PasswordChange) => request<{ ended: number }>('POST', '/session/password', change),
   });
 }
 

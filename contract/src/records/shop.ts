@@ -93,6 +93,16 @@ export const newShopSchema = Joi.object<NewShop>({
   password: Joi.string().min(SHORTEST_PASSWORD).max(200).required(),
 });
 
+/** Somebody's own password. */
+export interface PasswordChange {
+  current: string;
+  next: string;
+}
+export const passwordChangeSchema = Joi.object<PasswordChange>({
+  current: Joi.string().min(1).max(200).required(),
+  next: Joi.string().min(SHORTEST_PASSWORD).max(200).required(),
+});
+
 /** Who is signed in, and where. */
 export interface Session {
   person: Person;

@@ -1,10 +1,11 @@
 import { randomBytes } from 'node:crypto';
 import { promisify } from 'node:util';
-import { newShopSchema, signInSchema } from '@rugged/contract';
+import { newShopSchema, passwordChangeSchema, signInSchema } from '@rugged/contract';
 import { type Request, Router } from 'express';
 import connectPgSimple from 'connect-pg-simple';
 import session from 'express-session';
 import type { Pool } from 'pg';
+import { QueryTypes } from 'sequelize';
 import { hashPassword, NOBODY, verifyPassword } from '../accounts/password';
 import { nameOfDevice } from '../accounts/device';
 import { present } from '../store/models';
@@ -14,7 +15,7 @@ import { beginShop } from '../store/beginning';
 import { guessesOf } from '../store/guesses';
 import type { Store } from '../store/store';
 import type { Who } from '../store/who';
-import { Refusal } from './problem';
+import { Refusal, refuse } from './problem';
 import { trustedForMoments } from './trusted-session';
 import { openRoute, route } from './route';
 
@@ -107,6 +108,26 @@ export function sessionRoutes(store: Store): Router {
         if (!who) throw new Refusal(410, 'link-gone', 'This link was used already, or its day is past');
         await signIn(req, who);
         return { status: 201, json: await describe(new ShopScope(store, who)) };
+      }),
+    )
+    .post(
+      '/password',
+      route(store, 'signed-in', passwordChangeSchema, async (shop, { current, next }, { req }) => {
+        const person = await shop.stored('people', shop.personId);
+        const guesses = await guessesOf(store.sequelize, String(person?.get('email')), req.ip ?? '');
+        if (guesses.isOver) throw tooMany();
+        if (!(await verifyPassword(current, (person?.get('passwordHash') as string | undefined) ?? NOBODY))) {
+          await guesses.noteWrong();
+          throw refuse.fields([{ field: 'current', reason: 'is not your password' }]);
+        }
+        const hash = await hashPassword(next);
+        const [row] = await shop.asked(({ sequelize }) =>
+          sequelize.query<{ ended: number }>('SELECT change_password($1, $2) AS ended', {
+            bind: [hash, req.sessionID],
+            type: QueryTypes.SELECT,
+          }),
+        );
+        return { json: { ended: row?.ended ?? 0 } };
       }),
     )
     .delete(

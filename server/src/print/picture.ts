@@ -3,7 +3,7 @@ import sharp from 'sharp';
 /** The largest picture that is decoded at all, pixels: a phone's own is a third of it. */
 const MOST_PIXELS = 40e6;
 const LONG_EDGE = 1600;
-const SMALL_EDGE = 320;
+const SMALL_EDGE = 640;
 
 /** As a picture is kept: decoded, upright, encoded anew. */
 export interface Picture {

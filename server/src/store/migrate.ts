@@ -17,6 +17,7 @@ import { up as firstShop } from './migrations/013-first-shop';
 import { up as amendments } from './migrations/014-amendments';
 import { up as erasing } from './migrations/015-erasing';
 import { up as lists } from './migrations/016-lists';
+import { up as passwords } from './migrations/017-passwords';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -36,6 +37,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '014-amendments': amendments,
   '015-erasing': erasing,
   '016-lists': lists,
+  '017-passwords': passwords,
 };
 
 /** What a database of this version has run last. */

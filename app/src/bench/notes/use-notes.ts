@@ -52,9 +52,14 @@ export const takeBackNote = (bench: Bench, { id, about, cylinder }: Note): Promi
     'Note taken back',
   );
 
-/** Where a photograph is shown from: what still waits on this device, else the server (or what was kept of it). */
+/**
+ * Where a photograph is shown from: what still waits on this device, else the server (or what was kept of it), as small
+ * as a list needs it.
+ */
 export function usePhotoSource(photoId: string): string {
   const { entries } = useOutbox();
   const waiting = entries.find(({ path, body }) => path === '/photos' && body['id'] === photoId)?.body;
-  return waiting ? `data:${String(waiting['mime'])};base64,${String(waiting['data'])}` : `/api/photos/${photoId}`;
+  return waiting
+    ? `data:${String(waiting['mime'])};base64,${String(waiting['data'])}`
+    : `/api/photos/${photoId}?size=small`;
 }

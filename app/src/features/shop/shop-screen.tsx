@@ -16,6 +16,7 @@ import { Screen } from '@/ui/screen';
 import { useTheme } from '@/ui/theme';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { DatesPlate } from './dates-plate';
+import { OwnPassword } from './own-password';
 import { SitePlate } from './site-plate';
 import { TrackPlate } from './track-plate';
 import { useSaveShop } from '@/settings/use-save-shop';
@@ -123,6 +124,7 @@ export function ShopScreen() {
             <Label>Signed in</Label>
             <Title>{person.name}</Title>
             <Words colour="dim">{person.email}</Words>
+            <OwnPassword />
             <SignOut />
           </Plate>
         </>
