@@ -37,7 +37,7 @@ async function close(page: Page, jobId: string): Promise<void> {
   expect(answer.status()).toBe(200);
 }
 
-test('a closed job: a pad opens once somebody said why, and what was added stands beside what it was closed with', async ({
+test('a closed job: a pad opens once somebody said why; what was added stands beside the rest', async ({
   page,
 }) => {
   const hand = new Hand(page);

@@ -5,7 +5,8 @@ import { demoShop } from './demo-shop';
 const AS_IT_WAS_MADE = `WITH loaded AS (DELETE FROM changes RETURNING *)
   INSERT INTO changes (shop_id, at, record, record_id, job_id, action, person_id, was, now)
   SELECT shop_id, coalesce(now->>'taken_at', now->>'started_at', now->>'made_at', now->>'opened_at',
-      (SELECT min(opened_at)::text FROM jobs))::timestamptz AS at, record, record_id, job_id, action, person_id, was, now
+      (SELECT min(opened_at)::text FROM jobs))::timestamptz AS at, record, record_id, job_id, action, person_id,
+      was, now
     FROM loaded ORDER BY at, id`;
 
 /** Fills an empty database with the demo shop, all or nothing. Leaves a database with any shop in it alone. */

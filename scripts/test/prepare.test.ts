@@ -44,7 +44,7 @@ async function count(url: string, table: string): Promise<number> {
   }
 }
 
-test("an empty database that is somebody else's gets no demo and no known password, but a link for its first shop", async () => {
+test("an empty database that is somebody else's gets no demo, but a link for its first shop", async () => {
   const { serverPassword: _, ...given } = await another();
   const foreign = { ...given, mode: 'external' };
   const [first, , ...more] = (await ready(foreign))('http://localhost:1');
