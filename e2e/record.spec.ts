@@ -37,9 +37,7 @@ async function close(page: Page, jobId: string): Promise<void> {
   expect(answer.status()).toBe(200);
 }
 
-test('a closed job: a pad opens once somebody said why; what was added stands beside the rest', async ({
-  page,
-}) => {
+test('a closed job: a pad opens once somebody said why; what was added stands beside the rest', async ({ page }) => {
   const hand = new Hand(page);
   await hand.signIn();
   const jobId = await jobWithReadings(hand, 'closed is closed');

@@ -1,3 +1,4 @@
+import { amended } from './amended';
 import type { Bench } from '@rugged/contract/bench';
 import type { PageBlock, PageDocument, PageKind } from '@rugged/contract/page';
 import { formatPressure, type Purpose, UNIT_SIGN } from '@rugged/core';
@@ -79,6 +80,7 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     ...ways(facts),
     ...advice(facts),
     notTested(facts),
+    ...amended(facts),
     ...photographs(facts),
     fine(facts),
   ],
@@ -89,6 +91,7 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     ...howSure(facts),
     notTested(facts),
     ...ways(facts),
+    ...amended(facts),
     ...photographs(facts),
     fine(facts),
   ],
@@ -102,6 +105,7 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     ...ways(facts),
     ...advice(facts),
     notTested(facts),
+    ...amended(facts),
     ...photographs(facts),
     fine(facts),
   ],
@@ -111,6 +115,7 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     cylinders(facts),
     ...measured(facts),
     notTested(facts),
+    ...amended(facts),
     ...photographs(facts),
     ...next(facts),
     fine(facts),
@@ -121,6 +126,7 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     ...measured(facts),
     ...howSure(facts),
     { is: 'list', label: 'Please measure', items: toMeasure(facts) },
+    ...amended(facts),
     ...photographs(facts),
     fine(facts),
   ],
@@ -129,6 +135,7 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     cylinders(facts),
     ...measured(facts),
     notTested(facts),
+    ...amended(facts),
     ...photographs(facts),
     ...next(facts),
     fine(facts),

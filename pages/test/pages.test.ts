@@ -286,3 +286,39 @@ test('what is as sure of several cylinders is said once, in their order', () => 
   const page = JSON.stringify(makePage('owner', factsOf(benchOf('motorcycle-four', [40, 41, 40, 42], { lost: [70] }))));
   expect(page).toMatch(/ for each of cylinders 1, 2, 3 and 4 that it leaks past its piston rings\./);
 });
+
+test('what was added after the job was closed stands on every page, beside what it takes the place of', () => {
+  const bench = benchOf(KIND_NAMES[0] as KindName, [118, 121]);
+  const [first] = bench.readings;
+  if (!first || first.kind !== 'compression') throw new Error('no reading');
+  const mended: Bench = {
+    ...bench,
+    job: { ...bench.job, status: 'closed', closedAt: NOW },
+    readings: [
+      ...bench.readings,
+      {
+        ...first,
+        id: id(90),
+        supersedes: first.id,
+        figures: { ...first.figures, peak: 81 },
+        takenAt: '2026-05-06T10:00:00.000Z',
+        amends: 'misread the dial.',
+        by: 'Ines Varr',
+      },
+    ],
+  };
+  for (const kind of PAGE_KINDS) {
+    const blocks = makePage(kind, factsOf(mended)).blocks;
+    const told = blocks.find((block) => block.is === 'list' && block.label === 'Added after the job was closed');
+    expect(told).toMatchObject({
+      items: [
+        expect.stringMatching(
+          /^Compression, (cylinder 1|the engine), 81 psi instead of 118 psi: misread the dial \(Ines Varr, 6 May 2026\)\.$/,
+        ),
+      ],
+    });
+    expect(makePage(kind, factsOf(bench)).blocks).not.toContainEqual(
+      expect.objectContaining({ label: told?.is === 'list' ? told.label : '' }),
+    );
+  }
+});

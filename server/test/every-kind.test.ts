@@ -109,6 +109,19 @@ describe('tests of every kind', () => {
       expect(kept).toEqual({ kind, ...conditions, [kind === 'crankcase' ? 'samples' : 'readings']: [good] });
     },
   );
+  test.each([
+    ['ring-gap', {}, { cylinder: '1', ring: 'top', mm: 50 }, 'figures.mm'],
+    ['piston', {}, { cylinder: '1', pinMm: 900 }, 'figures.pinMm'],
+    ['fuel-pressure', {}, { unit: 'bar', pressure: 400 }, 'figures.pressure'],
+    ['oil-pressure', {}, { at: 'idle', unit: 'psi', pressure: 300 }, 'figures.pressure'],
+    ['crankcase', { mode: 'vacuum', unit: 'inHg', case: '1' }, { seconds: 0, value: 34 }, 'figures.value'],
+    ['leakdown', {}, { cylinder: '1', unit: 'bar', supply: 40, percent: 9 }, 'figures.supply'],
+  ])('%s: a figure that cannot be is refused at its field, in its unit', async (kind, conditions, figures, field) => {
+    const testId = randomUUID();
+    await post('tests', { id: testId, jobId: ids.job, kind, conditions, startedAt: NOW }).expect(201);
+    const refused = await post('readings', { id: randomUUID(), testId, kind, figures, takenAt: NOW }).expect(422);
+    expect(refused.body.errors).toEqual([{ field, reason: expect.stringMatching(/cannot be: it must be between/) }]);
+  });
   test('a reading of another kind than its test is refused, by the database too', async () => {
     expect(
       (

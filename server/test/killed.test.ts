@@ -1,4 +1,5 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import net from 'node:net';
 import path from 'node:path';
 import type { Bench } from '@rugged/contract';
 import { bench, reading, serverUrlOf, type ShopInTest, shopInTest } from './shop-in-test';
@@ -94,3 +95,37 @@ test('told to stop twice it stops once, in order', async () => {
   child.kill('SIGTERM');
   expect(await ended).toEqual([0, null]);
 });
+
+test('a database that is not there yet is waited for, and said so', async () => {
+  const away = new URL(serverUrlOf(shop.databaseUrl));
+  const nobody = net.createServer();
+  await new Promise<void>((resolve) => nobody.listen(0, '127.0.0.1', resolve));
+  const { port } = nobody.address() as net.AddressInfo;
+  await new Promise((resolve) => nobody.close(resolve));
+  const there = new URL(away);
+  away.port = String(port);
+  const child = spawn(process.execPath, [bundle], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: away.href, PORT: '0', LOG_LEVEL: 'error' },
+    stdio: ['ignore', 'inherit', 'pipe', 'ipc'],
+  });
+  children.push(child);
+  const listening = new Promise((resolve) => child.once('message', resolve));
+  await new Promise<void>((resolve) => {
+    child.stderr?.on('data', (said: Buffer) => {
+      if (/The database does not answer\. Asked again in 1 s/.test(String(said))) resolve();
+    });
+  });
+  expect(child.exitCode).toBeNull();
+  // There it comes.
+  const road = net.createServer((from) => {
+    const on = net.connect(Number(there.port), there.hostname);
+    for (const socket of [from, on]) socket.on('error', () => undefined);
+    from.pipe(on).pipe(from);
+  });
+  road.listen(port, '127.0.0.1');
+  expect(await listening).toMatchObject({ listening: expect.any(Number) as number });
+  child.kill('SIGTERM');
+  await new Promise((resolve) => child.once('exit', resolve));
+  road.close();
+}, 60_000);

@@ -78,19 +78,23 @@ function JudgeByIt({ bench, here }: { bench: Bench; here: ReturnType<typeof useS
   const {
     shop: { unit },
   } = useSignedIn();
-  const { readHere: judgedBy } = bench.job;
+  const { readHere: judgedBy, status } = bench.job;
+  // What a closed job is judged by stays.
+  const closed = status === 'closed';
   const change = (to: Bench['job']['readHere'], text: string) =>
     void changeJob(bench, { readHere: to ?? null }, text).then(() => tell({ text }));
   if (judgedBy)
     return (
       <>
         <Words>{`No book: this job is judged by it. Low is under ${formatPressure(fenceOf(judgedBy), unit)}.`}</Words>
-        <Button onPress={() => change(undefined, 'Judged by the rule of thumb')} style={styles.gap}>
-          Back to the rule of thumb
-        </Button>
+        {closed ? null : (
+          <Button onPress={() => change(undefined, 'Judged by the rule of thumb')} style={styles.gap}>
+            Back to the rule of thumb
+          </Button>
+        )}
       </>
     );
-  if (!here) return null;
+  if (!here || closed) return null;
   const { of: _, ...limit } = here;
   return (
     <>

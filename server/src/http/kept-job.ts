@@ -1,13 +1,12 @@
-import { OPENED_AGAIN_MS } from '@rugged/contract';
+import { type FieldError, OPENED_AGAIN_MS } from '@rugged/contract';
 import { InputError } from '@rugged/core';
 import type { ShopScope } from '../store/scope';
 import type { Created } from '../store/store';
 import { Refusal } from './problem';
 
-const closed = (number: number, closedAt: Date) =>
-  new Refusal(409, 'job-closed', `Job ${number} was closed on ${closedAt.toISOString().slice(0, 10)}`, {
-    errors: [{ field: 'amends', reason: 'is missing: say why something is added to a closed job' }],
-  });
+const closed = (number: number, closedAt: Date, errors: FieldError[] = []) =>
+  new Refusal(409, 'job-closed', `Job ${number} was closed on ${closedAt.toISOString().slice(0, 10)}`, { errors });
+const WHY: FieldError = { field: 'amends', reason: 'is missing: say why something is added to a closed job' };
 
 interface Added {
   jobId: string;
@@ -31,7 +30,7 @@ export async function checkAdded(shop: ShopScope, { jobId, at, cylinder, amends 
   if (cylinder !== undefined && !job.cylinders.includes(cylinder))
     throw new InputError('cylinder', 'no-such-cylinder', { cylinder });
   if (job.closedAt && amends === undefined && Date.parse(at) > job.closedAt.getTime())
-    throw closed(job.number, job.closedAt);
+    throw closed(job.number, job.closedAt, [WHY]);
 }
 
 /** A closed job is not changed; it may be opened again for an hour. */

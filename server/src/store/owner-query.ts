@@ -47,6 +47,9 @@ export async function photosOfJob(scope: ShopScope, jobId: string): Promise<stri
 export async function eraseOwner(scope: ShopScope, id: string): Promise<boolean> {
   return scope.transaction(async (transaction) => {
     const [rows] = await scope.store.sequelize.query('SELECT erase_owner($1) AS erased', { bind: [id], transaction });
-    return (rows as { erased: boolean }[])[0]?.erased ?? false;
+    const erased = (rows as { erased: boolean }[])[0]?.erased ?? false;
+    // Benches at hand hold the name still, under moments that nobody asks for any more.
+    if (erased) scope.store.texts.clear();
+    return erased;
   });
 }

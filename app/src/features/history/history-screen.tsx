@@ -13,15 +13,16 @@ import { tellFields, tellWhat } from './words';
 /** Who changed what, when, and from what device: of a job, of an engine, or of the whole shop. */
 export function HistoryScreen() {
   const router = useRouter();
-  const { jobId, engineId } = useLocalSearchParams<{ jobId?: string; engineId?: string }>();
-  const of = jobId ? { jobId } : engineId ? { recordId: engineId } : {};
+  const { jobId, engineId, record } = useLocalSearchParams<{ jobId?: string; engineId?: string; record?: string }>();
+  const recordId = engineId ?? record;
+  const of = jobId ? { jobId } : recordId ? { recordId } : {};
   const { data, isLoading, isError, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useChangesOf(of);
   const items = (data?.pages ?? []).flatMap((page) => page.items);
   const back = jobId ? `/jobs/${jobId}` : engineId ? `/engines/${engineId}` : '/shop';
   return (
     <Screen
       title="Who changed what"
-      under={jobId ? 'Of this job' : engineId ? 'Of this engine' : 'Of the whole shop'}
+      under={jobId ? 'Of this job' : engineId ? 'Of this engine' : record ? 'Of this record' : 'Of the whole shop'}
       onBack={() => (router.canGoBack() ? router.back() : router.replace(back))}
     >
       {isLoading ? <Waiting what="Fetching what was changed" /> : null}
@@ -53,7 +54,7 @@ export function HistoryScreen() {
           Earlier
         </Button>
       ) : null}
-      {jobId || engineId ? null : (
+      {jobId || recordId ? null : (
         <Button
           kind="ground"
           icon="content-save-outline"

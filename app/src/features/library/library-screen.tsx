@@ -96,6 +96,12 @@ export function LibraryScreen() {
                 ].join(' · ')}
               </Words>
             </View>
+            <Button
+              onPress={() => router.push(`/history?record=${book.id}`)}
+              label={`Who changed what of ${book.source}`}
+            >
+              Who
+            </Button>
             <Button onPress={() => setOpen(book)} label={`Mend ${book.source}`}>
               Mend
             </Button>

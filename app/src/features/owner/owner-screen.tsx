@@ -62,6 +62,7 @@ function Theirs({ file: { owner, machines } }: { file: OwnerFile }) {
 }
 
 function Rights({ file: { owner, photos, erasedAt } }: { file: OwnerFile }) {
+  const router = useRouter();
   const [asking, setAsking] = useState(false);
   return (
     <Plate label="What is kept of them" style={styles.plate}>
@@ -73,6 +74,7 @@ function Rights({ file: { owner, photos, erasedAt } }: { file: OwnerFile }) {
       <Button icon="content-save-outline" onPress={() => window.open(`/api/owners/${owner.id}/archive.zip`, '_self')}>
         Save all of it as an archive
       </Button>
+      <Button onPress={() => router.push(`/history?record=${owner.id}`)}>Who changed what</Button>
       {erasedAt ? (
         <Words>{`Erased on ${day(erasedAt)}. The figures of their engines stay.`}</Words>
       ) : asking ? (

@@ -75,7 +75,8 @@ function TesterPlate({
   onOpen(): void;
   onClose(): void;
 }) {
-  const { name, kind, tester, adapters, oRingCheckedOn, comparison, dueOn, usual } = record;
+  const router = useRouter();
+  const { id, name, kind, tester, adapters, oRingCheckedOn, comparison, dueOn, usual } = record;
   const due = dueOn !== undefined && dueOn < dayOf(new Date());
   return (
     <Plate label={name} hand={due}>
@@ -99,7 +100,10 @@ function TesterPlate({
         )}
       </View>
       {open ? (
-        <TesterForm record={record} onDone={onClose} />
+        <>
+          <TesterForm record={record} onDone={onClose} />
+          <Button onPress={() => router.push(`/history?record=${id}`)}>Who changed what</Button>
+        </>
       ) : (
         <>
           {tester.valveAtEngineEnd === false ? (
