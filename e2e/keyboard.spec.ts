@@ -21,7 +21,7 @@ test('four cylinders by keyboard alone, with a slip mended and one repeated', as
   await keyboard.type('112');
   await keyboard.press('p');
   await keyboard.type('1588');
-  await expect(page.getByRole('alert')).toContainText('1588 psi is more than a petrol engine can make');
+  await expect(page.getByRole('alert')).toContainText('1588 psi cannot be: it must be between 0 and 725 psi');
   await keyboard.press('Backspace');
   await keyboard.press('Enter');
   await expect(page.getByText(/^Kept /)).toContainText('158');

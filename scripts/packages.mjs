@@ -1,11 +1,13 @@
 // Installs the npm packages when they are missing or the lock file changed. Node built-ins only.
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { exclusively } from './exclusively.mjs';
 import { isInstalled } from './installed.mjs';
 
 export const projectDir = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
+/** Whether a script was called by itself, and not by another one. */
+export const isMain = (url) => url === pathToFileURL(process.argv[1] ?? '').href;
 export const say = (message) => process.stderr.write(`${message}\n`);
 
 /** A process that must succeed; what it prints goes to standard error so that a command's own output stays clean. */

@@ -1,7 +1,8 @@
 // Makes a database ready for the server: migrations, the server's own login, the demo or the link to a first shop.
 import { spawnSync } from 'node:child_process';
+import { backup, BACKUPS } from './backup.mjs';
 import { ensureBundle } from './bundle.mjs';
-import { projectDir } from './packages.mjs';
+import { projectDir, say } from './packages.mjs';
 
 /**
  * @param database as startDatabase gives it
@@ -37,6 +38,11 @@ const DEMO = [
  * @returns what is said once the server is at its address
  */
 export async function ready(database, { fresh = false } = {}) {
+  if (!fresh && (await prepare(database, '--is-behind')) === 'yes') {
+    say('A newer version: what is there is kept first ...');
+    const { file } = await backup(database.url, BACKUPS);
+    say(`  ${file}`);
+  }
   if (database.mode !== 'external') {
     await prepare(database, '--demo', ...(fresh ? ['--fresh'] : []));
     return () => DEMO;

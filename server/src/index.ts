@@ -2,5 +2,5 @@ export { hashPassword } from './accounts/password';
 export { createServer } from './server';
 export { newBeginning } from './store/beginning';
 export { asRow } from './store/models';
-export { prepareDatabase } from './store/prepare';
+export { isBehind, prepareDatabase } from './store/prepare';
 export { openStore, type Store } from './store/store';

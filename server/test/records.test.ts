@@ -97,7 +97,7 @@ describe('bad input is answered at the field, never with a 5xx', () => {
       'readings',
       () => reading(ids.test, { peak: 99999, strokes: [] }),
       'figures.peak',
-      /more than a petrol engine/,
+      /cannot be: it must be between 0 and 725 psi/,
     ],
     [
       'above scale',

@@ -41,7 +41,7 @@ const tables = async () =>
   ).map((row) => row as { name: string; locked: boolean; ofShop: boolean });
 
 /** Nobody has a shop yet when these are asked. */
-const OF_NO_SHOP = ['beginnings', 'schema_migrations', 'server_secret', 'session', 'wrong_sign_ins'];
+const OF_NO_SHOP = ['backups', 'beginnings', 'schema_migrations', 'server_secret', 'session', 'wrong_sign_ins'];
 
 /** Read by functions that know the shop by themselves. */
 const ASKED_ONLY = ['engine_words', 'job_words'];
@@ -122,6 +122,7 @@ describe('going round the first lock', () => {
     ['DROP TABLE readings'],
     ['CREATE TABLE mine (id int)'],
     ['SELECT * FROM beginnings'],
+    ['DELETE FROM backups'],
     [`INSERT INTO beginnings (digest, ends_at) VALUES ('x', now() + interval '1 day')`],
     ['SET ROLE app'],
     [`COPY (SELECT 1) TO PROGRAM 'true'`],

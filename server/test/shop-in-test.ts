@@ -41,7 +41,7 @@ export type Agent = ReturnType<typeof supertest.agent>;
 export async function shopInTest(): Promise<ShopInTest> {
   const databaseUrl = await freshDatabase();
   const server = await createServer({ databaseUrl: serverUrlOf(databaseUrl) });
-  const owner = openStore(connect(databaseUrl));
+  const owner = openStore(connect(databaseUrl, { patient: true }));
   const ids = { shop: randomUUID(), person: randomUUID() };
   const add = async (shop: string, person: string, email: string) => {
     const { models } = owner;

@@ -108,4 +108,6 @@ export interface Session {
   person: Person;
   shop: Shop;
   testers: TesterRecord[];
+  /** When the whole database was kept last as a file that was restored once. */
+  lastBackupAt?: string;
 }

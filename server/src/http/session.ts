@@ -65,16 +65,22 @@ const tooMany = () => new Refusal(429, 'too-many-tries', 'Too many wrong tries. 
 /** `/api/session`: sign in, who am I, sign out. */
 export function sessionRoutes(store: Store): Router {
   async function describe(scope: ShopScope) {
-    const [person, shop, testers] = await Promise.all([
+    const [person, shop, testers, [backup]] = await Promise.all([
       scope.find('people', scope.personId),
       scope.find('shops', scope.shopId),
       scope.asked(({ models }) =>
         models.testers.findAll({ where: { shopId: scope.shopId }, order: ['kind', 'name', 'id'] }),
       ),
+      scope.select<{ at: Date }>('SELECT at FROM backups WHERE $1::uuid IS NOT NULL ORDER BY id DESC LIMIT 1'),
     ]);
     if (!person || !shop) throw new Refusal(401, 'signed-out', 'Sign in first');
     const { id, name, email } = person;
-    return { person: { id, name, email }, shop: await withLearned(scope, shop), testers: testers.map(present) };
+    return {
+      person: { id, name, email },
+      shop: await withLearned(scope, shop),
+      testers: testers.map(present),
+      ...(backup ? { lastBackupAt: backup.at.toISOString() } : {}),
+    };
   }
 
   return Router()

@@ -18,6 +18,7 @@ import { up as amendments } from './migrations/014-amendments';
 import { up as erasing } from './migrations/015-erasing';
 import { up as lists } from './migrations/016-lists';
 import { up as passwords } from './migrations/017-passwords';
+import { up as backups } from './migrations/018-backups';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -38,6 +39,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '015-erasing': erasing,
   '016-lists': lists,
   '017-passwords': passwords,
+  '018-backups': backups,
 };
 
 /** What a database of this version has run last. */

@@ -11,26 +11,47 @@ import { connect } from './sequelize';
 export async function prepareDatabase(ownerUrl: string, serverPassword?: string, fresh = false): Promise<Sequelize> {
   const sequelize = connect(ownerUrl, { patient: true });
   if (fresh) await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public');
+  const latest = await latestOf(sequelize);
+  if (latest !== undefined && latest > LATEST) {
+    await sequelize.close();
+    throw newer(latest);
+  }
   await migrate(sequelize);
   if (serverPassword !== undefined)
     await sequelize.query(`ALTER ROLE ${SERVER_ROLE} LOGIN PASSWORD ${sequelize.escape(serverPassword)}`);
   return sequelize;
 }
 
+/** Whether something is kept there that the next start would bring up to date. */
+export async function isBehind(ownerUrl: string): Promise<boolean> {
+  const sequelize = connect(ownerUrl, { patient: true });
+  try {
+    const latest = await latestOf(sequelize);
+    return latest !== undefined && latest < LATEST;
+  } finally {
+    await sequelize.close();
+  }
+}
+
 /** @throws in words when the database is not the one that this server knows */
 export async function checkSchema(sequelize: Sequelize): Promise<void> {
+  const latest = await latestOf(sequelize);
+  if (latest === LATEST) return;
+  throw latest !== undefined && latest > LATEST
+    ? newer(latest)
+    : new Error('the database is not prepared for this version. Start it with npm start, which does that');
+}
+
+const newer = (latest: string) => new Error(`the database is of a newer version (${latest}). Update this server first`);
+
+/** What was run last on a database; nothing on an empty one. */
+async function latestOf(sequelize: Sequelize): Promise<string | undefined> {
   const names = await sequelize
     .query<{ name: string }>('SELECT name FROM schema_migrations ORDER BY name', { type: QueryTypes.SELECT })
     .catch((error: { parent?: { code?: string } }) => {
       if (error.parent?.code === NO_SUCH_TABLE) return [];
       throw error;
     });
-  const latest = names.at(-1)?.name;
-  if (latest === LATEST) return;
-  throw new Error(
-    latest !== undefined && latest > LATEST
-      ? `the database is of a newer version (${latest}). Update this server first`
-      : 'the database is not prepared for this version. Start it with npm start, which does that',
-  );
+  return names.at(-1)?.name;
 }
 const NO_SUCH_TABLE = '42P01';

@@ -1,4 +1,5 @@
-import { eventually, openPlace, settled, written } from '@/bench/place.fixture';
+import { fireEvent, screen } from '@testing-library/react-native';
+import { eventually, openPlace, sent, settled, written } from '@/bench/place.fixture';
 import { OutboxScreen } from './outbox-screen';
 import { outbox } from '@/data/client';
 
@@ -29,4 +30,30 @@ test('without signal it waits; refused it stays with the reason, by field, until
   });
   await outbox.flush();
   await eventually(() => expect(written()).toMatch(/Cyl 2 reading.*figures.peak must be a number/));
+});
+test('of a closed job the reason is asked for, and goes with it', async () => {
+  const refused = {
+    type: 'urn:rugged-gauge:problem:job-closed',
+    title: 'Job 12 was closed on 2026-05-04',
+    status: 409,
+    errors: [{ field: 'amends', reason: 'is missing' }],
+  };
+  await openPlace(<OutboxScreen />, { answers: { 'POST /readings': refused } });
+  await outbox.keep([reading]);
+  await eventually(() => expect(written()).toMatch(/Job 12 was closed.*Why is it added\?/));
+  fireEvent.changeText(screen.getByLabelText('Why is it added?'), 'read before I knew');
+  fireEvent.press(screen.getByText('Add as an amendment'));
+  await settled();
+  expect(sent.at(-1)).toMatchObject({ path: '/readings', body: { id: 'r', amends: 'read before I knew' } });
+});
+test('two corrections of one reading: both are shown, and mine goes on top of theirs', async () => {
+  const mine = { id: 'm', supersedes: 'r', figures: { cylinder: '2', unit: 'psi', peak: 116 } };
+  const theirs = { id: 't', supersedes: 'r', figures: { cylinder: '2', unit: 'psi', peak: 111 } };
+  const conflict = { type: 'x:corrected-already', title: 'Somebody else corrected it', status: 409, current: theirs };
+  await openPlace(<OutboxScreen />, { answers: { 'POST /readings': conflict } });
+  await outbox.keep([{ ...reading, body: mine }]);
+  await eventually(() => expect(written()).toMatch(/116.*111/));
+  fireEvent.press(screen.getByText('Use mine'));
+  await settled();
+  expect(sent.at(-1)?.body).toEqual({ ...mine, supersedes: 't' });
 });

@@ -73,7 +73,8 @@ function RefusedEntry({ entry }: { entry: Entry }) {
   const { mine, theirs, onTop } = sidesOf(entry.body, conflict);
   const takeOver = () => void outbox.mend(entry.seq, onTop);
   const [reason, setReason] = useState('');
-  const closed = problem?.type.endsWith(':job-closed') && entry.method === 'POST';
+  // Refused for want of a reason, or for one that says too little: it is asked for here.
+  const closed = entry.method === 'POST' && (problem?.errors ?? []).some(({ field }) => field === 'amends');
   return (
     <View style={styles.refused}>
       <Strong>{entry.what}</Strong>
@@ -89,7 +90,11 @@ function RefusedEntry({ entry }: { entry: Entry }) {
             Use mine
           </Button>
         ) : closed ? (
-          <Button onPress={() => void outbox.mend(entry.seq, { amends: reason.trim() })} style={styles.grow}>
+          <Button
+            disabled={reason.trim().length < SHORTEST_REASON}
+            onPress={() => void outbox.mend(entry.seq, { amends: reason.trim() })}
+            style={styles.grow}
+          >
             Add as an amendment
           </Button>
         ) : (
@@ -104,6 +109,9 @@ function RefusedEntry({ entry }: { entry: Entry }) {
     </View>
   );
 }
+
+/** As the server asks for it. */
+const SHORTEST_REASON = 3;
 
 type Fields = Record<string, unknown>;
 

@@ -9,6 +9,7 @@ import { Button } from '@/ui/button';
 import { buzzes, chooseBuzz } from '@/ui/buzz';
 import { Choice } from '@/ui/choice';
 import { Columns } from '@/ui/columns';
+import { ago } from '@/ui/format';
 import { useNotice } from '@/ui/notice';
 import { chooseMainHand, useMainHand } from '@/ui/pad/main-hand';
 import { Plate } from '@/ui/plate';
@@ -38,7 +39,7 @@ const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }))
 
 /** The shop's settings and this device's. */
 export function ShopScreen() {
-  const { person, shop, testers } = useSignedIn();
+  const { person, shop, testers, lastBackupAt } = useSignedIn();
   const router = useRouter();
   const theme = useTheme();
   const thumb = useMainHand();
@@ -119,6 +120,14 @@ export function ShopScreen() {
               Every change of every record, written down by the database; nobody can take it out.
             </Words>
             <Button onPress={() => router.push('/history')}>Who changed what</Button>
+          </Plate>
+          <Plate label="Backup" style={styles.plate}>
+            <Label>Backup</Label>
+            <Words>
+              {lastBackupAt
+                ? `Kept last ${ago(lastBackupAt)}, restored once and found the same.`
+                : 'None was made yet. Whoever runs the server makes one with npm run backup.'}
+            </Words>
           </Plate>
           <Plate label="Signed in" style={styles.plate}>
             <Label>Signed in</Label>

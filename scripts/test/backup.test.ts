@@ -1,0 +1,138 @@
+import { randomUUID } from 'node:crypto';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import pg from 'pg';
+
+interface Database {
+  url: string;
+  serverUrl: string;
+  serverPassword: string;
+  mode: string;
+  stop(): Promise<void>;
+}
+interface Scripts {
+  backup(url: string, dir: string): Promise<{ file: string; bytes: number; rows: number }>;
+  digests(client: pg.Client): Promise<Record<string, { rows: number; digest: string }>>;
+  tooMany(names: string[], now: Date): string[];
+  restore(database: Database, file: string): Promise<string>;
+  prepare(database: Database, ...flags: string[]): Promise<unknown>;
+}
+
+const root = path.resolve(__dirname, '..', '..');
+const script = <T>(name: string) => import(path.join(root, 'scripts', name)) as Promise<T>;
+
+let own: Database;
+let scripts: Scripts;
+const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'rugged-backup-'));
+beforeAll(async () => {
+  const { startDatabase } = await script<{ startDatabase(options: object): Promise<Database> }>('database.mjs');
+  const [backup, restore, prepare] = await Promise.all([
+    script<Scripts>('backup.mjs'),
+    script<Scripts>('restore.mjs'),
+    script<Scripts>('prepare.mjs'),
+  ]);
+  scripts = { ...backup, ...restore, ...prepare };
+  delete process.env['DATABASE_URL'];
+  own = await startDatabase({ projectDir: root, name: 'pg-scripts', log: () => undefined });
+}, 120_000);
+afterAll(async () => {
+  fs.rmSync(dir, { recursive: true, force: true });
+  await own.stop();
+});
+
+async function asked<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
+  const client = new pg.Client(url);
+  await client.connect();
+  try {
+    return await work(client);
+  } finally {
+    await client.end();
+  }
+}
+
+/** The demo in a database of its own. */
+async function demo(): Promise<Database> {
+  const name = `b_${randomUUID().replaceAll('-', '')}`;
+  await asked(own.url, (client) => client.query(`CREATE DATABASE ${name}`));
+  const at = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
+  const database = { ...own, url: at(own.url), serverUrl: at(own.serverUrl) };
+  await scripts.prepare(database, '--demo');
+  return database;
+}
+
+test('restored it is the same to the last row, rights and locks with it; what stood there stays beside it', async () => {
+  const database = await demo();
+  const before = await asked(database.url, (client) => scripts.digests(client));
+  const { file, rows } = await scripts.backup(database.url, dir);
+  expect(rows).toBeGreaterThan(300);
+  expect(fs.statSync(file).mode & 0o077).toBe(0);
+  await asked(database.url, (client) => client.query(`UPDATE owners SET name = 'Somebody else'`));
+  const beside = await scripts.restore(database, file);
+  const after = await asked(database.url, (client) => scripts.digests(client));
+  // The note of the backup itself came after it was taken.
+  expect({ ...after, backups: 0 }).toEqual({ ...before, backups: 0 });
+  expect(after['readings']?.rows).toBeGreaterThan(50);
+  const changed = await asked(Object.assign(new URL(database.url), { pathname: `/${beside}` }).href, (client) =>
+    client.query(`SELECT FROM owners WHERE name = 'Somebody else'`),
+  );
+  expect(changed.rowCount).toBeGreaterThan(0);
+  await asked(database.serverUrl, async (client) => {
+    expect((await client.query('SELECT FROM jobs')).rowCount).toBe(0);
+    await expect(client.query('DELETE FROM readings')).rejects.toThrow(/permission denied/);
+  });
+}, 180_000);
+
+test('a file that is none, one that is cut, and one of a newer version: nothing is touched', async () => {
+  const database = await demo();
+  const { file } = await scripts.backup(database.url, dir);
+  const before = await asked(database.url, (client) => scripts.digests(client));
+  const cut = path.join(dir, 'cut');
+  fs.writeFileSync(cut, fs.readFileSync(file).subarray(0, 20_000));
+  const words = path.join(dir, 'words');
+  fs.writeFileSync(words, 'no backup at all');
+  await asked(database.url, (client) => client.query(`INSERT INTO schema_migrations (name) VALUES ('999-later')`));
+  const { file: newer } = await scripts.backup(database.url, dir);
+  await asked(database.url, (client) => client.query(`DELETE FROM schema_migrations WHERE name = '999-later'`));
+  for (const bad of [cut, words, newer, path.join(dir, 'nowhere')])
+    await expect(scripts.restore(database, bad)).rejects.toThrow();
+  const after = await asked(database.url, (client) => scripts.digests(client));
+  expect({ ...after, backups: 0 }).toEqual({ ...before, backups: 0 });
+  const { rows } = await asked(own.url, (client) =>
+    client.query(`SELECT datname FROM pg_database WHERE datname ~ '_(restored|check)_'`),
+  );
+  expect(rows).toEqual([]);
+}, 180_000);
+
+test('kept: a week of all, then one a week, then one a month; nothing else in the folder is touched', () => {
+  const now = new Date('2026-11-27T12:00:00Z');
+  const names = Array.from({ length: 900 }, (_, days) => {
+    const at = new Date(now.getTime() - days * 24 * 3600_000);
+    return `${at.toISOString().slice(0, 10)}-030000.rugged-backup`;
+  });
+  const gone = new Set(scripts.tooMany([...names, 'notes.txt', 'x.rugged-backup'], now));
+  const kept = names.filter((name) => !gone.has(name));
+  expect(kept.slice(0, 7)).toEqual(names.slice(0, 7));
+  expect(kept.length).toBeGreaterThan(7 + 6 + 20);
+  expect(kept.length).toBeLessThan(7 + 9 + 26);
+  expect(gone.has('notes.txt') || gone.has('x.rugged-backup')).toBe(false);
+});
+
+test('a database of an older version is kept before it is brought up to date', async () => {
+  const database = { ...(await demo()), mode: 'started' };
+  const { ready } = await script<{ ready(database: object): Promise<unknown> }>('prepare.mjs');
+  const { BACKUPS } = await script<{ BACKUPS: string }>('backup.mjs');
+  const lying = () => (fs.existsSync(BACKUPS) ? fs.readdirSync(BACKUPS) : []);
+  const before = new Set(lying());
+  await ready(database);
+  expect(lying().filter((name) => !before.has(name))).toEqual([]);
+  // As the version before left it.
+  await asked(database.url, (client) =>
+    client.query(`DROP TABLE backups; DELETE FROM schema_migrations WHERE name = '018-backups'`),
+  );
+  await ready(database);
+  const kept = lying().filter((name) => !before.has(name));
+  expect(kept).toHaveLength(1);
+  for (const name of kept) fs.rmSync(path.join(BACKUPS, name));
+  expect(await asked(database.url, async (client) => (await client.query('SELECT FROM backups')).rowCount)).toBe(0);
+}, 180_000);
