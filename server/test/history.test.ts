@@ -89,6 +89,9 @@ test('page by page, each once; and all of it as a table', async () => {
   const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true }).data;
   expect(rows).toHaveLength(whole.length + 1);
   expect(rows[0]?.slice(0, 5)).toEqual(['at', 'by', 'device', 'job', 'action']);
+  const ofJob = (await history(`jobId=${ids.job}&limit=200`)).items.length;
+  const part = (await shop.agent.get(`/api/history/table.csv?jobId=${ids.job}`).buffer().expect(200)).text;
+  expect(Papa.parse(part.trim(), { skipEmptyLines: true }).data).toHaveLength(ofJob + 1);
 });
 
 test('a formula in a name stays words in the table', async () => {

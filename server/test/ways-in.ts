@@ -125,7 +125,7 @@ export const READS: readonly string[] = [
   'outcomes/track',
   'session',
   'history?jobId=ID&limit=3&before=9',
-  'history/table.csv?x=1',
+  'history/table.csv?jobId=ID',
   'owners/ID',
   'owners/ID/archive.zip',
   'dates/feed',

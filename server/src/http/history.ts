@@ -1,5 +1,5 @@
 import { once } from 'node:events';
-import { type HistoryItem, historyQuerySchema } from '@rugged/contract';
+import { type History, type HistoryItem, type HistoryQuery, historyQuerySchema } from '@rugged/contract';
 import { type Response, Router } from 'express';
 import Papa from 'papaparse';
 import { historyOf } from '../store/history-query';
@@ -16,9 +16,10 @@ export const historyRoutes = (store: Store): Router =>
     )
     .get(
       '/table.csv',
-      route(store, 'signed-in', null, async (shop) => {
-        const first = await historyOf(shop, { limit: AT_ONCE });
-        return { write: (res) => void table(shop, res, first) };
+      route(store, 'signed-in', historyQuerySchema, async (shop, { jobId, recordId }) => {
+        const of = { limit: AT_ONCE, ...(jobId ? { jobId } : {}), ...(recordId ? { recordId } : {}) };
+        const first = await historyOf(shop, of);
+        return { write: (res) => void table(shop, res, of, first) };
       }),
     );
 
@@ -26,11 +27,11 @@ const AT_ONCE = 200;
 const COLUMNS = ['at', 'by', 'device', 'job', 'action', 'record', 'recordId', 'was', 'now'] as const;
 
 /** Piece by piece, as fast as it is taken in: a shop's years do not fit into memory at once. */
-async function table(shop: ShopScope, res: Response, first: Awaited<ReturnType<typeof historyOf>>): Promise<void> {
+async function table(shop: ShopScope, res: Response, of: HistoryQuery, first: History): Promise<void> {
   res.type('text/csv').setHeader('Content-Disposition', 'attachment; filename="who-changed-what.csv"');
   try {
     res.write(line([...COLUMNS]));
-    for (let page = first; ; page = await historyOf(shop, { limit: AT_ONCE, before: page.next })) {
+    for (let page = first; ; page = await historyOf(shop, { ...of, before: page.next })) {
       for (const item of page.items) res.write(line(COLUMNS.map((column) => cell(item, column))));
       if (page.next === undefined || res.closed) break;
       if (res.writableNeedDrain) await once(res, 'drain');

@@ -54,18 +54,16 @@ export function HistoryScreen() {
           Earlier
         </Button>
       ) : null}
-      {jobId || recordId ? null : (
-        <Button
-          kind="ground"
-          icon="content-save-outline"
-          onPress={() => window.open('/api/history/table.csv', '_self')}
-        >
-          Save all of it as a table
-        </Button>
-      )}
+      <Button kind="ground" icon="content-save-outline" onPress={() => window.open(tableOf(of), '_self')}>
+        Save all of it as a table
+      </Button>
     </Screen>
   );
 }
+
+/** The same as a table, from the first change to the last. */
+const tableOf = (of: { jobId?: string; recordId?: string }) =>
+  `/api/history/table.csv?${new URLSearchParams(of).toString()}`;
 
 function One({ item, withJob, first }: { item: HistoryItem; withJob: boolean; first: boolean }) {
   const c = useColours();
