@@ -244,7 +244,7 @@ module.exports = {
       '^scripts/',
       [
         '^scripts/',
-        packages('esbuild', 'workbox-build', '@playwright', 'http-proxy-3', 'node-forge', 'papaparse', 'qrcode'),
+        packages('esbuild', 'workbox-build', '@playwright', 'http-proxy-3', 'node-forge', 'papaparse', 'pg', 'qrcode'),
         '^jest[.]node[.]cjs$',
       ],
       { node: true },

@@ -3,9 +3,8 @@ import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
-import pg from 'pg';
 import { postgresBin, startDatabase } from './database.mjs';
-import { isMain, projectDir, say } from './packages.mjs';
+import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
 
 const ENDING = '.rugged-backup';
 /** Where they lie when nobody says. */
@@ -40,6 +39,8 @@ export function run(program, args, url) {
 }
 
 export async function withClient(url, work) {
+  // Not at the top: what imports this runs before anything is installed.
+  const { default: pg } = await import('pg');
   const client = new pg.Client(url);
   await client.connect();
   try {
@@ -147,6 +148,7 @@ export function tooMany(names, now) {
 }
 
 async function main() {
+  await ensurePackages();
   const at = process.argv.indexOf('--to');
   const dir = at > 0 ? path.resolve(process.argv[at + 1] ?? '') : BACKUPS;
   const database = await startDatabase({ projectDir, log: () => undefined });

@@ -313,12 +313,10 @@ test('what was added after the job was closed stands on every page, beside what 
     expect(told).toMatchObject({
       items: [
         expect.stringMatching(
-          /^Compression, (cylinder 1|the engine), 81 psi instead of 118 psi: misread the dial \(Ines Varr, 6 May 2026\)\.$/,
+          /^Compression, [a-z 1]+, 81 psi instead of 118 psi: misread the dial \(Ines Varr, 6 May 2026\)\.$/,
         ),
       ],
     });
-    expect(makePage(kind, factsOf(bench)).blocks).not.toContainEqual(
-      expect.objectContaining({ label: told?.is === 'list' ? told.label : '' }),
-    );
+    expect(JSON.stringify(makePage(kind, factsOf(bench)))).not.toContain('Added after');
   }
 });

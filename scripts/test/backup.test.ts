@@ -61,7 +61,7 @@ async function demo(): Promise<Database> {
   return database;
 }
 
-test('restored it is the same to the last row, rights and locks with it; what stood there stays beside it', async () => {
+test('restored it is the same to the last row, rights and locks with it; what stood there stays', async () => {
   const database = await demo();
   const before = await asked(database.url, (client) => scripts.digests(client));
   const { file, rows } = await scripts.backup(database.url, dir);
