@@ -148,11 +148,12 @@ const everything = async () => {
     for (const name of ['core', 'contract', 'pages', 'server', 'cli', 'demo', 'app', 'e2e', 'bench', 'scripts'])
       await part(`types, ${name}`, process.execPath, [bin('tsc'), '--noEmit', '-p', name]);
   };
-  const units = async () => {
-    for (const name of PACKAGES) await jest(name);
+  const waiting = [...PACKAGES];
+  const units = async (next) => {
+    for (let name = next(); name !== undefined; name = next()) await jest(name);
   };
-  // Side by side; the journeys have the machine to themselves.
-  await Promise.all([checks(), units()]);
+  // Side by side, and what is done first takes from the other's end; the journeys have the machine to themselves.
+  await Promise.all([units(() => waiting.shift()), checks().then(() => units(() => waiting.pop()))]);
   await journeys();
 };
 
@@ -174,6 +175,8 @@ const onlyNamed = async () => {
 const long = async () => {
   ensureChromium();
   await journeys();
+  ensurePdfTools();
+  await jest('server', ['test/fuzz.test.ts']);
   for (const name of ['core', 'contract', 'pages', 'cli', 'demo']) await jest(name);
 };
 
