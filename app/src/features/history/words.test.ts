@@ -19,9 +19,12 @@ test('field by field, what led from row to row left out', () => {
     { field: 'Bore, mm', was: '62', now: 'nothing' },
     { field: 'Cranks', was: 'nothing', now: 'no' },
   ]);
-  expect(tellFields({ action: 'added', now: { text: 'oily', madeBy: 'x', supersedes: 'y', madeAt: 'z' } })).toEqual([
-    { field: 'Text', now: 'oily' },
-  ]);
+  expect(
+    tellFields({
+      action: 'added',
+      now: { text: 'oily', strokes: [], site: {}, madeBy: 'x', supersedes: 'y', madeAt: 'z' },
+    }),
+  ).toEqual([{ field: 'Text', now: 'oily' }]);
 });
 test('a value of values in words, a secret not shown, a long one cut', () => {
   expect(tellValue({ compression: { unit: 'psi', min: 120 } })).toBe('compression min 120, unit psi');

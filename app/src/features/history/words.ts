@@ -57,18 +57,20 @@ const INSTANT = /^\d{4}-\d\d-\d\dT/;
 /** Whose figure it is comes first, its unit last. */
 const place = (name: string) => (name === 'cylinder' ? 0 : name === 'unit' ? 2 : 1);
 
+const NOTHING = 'nothing';
 /** A value as somebody reads it. */
 export function tellValue(value: unknown): string {
-  if (value === undefined || value === null) return 'nothing';
+  if (value === undefined || value === null) return NOTHING;
   if (value === '...') return 'not shown';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'string') return INSTANT.test(value) ? dayAndTime(value) : cut(value === '' ? 'nothing' : value);
+  if (typeof value === 'string') return INSTANT.test(value) ? dayAndTime(value) : cut(value === '' ? NOTHING : value);
   if (typeof value === 'number') return String(value);
-  if (Array.isArray(value)) return cut(value.length === 0 ? 'nothing' : value.map(tellValue).join(', '));
+  if (Array.isArray(value)) return cut(value.length === 0 ? NOTHING : value.map(tellValue).join(', '));
   const inside = Object.entries(value)
+    .filter(([, one]) => tellValue(one) !== NOTHING)
     .sort(([a], [b]) => place(a) - place(b))
     .map(([name, one]) => `${wordOf(name).toLowerCase()} ${tellValue(one)}`);
-  return cut(inside.length === 0 ? 'nothing' : inside.join(', '));
+  return cut(inside.length === 0 ? NOTHING : inside.join(', '));
 }
 
 interface ToldField {
@@ -82,7 +84,8 @@ export function tellFields({ was = {}, now = {}, action }: Pick<HistoryItem, 'wa
   const fields = [...new Set([...Object.keys(was), ...Object.keys(now)])].filter(
     (field) => !SILENT.test(field) && !(action === 'added' && TOLD_ABOVE.has(field)),
   );
-  return fields.map((field) => ({
+  const told = fields.filter((field) => action !== 'added' || tellValue(now[field]) !== NOTHING);
+  return told.map((field) => ({
     field: wordOf(field),
     ...(action === 'changed' || was[field] !== undefined ? { was: tellValue(was[field]) } : {}),
     ...(action === 'changed' || now[field] !== undefined ? { now: tellValue(now[field]) } : {}),

@@ -164,7 +164,7 @@ function limitOf({ compression }: BookRecord, unit: Parameters<typeof formatPres
 
 const styles = StyleSheet.create({
   plate: { gap: 10 },
-  book: { flexDirection: 'row', alignItems: 'center', gap: 8 },
-  names: { flex: 1, minWidth: 0 },
+  book: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 },
+  names: { flexGrow: 1, flexBasis: 160, minWidth: 0 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });
