@@ -3,6 +3,7 @@ import path from 'node:path';
 import type { FullConfig } from '@playwright/test';
 
 interface Database {
+  url: string;
   serverUrl: string;
   stop(): Promise<void>;
 }
@@ -37,6 +38,8 @@ export default async function setUp(config: FullConfig): Promise<() => Promise<v
     LOG_LEVEL: 'error',
   };
   await prepare(database, '--demo', '--fresh');
+  // For what only whoever owns the database can do.
+  process.env['E2E_OWNER_URL'] = database.url;
   const child = spawn(process.execPath, [server], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
   await listening(child);
   return async () => {

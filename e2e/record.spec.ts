@@ -1,5 +1,7 @@
+import { createHash, randomBytes } from 'node:crypto';
 import { type Browser, expect, type Page, test } from '@playwright/test';
 import type { Bench } from '@rugged/contract';
+import pg from 'pg';
 import { benchAt, Hand } from './bench-hand';
 
 // What a record is trusted for: closed is closed, two hands do not write over each other, who changed what, and an
@@ -206,4 +208,33 @@ test('who changed what in the shop, and the whole of it as a table', async ({ pa
   const saved = page.waitForEvent('download');
   await hand.button('Save all of it as a table').click();
   expect((await saved).suggestedFilename()).toBe('who-changed-what.csv');
+});
+
+test('the first shop of a database, by its link: filled in, opened, and the link is gone', async ({ page }) => {
+  // As npm start makes it where there is no shop yet.
+  const link = randomBytes(24).toString('base64url');
+  const owner = new pg.Client(process.env['E2E_OWNER_URL']);
+  await owner.connect();
+  await owner.query(`INSERT INTO beginnings (digest, ends_at) VALUES ($1, now() + interval '1 hour')`, [
+    createHash('sha256').update(link).digest('base64url'),
+  ]);
+  await owner.end();
+  const hand = new Hand(page);
+  const fill = async (email: string) => {
+    await page.goto(`/begin#${link}`);
+    await page.getByLabel('Name of the shop').fill('Mere Works');
+    await hand.button('Unit of pressure: bar').click();
+    await page.getByLabel('Your name').fill('Ada Mere');
+    await page.getByLabel('E-mail').fill(email);
+    await page.getByLabel('Password').fill('long enough it is');
+    await hand.button('Open the shop').click();
+  };
+  await fill('ada@mere.example');
+  await expect(page.getByText('The bay is empty')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('The bay is empty')).toBeVisible();
+  await page.goto('/shop');
+  await expect(page.getByText('Mere Works')).toBeVisible();
+  await fill('b@mere.example');
+  await expect(page.getByText('This link was used already, or its day is past.')).toBeVisible();
 });

@@ -25,6 +25,8 @@ export async function prepare(database, ...flags) {
   return stdout.trim() || undefined;
 }
 
+export const NOT_OURS = '--fresh empties the demo. DATABASE_URL names a database that is not ours: nothing is done';
+
 const DEMO = [
   'Demo sign-in        ines@tidewrack.example',
   'Password            low tide',
@@ -47,8 +49,7 @@ export async function ready(database, { fresh = false } = {}) {
     await prepare(database, '--demo', ...(fresh ? ['--fresh'] : []));
     return () => DEMO;
   }
-  if (fresh)
-    throw new Error('--fresh empties the demo. DATABASE_URL names a database that is not ours: nothing is done');
+  if (fresh) throw new Error(NOT_OURS);
   const link = await prepare(database);
   return (at) => (link ? [`First shop          ${at}/begin#${link}`, 'This link works once, for a day.'] : []);
 }

@@ -5,7 +5,7 @@ import { APP_DIST, ensureWebApp } from './build.mjs';
 import { ensureBundle } from './bundle.mjs';
 import { startDatabase } from './database.mjs';
 import { ensurePackages, projectDir, say } from './packages.mjs';
-import { ready } from './prepare.mjs';
+import { NOT_OURS, ready } from './prepare.mjs';
 
 const PORT = Number(process.env.PORT ?? 4180);
 const fresh = process.argv.includes('--fresh');
@@ -118,6 +118,7 @@ async function onTheNetwork() {
 }
 
 try {
+  if (fresh && process.env.DATABASE_URL) throw new Error(NOT_OURS);
   await ensurePackages();
   starting = startDatabase({ projectDir });
   const [serverBundle, database] = await Promise.all([

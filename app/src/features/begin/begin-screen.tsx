@@ -4,7 +4,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { NoSignal } from '@/data/api';
-import { useBegin } from '@/data/session';
+import { useBegin, useSession } from '@/data/session';
 import { reasonsByField, validate } from '@/data/validating';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -21,6 +21,8 @@ export function BeginScreen() {
   const c = useColours();
   const router = useRouter();
   const begin = useBegin();
+  // The page asked for it ahead: taken here, an answer of before is not taken for one of after.
+  useSession();
   const [typed, setTyped] = useState(EMPTY);
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
   const field = (name: keyof typeof EMPTY) => ({
