@@ -226,9 +226,9 @@ module.exports = {
     ),
     only(
       'e2e',
-      'Journeys go through the browser; they know shapes from the contract.',
+      'Journeys go through the browser; they know shapes from the contract, and who owns the database.',
       '^(e2e/|playwright[.]config)',
-      ['^e2e/', CONTRACT, CORE, packages('@playwright', '@axe-core')],
+      ['^e2e/', CONTRACT, CORE, packages('@playwright', '@axe-core', 'pg')],
       { node: true },
     ),
     only(
