@@ -1,5 +1,5 @@
 import { ADDED_NAMES, type AddedName, type JobsQuery, MOST_COUNTED } from '@rugged/contract';
-import { asJson, BOOKS, list } from './json-sql';
+import { asJson, BOOKS, instantOf, list } from './json-sql';
 import type { ShopScope } from './scope';
 
 /** What people added to a job, each with who it was. */
@@ -9,7 +9,7 @@ const made = (table: AddedName) =>
 const TESTS = 'tests t JOIN people p ON p.id = t.started_by WHERE t.job_id = j.id';
 
 /** The server's clock as an instant. */
-const NOW = `to_char(now() AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
+const NOW = instantOf('now()');
 
 /** One job with everything on its bench as one JSON text: one round trip, no row ever turned into an object here. */
 const BENCH = `json_strip_nulls(json_build_object(

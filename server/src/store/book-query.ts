@@ -35,10 +35,10 @@ export async function booksPage(
 
 const UUID_LENGTH = 36;
 
-/** Puts a book after those that an engine has. Sent twice it stands there once. */
 /** A job file has room for so many, and nobody reads more. */
 export const MOST_BOOKS = 20;
 
+/** Puts a book after those that an engine has. Sent twice it stands there once. */
 export async function putOnEngine(scope: ShopScope, bookId: string, engineId: string): Promise<void> {
   await scope.select(
     `UPDATE engines SET book_ids = array_append(book_ids, $2::uuid), version = version + 1

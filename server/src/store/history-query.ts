@@ -1,4 +1,5 @@
 import type { History, HistoryItem, HistoryQuery } from '@rugged/contract';
+import { camelled, instantOf } from './json-sql';
 import type { ShopScope } from './scope';
 
 interface Row extends Omit<HistoryItem, 'id' | 'jobId' | 'job' | 'by' | 'device' | 'was' | 'now'> {
@@ -11,17 +12,11 @@ interface Row extends Omit<HistoryItem, 'id' | 'jobId' | 'job' | 'by' | 'device'
   now: Record<string, unknown> | null;
 }
 
-const camel = (name: string) => name.replace(/_([a-z0-9])/g, (_, letter: string) => letter.toUpperCase());
-const named = (fields: Record<string, unknown> | null) =>
-  fields && Object.fromEntries(Object.entries(fields).map(([name, value]) => [camel(name), value]));
-
-const AT = `to_char(c.at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
-
 /** Who changed what: of one job, of one record, or of the whole shop, the latest first. */
 export async function historyOf(scope: ShopScope, { jobId, recordId, before, limit }: HistoryQuery): Promise<History> {
   const rows = await scope.select<Row>(
-    `SELECT c.id, ${AT} AS at, c.record, c.record_id AS "recordId", c.job_id AS "jobId", j.number AS job, c.action,
-       p.name AS by, c.device, c.was, c.now
+    `SELECT c.id, ${instantOf('c.at')} AS at, c.record, c.record_id AS "recordId", c.job_id AS "jobId",
+       j.number AS job, c.action, p.name AS by, c.device, c.was, c.now
      FROM changes c
        LEFT JOIN people p ON p.id = c.person_id AND p.shop_id = c.shop_id
        LEFT JOIN jobs j ON j.id = c.job_id AND j.shop_id = c.shop_id
@@ -37,7 +32,7 @@ export async function historyOf(scope: ShopScope, { jobId, recordId, before, lim
     .map(
       ({ id, was, now, ...row }): HistoryItem =>
         Object.fromEntries(
-          Object.entries({ id: Number(id), ...row, was: named(was), now: named(now) }).filter(
+          Object.entries({ id: Number(id), ...row, was: was && camelled(was), now: now && camelled(now) }).filter(
             ([, value]) => value !== null && value !== undefined,
           ),
         ) as unknown as HistoryItem,

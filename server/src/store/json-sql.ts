@@ -12,6 +12,12 @@ export function asJson(table: Table, alias: string, extra = ''): string {
 }
 
 const snake = (field: string) => field.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
+const camel = (column: string) => column.replace(/_([a-z0-9])/g, (_, letter: string) => letter.toUpperCase());
+/** Columns by the names that the wire has for them. */
+export const camelled = (row: Readonly<Record<string, unknown>>): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(row).map(([column, value]) => [camel(column), value]));
+/** A time of the database as the wire writes an instant. */
+export const instantOf = (time: string) => `to_char(${time} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
 /** A subselect as a JSON list, empty when there is none. */
 export const list = (json: string, from: string) => `(SELECT coalesce(json_agg(${json}), '[]'::json) FROM ${from})`;
 /** The books of engine `e` in its own order. */

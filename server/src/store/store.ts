@@ -10,6 +10,7 @@ import {
   type Transaction,
   UniqueConstraintError,
 } from 'sequelize';
+import { camelled } from './json-sql';
 import { Standing } from './standing';
 import { defineModels, type Models, present } from './models';
 
@@ -35,15 +36,12 @@ export function openStore(sequelize: Sequelize): Store {
         bind: [asked],
         type: QueryTypes.SELECT,
       });
-      return rows.map((row) =>
-        Object.fromEntries(Object.entries(row).map(([name, value]) => [camel(name), value])),
-      ) as never;
+      return rows.map(camelled) as never;
     },
   };
 }
 /** Characters of benches that are kept at hand. */
 const MOST_TEXT = 48e6;
-const camel = (name: string) => name.replace(/_([a-z])/g, (_, letter: string) => letter.toUpperCase());
 
 export type Created = { outcome: 'created' | 'replayed'; row: Record<string, unknown> } | { outcome: 'differs' };
 
