@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Bench } from '@rugged/contract';
 import { FlatList, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useJobs } from '@/data/jobs';
@@ -112,7 +112,7 @@ export function BayScreen() {
           const left = contentSize.height - contentOffset.y - layoutMeasurement.height;
           near.current = left < NEAR_THE_END * layoutMeasurement.height;
           if (near.current) more();
-          onScroll(event);
+          onScroll();
         }}
         initialNumToRender={20}
         onEndReachedThreshold={NEAR_THE_END}
@@ -140,6 +140,22 @@ const NEAR_THE_END = 0.6;
 /** About so high is a card before any was drawn, px. */
 const CARD = 115;
 const GAP = 9;
+/** So many frames at its place a list is calm, and for no more than so many it is held there. */
+const CALM_FRAMES = 4;
+const MOST_FRAMES = 90;
+
+type List = FlatList<Bench | undefined>;
+const nodeOf = (list: List | null) => list?.getScrollableNode() as HTMLElement | undefined;
+
+/** Where a list stands: its offset, and its uppermost card to the pixel. */
+function keepPlace(list: List | null): void {
+  const scrolled = nodeOf(list);
+  if (!scrolled) return;
+  bayPlace.offset = scrolled.scrollTop;
+  const edge = scrolled.getBoundingClientRect().top;
+  const top = cardsIn(scrolled).find((card) => card.getBoundingClientRect().bottom > edge);
+  bayPlace.top = top && { jobId: top.dataset['job'] ?? '', under: top.getBoundingClientRect().top - edge };
+}
 
 /** Cards that are drawn, each with its job. */
 const cardsIn = (list: HTMLElement) => [...list.querySelectorAll<HTMLElement>('[data-job]')];
@@ -150,8 +166,9 @@ const cardsIn = (list: HTMLElement) => [...list.querySelectorAll<HTMLElement>('[
  */
 function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
   const [start] = useState(() => ({ offset: bayPlace.offset, top: bayPlace.top }));
-  const list = useRef<FlatList<Bench | undefined>>(null);
+  const list = useRef<List>(null);
   const placed = useRef(start.offset === 0);
+  const begun = useRef(false);
   const offsets = useMemo(() => {
     const drawn = [...bayPlace.heights.values()];
     const usual = drawn.length === 0 ? CARD : drawn.reduce((sum, height) => sum + height, 0) / drawn.length;
@@ -162,18 +179,13 @@ function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
     }
     return all;
   }, [rows, columns]);
-  const node = () => list.current?.getScrollableNode() as HTMLElement | undefined;
+  const node = () => nodeOf(list.current);
+  // What is drawn late moves the cards without a scroll: it counts where they stood when one went.
+  useLayoutEffect(() => () => keepPlace(placed.current ? list.current : null), []);
   const kept = {
     hold: list,
     scrollEventThrottle: 100,
-    onScroll: ({ nativeEvent }: { nativeEvent: { contentOffset: { y: number } } }) => {
-      const scrolled = node();
-      if (!placed.current || !scrolled) return;
-      bayPlace.offset = nativeEvent.contentOffset.y;
-      const edge = scrolled.getBoundingClientRect().top;
-      const top = cardsIn(scrolled).find((card) => card.getBoundingClientRect().bottom > edge);
-      bayPlace.top = top && { jobId: top.dataset['job'] ?? '', under: top.getBoundingClientRect().top - edge };
-    },
+    onScroll: () => keepPlace(placed.current ? list.current : null),
   };
   if (start.offset === 0 || rows.length === 0) return kept;
   const at = rows.findIndex((bench) => bench?.job.id === start.top?.jobId);
@@ -186,15 +198,27 @@ function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
     },
     initialScrollIndex: Math.max(0, first),
     onContentSizeChange: () => {
-      if (placed.current) return;
-      placed.current = true;
-      requestAnimationFrame(() => {
+      if (begun.current) return;
+      begun.current = true;
+      let frames = 0;
+      let calm = 0;
+      // On a slow phone the list goes on drawing and shifts, or is still too short: it is held there until it is calm.
+      const settle = () => {
         const scrolled = node();
-        const card = scrolled && cardsIn(scrolled).find((one) => one.dataset['job'] === start.top?.jobId);
-        if (!card || !start.top) return;
-        const under = card.getBoundingClientRect().top - scrolled.getBoundingClientRect().top;
-        scrolled.scrollTop += under - start.top.under;
-      });
+        frames += 1;
+        if (!scrolled || !start.top || calm >= CALM_FRAMES || frames > MOST_FRAMES) {
+          placed.current = true;
+          return;
+        }
+        const card = cardsIn(scrolled).find((one) => one.dataset['job'] === start.top?.jobId);
+        const off = card
+          ? card.getBoundingClientRect().top - scrolled.getBoundingClientRect().top - start.top.under
+          : (offsets[Math.max(0, first)] ?? 0) - scrolled.scrollTop;
+        calm = card && Math.abs(off) < 1 ? calm + 1 : 0;
+        if (Math.abs(off) >= 1) scrolled.scrollTop += off;
+        requestAnimationFrame(settle);
+      };
+      requestAnimationFrame(settle);
     },
   };
 }
