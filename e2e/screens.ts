@@ -319,6 +319,35 @@ export const SCREENS: readonly Screen[] = [
     },
   },
   {
+    name: 'people, one of them open',
+    wide: true,
+    open: async (page, hand) => {
+      await page.goto('/people');
+      await hand.button('Change Tolv Harn').click();
+      await expect(hand.button('New password by a link')).toBeVisible();
+    },
+  },
+  {
+    name: 'a link for somebody',
+    open: async (page, hand) => {
+      await page.goto('/people');
+      await page.getByLabel('Their name').fill('Odd Mere');
+      await hand.button('Make a link').click();
+      await expect(page.getByRole('region', { name: 'The link' })).toBeVisible();
+    },
+  },
+  {
+    name: 'into a shop by a link',
+    open: async (page) => {
+      const made = await page.request.post('/api/people/invitations', {
+        data: { name: 'Odd Mere', role: 'apprentice' },
+      });
+      const { path } = (await made.json()) as { path: string };
+      await page.goto(path);
+      await expect(page.getByLabel('Your name')).toBeVisible();
+    },
+  },
+  {
     name: 'shop',
     open: async (page) => {
       await page.goto('/shop');

@@ -1,3 +1,4 @@
+import type { Role } from '@rugged/contract/people';
 import type {
   BookRecord,
   EngineRecord,
@@ -28,7 +29,7 @@ export interface DemoShop {
   shop: Shop;
   nextJobNumber: number;
   password: string;
-  people: { id: string; name: string; email: string }[];
+  people: { id: string; name: string; email: string; role: Role }[];
   testers: TesterRecord[];
   owners: Owner[];
   machines: Machine[];
@@ -42,9 +43,12 @@ export interface DemoShop {
 
 /** The Tidewrack Repair Cooperative as rows, its jobs dated back from `now`. */
 export function demoShop(now: Date): DemoShop {
-  const people = [
-    { id: stableId('person/ines'), name: 'Ines Varr', email: DEMO_EMAIL },
-    { id: stableId('person/tolv'), name: 'Tolv Harn', email: 'tolv@tidewrack.example' },
+  const people: DemoShop['people'] = [
+    { id: stableId('person/ines'), name: 'Ines Varr', email: DEMO_EMAIL, role: 'owner' },
+    { id: stableId('person/tolv'), name: 'Tolv Harn', email: 'tolv@tidewrack.example', role: 'mechanic' },
+    { id: stableId('person/sunniva'), name: 'Sunniva Keld', email: 'sunniva@tidewrack.example', role: 'apprentice' },
+    { id: stableId('person/brede'), name: 'Brede Osk', email: 'brede@tidewrack.example', role: 'office' },
+    { id: stableId('person/marit'), name: 'Marit Lysne', email: 'marit@tidewrack.example', role: 'reader' },
   ];
   const ines = stableId('person/ines');
   const jobs = JOBS.map((job) => jobRows(job, now, ines));

@@ -1,4 +1,4 @@
-import { asRow, hashPassword, type Store } from '@rugged/server';
+import { addPerson, asRow, hashPassword, type Store } from '@rugged/server';
 import { demoShop } from './demo-shop';
 
 /** What was written down of it has its own times, and their order, too. */
@@ -10,7 +10,8 @@ const AS_IT_WAS_MADE = `WITH loaded AS (DELETE FROM changes RETURNING *)
     FROM loaded ORDER BY at, id`;
 
 /** Fills an empty database with the demo shop, all or nothing. Leaves a database with any shop in it alone. */
-export async function loadDemo({ sequelize, models }: Store, now: Date): Promise<boolean> {
+export async function loadDemo(store: Store, now: Date): Promise<boolean> {
+  const { sequelize, models } = store;
   if ((await models.shops.count()) > 0) return false;
   const demo = demoShop(now);
   const shopId = demo.shop.id;
@@ -18,7 +19,7 @@ export async function loadDemo({ sequelize, models }: Store, now: Date): Promise
   await sequelize.transaction(async (transaction) => {
     const inShop = <T extends object>(rows: T[]) => rows.map((row) => ({ ...row, shopId })) as never[];
     await models.shops.create({ ...demo.shop, nextJobNumber: demo.nextJobNumber }, { transaction });
-    await models.people.bulkCreate(inShop(demo.people.map((person) => ({ ...person, passwordHash }))), { transaction });
+    for (const person of demo.people) await addPerson(store, { ...person, shopId, passwordHash }, { transaction });
     await models.testers.bulkCreate(inShop(demo.testers), { transaction });
     await models.owners.bulkCreate(inShop(demo.owners), { transaction });
     await models.machines.bulkCreate(inShop(demo.machines), { transaction });

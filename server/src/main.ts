@@ -21,7 +21,6 @@ async function main(): Promise<void> {
   const server = await awaited(() => createServer({ databaseUrl, address, logLevel, ...(dist ? { dist } : {}) }));
   const port = Number(process.env['PORT'] ?? 4180);
   const listener = await listening(server.app, port);
-  process.send?.({ listening: (listener.address() as AddressInfo).port });
   let stopping = false;
   const stop = () => {
     // A second signal changes nothing: what is answered now is answered.
@@ -37,6 +36,8 @@ async function main(): Promise<void> {
   process.on('SIGINT', stop);
   // The parent went away without a word: nobody could stop us any more.
   process.on('disconnect', stop);
+  // Said last: whoever hears it may stop us in the same moment.
+  process.send?.({ listening: (listener.address() as AddressInfo).port });
 }
 
 /** A database that is not there yet is waited for; what it says itself is an answer. */

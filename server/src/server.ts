@@ -15,6 +15,7 @@ import { machineRoutes } from './http/machines';
 import { ownerRoutes } from './http/owners';
 import { pageDoor } from './http/page-door';
 import { pageRoutes } from './http/pages';
+import { joiningRoutes, peopleRoutes } from './http/people';
 import { photoRoutes } from './http/photos';
 import { keepable } from './http/keepable';
 import { accessLog } from './http/access-log';
@@ -111,12 +112,14 @@ async function api(store: Store, pool: pg.Pool, { behindTls }: Address): Promise
   routes.use('/photos', sameOrigin, express.json({ limit: LARGEST_PHOTO }), keepable, known, photoRoutes(store));
   routes.use(sameOrigin, express.json({ limit: LARGEST_BODY }), keepable, known);
   routes.use('/session', sessionRoutes(store));
+  routes.use('/joining', joiningRoutes(store));
   // From here on nobody is answered without a session.
   routes.use((req, _res, next) => {
     whoAsks(req);
     next();
   });
   routes.use('/shop', shopRoutes(store));
+  routes.use('/people', peopleRoutes(store));
   routes.use('/owners', ownerRoutes(store));
   routes.use('/machines', machineRoutes(store));
   routes.use('/engines', engineRoutes(store));

@@ -1,6 +1,4 @@
-import fs from 'node:fs';
-import path from 'node:path';
-import { ADDED_NAMES } from '@rugged/contract';
+import { routes } from './routes';
 import { type Agent, bench, reading, type ShopInTest, shopInTest } from './shop-in-test';
 import { READS, type Write, writesOf } from './ways-in';
 
@@ -47,43 +45,10 @@ const OPEN: ReadonlySet<string> = new Set([
   'POST /session',
   'DELETE /session',
   'POST /session/beginning',
+  'POST /joining',
+  'POST /joining/look',
   'POST /sensor/:code',
 ]);
-
-/** Every route as the sources have it: `POST /jobs`, `GET /jobs/:id`. */
-function routes(): string[] {
-  const at = path.join(__dirname, '..', 'src');
-  const read = (file: string) => fs.readFileSync(path.join(at, file), 'utf8');
-  const server = read('server.ts');
-  const imports = new Map(
-    [...server.matchAll(/import \{ ([^}]+) \} from '\.\/(http\/[\w-]+)'/g)].flatMap(([, names = '', file = '']) =>
-      names.split(', ').map((name) => [name, `${file}.ts`] as const),
-    ),
-  );
-  const mounted = [...server.matchAll(/routes\.use\((?:'([^']+)', )?(?:[\w.({}: ]+\), )?(?:[^()]*, )?(\w+)\(store\)/g)];
-  const own = (text: string, mount: string) =>
-    [...text.matchAll(/\.(get|post|patch|delete|put)\(\s*['`]([^'`]*)['`]/g)]
-      .filter(([, , where = '']) => where.startsWith('/'))
-      .flatMap(([, method = '', where = '']) => {
-        const whole = `${mount}${where === '/' ? '' : where}`;
-        const names = whole.includes('${name}') ? ADDED_NAMES.map((name) => whole.replace('${name}', name)) : [whole];
-        return names.map((name) => `${method.toUpperCase()} ${name}`);
-      });
-  const mounts = mounted.flatMap(([, mount = '', name = '']) => {
-    const file = imports.get(name);
-    return file ? [[mount, file, name] as const] : [];
-  });
-  const found = mounts.flatMap(([mount, file, name]) => {
-    const text = read(file);
-    const from =
-      text.indexOf(`export const ${name} `) >= 0
-        ? text.indexOf(`export const ${name} `)
-        : text.indexOf(`export function ${name}(`);
-    const next = text.slice(from + 1).search(/\nexport (const|function) /);
-    return own(next < 0 ? text.slice(from) : text.slice(from, from + 1 + next), mount);
-  });
-  return [...new Set([...found, 'GET /health'])].sort();
-}
 
 /** What the other shop's things are called in a path. */
 const idOf = (where: string): string => {
@@ -173,7 +138,7 @@ test("with another shop's ids nothing is told and nothing is changed", async () 
 test('somebody who was shown out is answered nowhere; nobody at all neither', async () => {
   await shop.addShop('gone@three.example');
   const gone = await shop.signIn('gone@three.example');
-  await shop.owner.models.people.update({ leftAt: new Date() }, { where: { email: 'gone@three.example' } });
+  await shop.owner.models.people.update({ leftAt: new Date() }, { where: { name: 'gone' } });
   await new Promise((resolve) => setTimeout(resolve, 3200));
   const nobody = await shop.signIn('ines@one.example');
   await nobody.delete('/api/session').expect(204);

@@ -6,6 +6,7 @@ import supertest from 'supertest';
 import { hashPassword } from '../src/accounts/password';
 import { createServer } from '../src/server';
 import { prepareDatabase } from '../src/store/prepare';
+import { addPerson } from '../src/store/people';
 import { openStore } from '../src/store/store';
 import { bench, PASSWORD, reading } from './shop-in-test';
 
@@ -49,11 +50,12 @@ test('kill -9 of the database under load loses nothing acknowledged; the server 
   let database = await start();
   const owner = await prepareDatabase(database.url, database.serverPassword, true);
   const ids = { shop: randomUUID(), person: randomUUID() };
-  const { models } = openStore(owner);
+  const store = openStore(owner);
+  const { models } = store;
   await models.shops.create({ id: ids.shop, name: 'Shop', unit: 'psi', site: {}, houseRules: {}, nextJobNumber: 1 });
   const email = 'ines@killed.example';
   const passwordHash = await hashPassword(PASSWORD);
-  await models.people.create({ id: ids.person, shopId: ids.shop, name: 'Ines', email, passwordHash });
+  await addPerson(store, { id: ids.person, shopId: ids.shop, name: 'Ines', email, passwordHash });
   await owner.close();
   const server = await createServer({ databaseUrl: database.serverUrl });
   try {

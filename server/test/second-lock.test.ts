@@ -21,7 +21,7 @@ beforeAll(async () => {
   const agent = await shop.signIn('rolf@two.example');
   others = await bench(agent);
   await agent.post('/api/readings').send(reading(others.test)).expect(201);
-  const person = await shop.owner.models.people.findOne({ where: { email: 'rolf@two.example' } });
+  const person = await shop.owner.models.people.findOne({ where: { name: 'rolf' } });
   other = { shop: person?.get('shopId') as string, person: person?.get('id') as string };
   client = new pg.Client(serverUrlOf(shop.databaseUrl));
   await client.connect();
@@ -112,10 +112,13 @@ describe('going round the first lock', () => {
       `INSERT INTO changes (shop_id, record, record_id, action)
        VALUES (gen_random_uuid(), 'jobs', gen_random_uuid(), 'added')`,
     ],
-    [`UPDATE people SET password_hash = 'x'`],
+    [`UPDATE accounts SET password_hash = 'x'`],
+    ['SELECT password_hash FROM accounts'],
+    [`UPDATE people SET role = 'owner'`],
+    [`UPDATE invitations SET used_at = NULL`],
     [
-      `INSERT INTO people (id, shop_id, name, email, password_hash)
-       SELECT gen_random_uuid(), id, 'x', 'x', 'x' FROM shops`,
+      `INSERT INTO people (id, shop_id, account_id, name, role)
+       SELECT gen_random_uuid(), shop_id, account_id, 'x', 'owner' FROM people`,
     ],
     ['ALTER TABLE readings DISABLE TRIGGER ALL'],
     ['ALTER TABLE readings DISABLE ROW LEVEL SECURITY'],

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
+import type { Role } from '@rugged/contract/people';
 import pg from 'pg';
 import supertest from 'supertest';
 import { hashPassword } from '../src/accounts/password';
 import { createServer, type Server } from '../src/server';
+import { addPerson } from '../src/store/people';
 import { connect } from '../src/store/sequelize';
 import { openStore, type Store } from '../src/store/store';
 
@@ -34,6 +36,8 @@ export interface ShopInTest {
   agent: Agent;
   signIn(email: string): Promise<Agent>;
   addShop(email: string): Promise<void>;
+  /** Somebody more in the shop of `ids`, signed in. */
+  addToShop(email: string, role: Role): Promise<Agent>;
 }
 export type Agent = ReturnType<typeof supertest.agent>;
 
@@ -43,30 +47,31 @@ export async function shopInTest(): Promise<ShopInTest> {
   const server = await createServer({ databaseUrl: serverUrlOf(databaseUrl) });
   const owner = openStore(connect(databaseUrl, { patient: true }));
   const ids = { shop: randomUUID(), person: randomUUID() };
-  const add = async (shop: string, person: string, email: string) => {
-    const { models } = owner;
-    await models.shops.create({
-      id: shop,
+  const newShop = (id: string, email: string) =>
+    owner.models.shops.create({
+      id,
       name: `Shop of ${email}`,
       unit: 'psi',
       site: {},
       houseRules: {},
       nextJobNumber: 1,
     });
-    await models.people.create({
-      id: person,
-      shopId: shop,
+  const person = async (shopId: string, id: string, email: string, role: Role = 'owner') =>
+    addPerson(owner, {
+      id,
+      shopId,
       name: email.split('@')[0] ?? email,
       email,
       passwordHash: await hashPassword(PASSWORD),
+      role,
     });
-  };
   const signIn = async (email: string) => {
     const agent = supertest.agent(server.app);
     await agent.post('/api/session').send({ email, password: PASSWORD }).expect(201);
     return agent;
   };
-  await add(ids.shop, ids.person, 'ines@one.example');
+  await newShop(ids.shop, 'ines@one.example');
+  await person(ids.shop, ids.person, 'ines@one.example');
   return {
     server: {
       ...server,
@@ -79,7 +84,15 @@ export async function shopInTest(): Promise<ShopInTest> {
     ids,
     agent: await signIn('ines@one.example'),
     signIn,
-    addShop: (email) => add(randomUUID(), randomUUID(), email),
+    addShop: async (email) => {
+      const id = randomUUID();
+      await newShop(id, email);
+      await person(id, randomUUID(), email);
+    },
+    addToShop: async (email, role) => {
+      await person(ids.shop, randomUUID(), email, role);
+      return signIn(email);
+    },
   };
 }
 

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('HouseRulesScreen');
+export default place('HouseRulesScreen', 'run');

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('NewJobScreen');
+export default place('NewJobScreen', 'intake');

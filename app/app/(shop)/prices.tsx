@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('PricesScreen');
+export default place('PricesScreen', 'tell');

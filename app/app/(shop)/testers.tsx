@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('TestersScreen');
+export default place('TestersScreen', 'work');

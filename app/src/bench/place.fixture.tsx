@@ -39,7 +39,7 @@ let answers: Answers = {};
 export const THE_ROW = { theRow: true };
 
 const SESSION: Session = {
-  person: { id: 'p', name: 'Ines Varr', email: 'ines@tidewrack.example' },
+  person: { id: 'p', name: 'Ines Varr', email: 'ines@tidewrack.example', role: 'owner' },
   shop: { id: 's', name: 'Tidewrack', unit: 'psi', site: { altitudeM: 210 }, houseRules: {}, version: 3 },
   testers: [],
 } as unknown as Session;

@@ -40,6 +40,9 @@ export const keys = {
   dates: ['dates'] as const,
   feed: ['feed'] as const,
   readHere: (engineId: string) => ['read-here', engineId] as const,
+  people: ['people'] as const,
+  devices: ['devices'] as const,
+  invited: (link: string) => ['invited', link] as const,
   pageLinks: (jobId: string) => ['page-links', jobId] as const,
 };
 

@@ -1,4 +1,5 @@
-import type { NewShop, PasswordChange, Session, Shop, ShopChange, SignIn } from '@rugged/contract';
+import type { Joining, NewShop, PasswordChange, Session, Shop, ShopChange, SignIn } from '@rugged/contract';
+import { mayDo, type Right } from '@rugged/contract/people';
 import type { PressureUnit } from '@rugged/core';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { createContext, useContext, useMemo } from 'react';
@@ -36,17 +37,55 @@ export function useSignedIn(): Session {
   );
 }
 
+/** Whether whoever is signed in may do something here. The server asks once more. */
+export function useMay(right: Right): boolean {
+  const { data } = useSession();
+  return data ? mayDo(data.person.role, right) : false;
+}
+
 /** The unit of the pad one is on, where it has one of its own. */
 export const UnitHere = createContext<PressureUnit | undefined>(undefined);
+
+/** From now on this is who asks, and where. */
+function opened(session: Session): void {
+  queryClient.setQueryData(keys.session, session);
+  outbox.signIn(session.person.id);
+}
 
 export function useSignIn() {
   return useMutation({
     mutationFn: (credentials: SignIn) => request<Session>('POST', '/session', credentials),
+    onSuccess: opened,
+  });
+}
+
+/** Into a shop by a link, or a new password by one. What was read of another shop on this device goes. */
+export function useJoin() {
+  return useMutation({
+    mutationFn: (joining: Joining) => request<Session>('POST', '/joining', joining),
     onSuccess: (session) => {
-      queryClient.setQueryData(keys.session, session);
-      outbox.signIn(session.person.id);
+      forget();
+      opened(session);
     },
   });
+}
+
+/** Another shop of the same person. What waits to be sent to this one stays until they are back. */
+export function useOtherShop() {
+  return useMutation({
+    mutationFn: (shopId: string) => request<Session>('POST', '/session/shop', { shopId }),
+    onSuccess: (session) => {
+      forget();
+      opened(session);
+    },
+  });
+}
+
+/** What was read on this device goes: in memory, on the disk, and the pictures that the service worker keeps. */
+function forget(): void {
+  queryClient.clear();
+  void keptCache.flush();
+  if ('caches' in globalThis) for (const name of ['photos', 'shared']) void caches.delete(name);
 }
 
 /** Somebody's own password: their other devices are signed out. */
@@ -60,10 +99,7 @@ export function useChangePassword() {
 export function useBegin() {
   return useMutation({
     mutationFn: (shop: NewShop) => request<Session>('POST', '/session/beginning', shop),
-    onSuccess: (session) => {
-      queryClient.setQueryData(keys.session, session);
-      outbox.signIn(session.person.id);
-    },
+    onSuccess: opened,
   });
 }
 
@@ -73,10 +109,7 @@ export function useSignOut() {
     mutationFn: () => request<void>('DELETE', '/session'),
     onSuccess: () => {
       outbox.signIn(undefined);
-      queryClient.clear();
-      void keptCache.flush();
-      // Photographs that were seen are kept by the service worker: they go too, and what was shared.
-      if ('caches' in globalThis) for (const name of ['photos', 'shared']) void caches.delete(name);
+      forget();
       queryClient.setQueryData(keys.session, null);
     },
   });

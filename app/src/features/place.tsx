@@ -1,4 +1,6 @@
 import { type ComponentType, lazy, Suspense } from 'react';
+import type { Right } from '@rugged/contract/people';
+import { Allowed } from './allowed';
 import { Waiting } from '@/ui/screen';
 import { Unbroken } from './broken';
 import type * as placesModule from './places';
@@ -18,14 +20,24 @@ function fetchPlaces(): Promise<Places> {
   return places;
 }
 
-/** A place as a route: it waits for its piece of the app, and says so. */
-export function place(name: keyof Places): ComponentType {
+/**
+ * A place as a route: it waits for its piece of the app, and says so.
+ *
+ * @param needs what somebody must be allowed to do to stand there; the server asks once more
+ */
+export function place(name: keyof Places, needs?: Right): ComponentType {
   const Screen = lazy(() => fetchPlaces().then((loaded) => ({ default: loaded[name] })));
   return function Place() {
     return (
       <Unbroken>
         <Suspense fallback={<Waiting what="Opening" />}>
-          <Screen />
+          {needs === undefined ? (
+            <Screen />
+          ) : (
+            <Allowed needs={needs}>
+              <Screen />
+            </Allowed>
+          )}
         </Suspense>
       </Unbroken>
     );

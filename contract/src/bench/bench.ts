@@ -1,3 +1,4 @@
+import { SECOND_LOOK } from '../people/second-look';
 import {
   type JobFile,
   JOB_FILE_FORMAT,
@@ -93,6 +94,9 @@ export function toJobFile(bench: Bench): JobFile {
     dueEveryMonths: _months,
     ...engine
   } = bench.engine;
+  const signed = [
+    ...new Set(bench.signatures.flatMap(({ procedure }) => (procedure === SECOND_LOOK ? [] : procedure))),
+  ].sort();
   return {
     format: JOB_FILE_FORMAT,
     version: JOB_FILE_VERSION,
@@ -103,9 +107,7 @@ export function toJobFile(bench: Bench): JobFile {
     ...(job.symptoms ? { symptoms: job.symptoms } : {}),
     ...(job.readHere ? { readHere: job.readHere } : {}),
     ...(job.purpose ? { purpose: job.purpose } : {}),
-    ...(bench.signatures.length > 0
-      ? { signed: [...new Set(bench.signatures.map(({ procedure }) => procedure))].sort() }
-      : {}),
+    ...(signed.length > 0 ? { signed } : {}),
     ...(untested ? { untestedRepair: untested.what } : {}),
     ...(found.length > 0 ? { found: found.map(({ cylinder, found: cause }) => ({ cylinder, cause })) } : {}),
     ...(decision ? { decision: decision.input } : {}),

@@ -12,6 +12,7 @@ export * from './outcome';
 export * from './overrule';
 export * from './owner';
 export * from './page';
+export * from './people';
 export * from './record';
 export * from './repair';
 export * from './shop';

@@ -28,6 +28,8 @@ export interface Kept {
   receivedAt?: string;
   /** Why it was added to a job that was closed. */
   amends?: string;
+  /** Made by an apprentice. Told by the server. */
+  apprentice?: boolean;
 }
 export const amends = () => Joi.string().trim().min(3).max(400);
 

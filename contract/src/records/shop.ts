@@ -14,6 +14,8 @@ import Joi from 'joi';
 import { currencyCode, hourlyRate, repairFigures, taxPercent } from '../jobfile/decision';
 import { houseRulesSchema } from '../jobfile/book';
 import { siteSchema } from '../jobfile/fields';
+import type { Role } from '../people/rights';
+import { email, link, password } from './people';
 import { name, version } from './record';
 import { bySense } from './sense';
 import type { TesterRecord } from './tester';
@@ -61,6 +63,7 @@ export interface Person {
   id: string;
   name: string;
   email: string;
+  role: Role;
 }
 
 export interface SignIn {
@@ -81,16 +84,15 @@ export interface NewShop {
   email: string;
   password: string;
 }
-const SHORTEST_PASSWORD = 10;
 export const newShopSchema = Joi.object<NewShop>({
-  link: Joi.string().min(20).max(100).required(),
+  link: link().required(),
   shop: name().required(),
   unit: Joi.string()
     .valid(...PRESSURE_UNITS)
     .required(),
   name: name().required(),
-  email: Joi.string().trim().email({ tlds: false }).max(200).required(),
-  password: Joi.string().min(SHORTEST_PASSWORD).max(200).required(),
+  email: email().required(),
+  password: password().required(),
 });
 
 /** Somebody's own password. */
@@ -100,7 +102,7 @@ export interface PasswordChange {
 }
 export const passwordChangeSchema = Joi.object<PasswordChange>({
   current: Joi.string().min(1).max(200).required(),
-  next: Joi.string().min(SHORTEST_PASSWORD).max(200).required(),
+  next: password().required(),
 });
 
 /** Who is signed in, and where. */
@@ -108,6 +110,8 @@ export interface Session {
   person: Person;
   shop: Shop;
   testers: TesterRecord[];
+  /** All the shops of this person, where there are several. */
+  shops?: { id: string; name: string }[];
   /** When the whole database was kept last as a file that was restored once. */
   lastBackupAt?: string;
 }

@@ -17,7 +17,7 @@ export type TestRecordOf<K extends TestKind> = {
   [One in K]: TestMeta & { kind: One; conditions: ConditionsOf<One> };
 }[K];
 export type TestRecord = TestRecordOf<TestKind>;
-export type NewTest = { [K in TestKind]: Omit<TestRecordOf<K>, 'by' | 'receivedAt'> }[TestKind];
+export type NewTest = { [K in TestKind]: Omit<TestRecordOf<K>, 'by' | 'receivedAt' | 'apprentice'> }[TestKind];
 
 interface ReadingMeta extends Kept {
   id: string;
@@ -31,7 +31,7 @@ export type ReadingRecordOf<K extends TestKind> = {
   [One in K]: ReadingMeta & { kind: One; figures: FiguresOf<One> };
 }[K];
 export type ReadingRecord = ReadingRecordOf<TestKind>;
-export type NewReading = { [K in TestKind]: Omit<ReadingRecordOf<K>, 'by' | 'receivedAt'> }[TestKind];
+export type NewReading = { [K in TestKind]: Omit<ReadingRecordOf<K>, 'by' | 'receivedAt' | 'apprentice'> }[TestKind];
 
 const testMeta = { id: id().required(), jobId: id().required(), startedAt: instant().required(), amends: amends() };
 const readingMeta = {

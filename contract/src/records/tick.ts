@@ -1,6 +1,7 @@
 import type { ProcedureName } from '@rugged/core';
 import { PROCEDURES, type Tick } from '@rugged/core/procedure';
 import Joi from 'joi';
+import { SECOND_LOOK, type SecondLook } from '../people/second-look';
 import { id, instant } from './record';
 
 /** What somebody said of one step of a procedure. Only added; the latest counts. */
@@ -11,19 +12,22 @@ export interface TickRecord extends Tick {
 }
 export type NewTick = Omit<TickRecord, 'by'>;
 
-/** A procedure signed by name. Refused while a step with a caution is unread. */
+/**
+ * A procedure signed by name, refused while a step with a caution is unread; or an apprentice's work on the job, by
+ * somebody who looked at it.
+ */
 export interface Signature {
   id: string;
   jobId: string;
-  procedure: ProcedureName;
+  procedure: ProcedureName | SecondLook;
   madeAt: string;
   by?: string;
 }
 export type NewSignature = Omit<Signature, 'by'>;
 
-const procedure = () =>
+const procedure = (...others: string[]) =>
   Joi.string()
-    .valid(...PROCEDURES)
+    .valid(...PROCEDURES, ...others)
     .required();
 
 export const newTickSchema = Joi.object<NewTick>({
@@ -38,6 +42,6 @@ export const newTickSchema = Joi.object<NewTick>({
 export const newSignatureSchema = Joi.object<NewSignature>({
   id: id().required(),
   jobId: id().required(),
-  procedure: procedure(),
+  procedure: procedure(SECOND_LOOK),
   madeAt: instant().required(),
 });

@@ -1,4 +1,5 @@
 import { ADDED_NAMES, ADDED_SCHEMAS, type AddedName, type Bench, type NewAdded, toJobFile } from '@rugged/contract';
+import { SECOND_LOOK } from '@rugged/contract/people';
 import { hasStood } from '@rugged/core';
 import { leaveAsFound, marksOf, procedureFor, unreadHazards } from '@rugged/core/procedure';
 import { Router } from 'express';
@@ -7,11 +8,24 @@ import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
 import { checkAdded, keptOnce } from './kept-job';
 import { Refusal } from './problem';
-import { created, route } from './route';
+import { created, type Needs, route } from './route';
 
 /** What must hold of a record beyond its shape and its cylinder. */
 const ALLOWED: { readonly [N in AddedName]?: (shop: ShopScope, row: NewAdded<N>) => Promise<void> } = {
   signatures: everyCautionRead,
+};
+
+/** Who may add what. */
+const NEEDS: { readonly [N in AddedName]: Needs<NewAdded<N>> } = {
+  overrules: 'judge',
+  ticks: 'work',
+  signatures: ({ procedure }) => (procedure === SECOND_LOOK ? 'judge' : 'work'),
+  notes: 'work',
+  outcomes: 'work',
+  repairs: 'work',
+  decisions: 'judge',
+  pages: 'tell',
+  answers: 'tell',
 };
 
 const ANY_TIME: ReadonlySet<AddedName> = new Set(['pages', 'answers']);
@@ -22,7 +36,7 @@ export function addedRoutes(store: Store): Router {
   const add = <N extends AddedName>(name: N) =>
     routes.post(
       `/${name}`,
-      route<NewAdded<N>>(store, 'signed-in', ADDED_SCHEMAS[name], async (shop, row) => {
+      route<NewAdded<N>>(store, NEEDS[name], ADDED_SCHEMAS[name], async (shop, row) => {
         const { jobId, madeAt: at, amends, cylinder } = row as typeof row & { cylinder?: string };
         const keep = (further?: () => Promise<void>) =>
           shop.create(
@@ -46,6 +60,8 @@ export function addedRoutes(store: Store): Router {
 
 /** Nothing is signed while a caution is unread. */
 async function everyCautionRead(shop: ShopScope, signature: NewAdded<'signatures'>): Promise<void> {
+  const { procedure: name } = signature;
+  if (name === SECOND_LOOK) return;
   const json = await benchJson(shop, signature.jobId);
   const bench = JSON.parse(json ?? '{}') as Bench;
   const { engine, books, houseRules, tests } = toJobFile(bench);
@@ -56,7 +72,6 @@ async function everyCautionRead(shop: ShopScope, signature: NewAdded<'signatures
     ...(books ? { books } : {}),
     ...(houseRules ? { houseRules } : {}),
   };
-  const { procedure: name } = signature;
   const before = bench.signatures
     .filter(({ procedure, madeAt }) => procedure === name && Date.parse(madeAt) < Date.parse(signature.madeAt))
     .map(({ madeAt }) => madeAt)

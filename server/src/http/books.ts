@@ -11,11 +11,11 @@ export const bookRoutes = (store: Store): Router =>
   Router()
     .get(
       '/',
-      route(store, 'signed-in', booksQuerySchema, async (shop, query) => ({ json: await booksPage(shop, query) })),
+      route(store, 'read', booksQuerySchema, async (shop, query) => ({ json: await booksPage(shop, query) })),
     )
     .post(
       '/',
-      route(store, 'signed-in', newBookSchema, async (shop, { engineId, ...book }) => {
+      route(store, 'work', newBookSchema, async (shop, { engineId, ...book }) => {
         const check = async () => {
           if (engineId === undefined) return;
           const engine = (await shop.find('engines', engineId)) as { bookIds?: string[] } | undefined;
@@ -31,7 +31,7 @@ export const bookRoutes = (store: Store): Router =>
     )
     .patch(
       '/:id',
-      route(store, 'signed-in', bookChangeSchema, async (shop, change, { id }) =>
+      route(store, 'work', bookChangeSchema, async (shop, change, { id }) =>
         changed(await shop.changeWhole('books', id('book'), change), 'book'),
       ),
     );

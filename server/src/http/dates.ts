@@ -13,19 +13,19 @@ export const dateRoutes = (store: Store): Router =>
   Router()
     .get(
       '/',
-      route(store, 'signed-in', null, async (shop) => ({ json: await dueDates(shop) })),
+      route(store, 'read', null, async (shop) => ({ json: await dueDates(shop) })),
     )
     .get(
       '/calendar.ics',
-      route(store, 'signed-in', null, async (shop) => calendar(await dueDates(shop))),
+      route(store, 'read', null, async (shop) => calendar(await dueDates(shop))),
     )
     .get(
       '/feed',
-      route(store, 'signed-in', null, async (shop) => ({ json: feedOf(await secretOf(shop)) })),
+      route(store, 'tell', null, async (shop) => ({ json: feedOf(await secretOf(shop)) })),
     )
     .post(
       '/feed',
-      route(store, 'signed-in', null, async (shop) => {
+      route(store, 'tell', null, async (shop) => {
         const secret = randomBytes(SECRET_BYTES).toString('base64url');
         await shop.select('UPDATE shops SET feed_secret = $2 WHERE id = $1', secret);
         return { json: feedOf(secret) };

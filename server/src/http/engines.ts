@@ -20,11 +20,11 @@ export const engineRoutes = (store: Store): Router =>
   Router()
     .get(
       '/',
-      route(store, 'signed-in', enginesQuerySchema, async (shop, query) => ({ json: await enginesPage(shop, query) })),
+      route(store, 'read', enginesQuerySchema, async (shop, query) => ({ json: await enginesPage(shop, query) })),
     )
     .get(
       '/:id',
-      route(store, 'signed-in', null, async (shop, _, { id }) => {
+      route(store, 'read', null, async (shop, _, { id }) => {
         const item = await engineItem(shop, id('engine'));
         if (!item) throw refuse.missing('engine');
         return { json: item };
@@ -32,7 +32,7 @@ export const engineRoutes = (store: Store): Router =>
     )
     .get(
       '/:id/read-here',
-      route(store, 'signed-in', null, async (shop, _, { id }) => {
+      route(store, 'read', null, async (shop, _, { id }) => {
         const found = await readByModel(shop, id('engine'));
         if (!found) throw refuse.missing('model');
         return { json: found };
@@ -40,13 +40,13 @@ export const engineRoutes = (store: Store): Router =>
     )
     .post(
       '/',
-      route(store, 'signed-in', newEngineSchema, async (shop, engine) => {
+      route(store, 'intake', newEngineSchema, async (shop, engine) => {
         return created(await shop.create('engines', engine, { check: () => booksAreHere(shop, engine.bookIds) }));
       }),
     )
     .patch(
       '/:id',
-      route(store, 'signed-in', engineChangeSchema, async (shop, change, { id }) => {
+      route(store, 'intake', engineChangeSchema, async (shop, change, { id }) => {
         await stillMakesSense(shop, id('engine'), change);
         return changed(await shop.change('engines', id('engine'), change), 'engine');
       }),

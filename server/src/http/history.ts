@@ -12,11 +12,11 @@ export const historyRoutes = (store: Store): Router =>
   Router()
     .get(
       '/',
-      route(store, 'signed-in', historyQuerySchema, async (shop, query) => ({ json: await historyOf(shop, query) })),
+      route(store, 'read', historyQuerySchema, async (shop, query) => ({ json: await historyOf(shop, query) })),
     )
     .get(
       '/table.csv',
-      route(store, 'signed-in', historyQuerySchema, async (shop, { jobId, recordId }) => {
+      route(store, 'read', historyQuerySchema, async (shop, { jobId, recordId }) => {
         const of = { limit: AT_ONCE, ...(jobId ? { jobId } : {}), ...(recordId ? { recordId } : {}) };
         const first = await historyOf(shop, of);
         return { write: (res) => void table(shop, res, of, first) };

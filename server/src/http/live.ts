@@ -62,7 +62,7 @@ const RETRY_MS = 500;
 export const liveRoutes = (store: Store): Router =>
   Router().get(
     '/',
-    route(store, 'signed-in', querySchema, async (shop, query, { req }) => {
+    route(store, 'read', querySchema, async (shop, query, { req }) => {
       const [row] = await shop.select<{ engine: Engine; hidden: Virtual | null; site: Site }>(
         `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, e.hidden, j.site FROM jobs j JOIN engines ` +
           'e ON e.id = j.engine_id WHERE j.shop_id = $1 AND j.id = $2',

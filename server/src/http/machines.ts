@@ -7,7 +7,5 @@ import { created, route } from './route';
 export const machineRoutes = (store: Store): Router =>
   Router().post(
     '/',
-    route(store, 'signed-in', newMachineSchema, async (shop, machine) =>
-      created(await shop.create('machines', machine)),
-    ),
+    route(store, 'intake', newMachineSchema, async (shop, machine) => created(await shop.create('machines', machine))),
   );

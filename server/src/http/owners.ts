@@ -15,22 +15,22 @@ export const ownerRoutes = (store: Store): Router =>
   Router()
     .post(
       '/',
-      route(store, 'signed-in', newOwnerSchema, async (shop, owner) => created(await shop.create('owners', owner))),
+      route(store, 'intake', newOwnerSchema, async (shop, owner) => created(await shop.create('owners', owner))),
     )
     .get(
       '/:id',
-      route(store, 'signed-in', null, async (shop, _, { id }) => ({ json: await fileOf(shop, id('owner')) })),
+      route(store, 'read', null, async (shop, _, { id }) => ({ json: await fileOf(shop, id('owner')) })),
     )
     .get(
       '/:id/archive.zip',
-      route(store, 'signed-in', null, async (shop, _, { id }) => {
+      route(store, 'tell', null, async (shop, _, { id }) => {
         const file = await fileOf(shop, id('owner'));
         return { write: (res) => void archive(shop, res, file) };
       }),
     )
     .post(
       '/:id/erase',
-      route(store, 'signed-in', null, async (shop, _, { id }) => {
+      route(store, 'run', null, async (shop, _, { id }) => {
         if (!(await eraseOwner(shop, id('owner')))) throw refuse.missing('owner');
         return { json: await fileOf(shop, id('owner')) };
       }),

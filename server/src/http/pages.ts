@@ -20,7 +20,7 @@ export const pageRoutes = (store: Store): Router =>
   Router()
     .get(
       '/pages/:id/page.pdf',
-      route(store, 'signed-in', null, async (shop, _, { id }) => {
+      route(store, 'read', null, async (shop, _, { id }) => {
         const page = await pageOf(shop, id('page'));
         const pdf = await pagePdf(page, await photosOf(shop, page));
         return { write: (res) => void res.type('pdf').setHeader('Content-Disposition', FILE).send(pdf) };
@@ -28,7 +28,7 @@ export const pageRoutes = (store: Store): Router =>
     )
     .post(
       '/page-links',
-      route(store, 'signed-in', newPageLinkSchema, async (shop, { id, pageId, days }) => {
+      route(store, 'tell', newPageLinkSchema, async (shop, { id, pageId, days }) => {
         await pageOf(shop, pageId);
         const secret = randomBytes(SECRET_BYTES).toString('base64url');
         // Sent twice it is the same link: its secret is the one that was made first.
@@ -46,7 +46,7 @@ export const pageRoutes = (store: Store): Router =>
     )
     .get(
       '/jobs/:id/page-links',
-      route(store, 'signed-in', null, async (shop, _, { id }) => {
+      route(store, 'read', null, async (shop, _, { id }) => {
         if (!(await shop.stored('jobs', id('job')))) throw refuse.missing('job');
         return {
           json: present(await shop.select<LinkRow>(`${LINKS} AND p.job_id = $2 ORDER BY l.made_at DESC`, id('job'))),
@@ -55,7 +55,7 @@ export const pageRoutes = (store: Store): Router =>
     )
     .post(
       '/page-links/:id/withdraw',
-      route(store, 'signed-in', null, async (shop, _, call) => {
+      route(store, 'tell', null, async (shop, _, call) => {
         const id = call.id('link');
         await shop.select(
           'UPDATE page_links SET withdrawn_at = coalesce(withdrawn_at, now()) WHERE shop_id = $1 AND id = $2',

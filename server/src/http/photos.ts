@@ -16,7 +16,7 @@ export const photoRoutes = (store: Store): Router =>
   Router()
     .post(
       '/',
-      route(store, 'signed-in', newPhotoSchema, async (shop, { data, mime: _, ...photo }) => {
+      route(store, 'work', newPhotoSchema, async (shop, { data, mime: _, ...photo }) => {
         const sent = Buffer.from(data, 'base64');
         const more: Record<string, unknown> = {};
         const check = async () => {
@@ -39,7 +39,7 @@ export const photoRoutes = (store: Store): Router =>
       '/:id',
       route(
         store,
-        'signed-in',
+        'read',
         Joi.object<{ size?: 'small' }>({ size: Joi.valid('small') }),
         async (shop, { size }, { id }) => {
           const photo = await shop.stored('photos', id('photo'));

@@ -43,6 +43,11 @@ const REFERENCE_FIELD: Readonly<Record<string, string>> = {
 function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   if (error instanceof InputError) return refuse.fields([{ field: error.field, reason: error.reason }]);
+  if (
+    error instanceof UniqueConstraintError &&
+    (error.parent as { constraint?: string }).constraint === 'people_here_already'
+  )
+    return new Refusal(409, 'here-already', 'You are in this shop already. Sign in');
   if (error instanceof UniqueConstraintError) return new Refusal(409, 'duplicate', 'It is already there');
   if (error instanceof ForeignKeyConstraintError)
     return refuse.fields([{ field: referenceField(error), reason: 'is not known in this shop' }]);
@@ -51,6 +56,9 @@ function asRefusal(error: unknown): Refusal {
     const { code, constraint } = error.parent as { code?: string; constraint?: string };
     if (code === '23514') return refuse.fields([{ field: constraint ?? '', reason: 'is outside what can be kept' }]);
     if (code === '23001') return new Refusal(409, 'append-only', 'Readings are only added, never changed');
+    // Taken away in the moment in which it was trusted yet.
+    if (code === '42501' && error.message.endsWith(' asks'))
+      return new Refusal(403, 'not-yours', 'You may not do this');
     if (code === '57014') return new Refusal(503, 'timeout', 'The database took too long. Send it again');
     // A figure beyond its column, a day that no calendar has, bytes that are no text.
     if (code?.startsWith('22')) return refuse.fields([{ field: '', reason: 'holds a value that cannot be kept' }]);

@@ -12,7 +12,7 @@ import { created, route } from './route';
 export const readingRoutes = (store: Store): Router =>
   Router().post(
     '/',
-    route(store, 'signed-in', newReadingSchema, async (shop, reading) =>
+    route(store, 'work', newReadingSchema, async (shop, reading) =>
       created(
         await keptOnce(shop, 'readings', reading, (further) =>
           shop.create(

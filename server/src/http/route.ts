@@ -1,4 +1,5 @@
 import { check } from '@rugged/contract';
+import { mayDo, type Right, type Role } from '@rugged/contract/people';
 import type { Request, RequestHandler, Response } from 'express';
 import Joi from 'joi';
 import { ShopScope } from '../store/scope';
@@ -6,14 +7,20 @@ import type { Changed, Created, Store } from '../store/store';
 import type { Who } from '../store/who';
 import { Refusal, refuse } from './problem';
 
-/** What somebody must be to use a route. Beside it only `openRoute`, for anybody. */
-export type Rights = 'signed-in';
-
 declare module 'express-session' {
   interface SessionData {
-    who: Who;
+    who: SignedIn;
   }
 }
+
+/** Who signed in, under which account, and when. */
+export interface SignedIn extends Omit<Who, 'role'> {
+  accountId: string;
+  since?: string;
+}
+
+/** What somebody must be allowed to do; where that is decided by what was sent, told from it. */
+export type Needs<T> = Right | ((input: T) => Right);
 
 /** What a handler answers with: a value as JSON, a JSON text as it is, or something that writes for itself. */
 export type Answer = { status?: number; json: unknown } | { jsonText: string } | { write(res: Response): void };
@@ -28,19 +35,23 @@ export interface Call {
  * The one way to a handler: rights, then the input as its schema has it, then the answer within the shop of whoever
  * asks.
  *
+ * @param needs what whoever asks must be allowed to do in the shop; beside it only `openRoute`, for anybody
  * @param schema of the body, or of the query where nothing is sent; null takes no input
  */
 export function route<T = undefined>(
   store: Store,
-  _rights: Rights,
+  needs: Needs<T>,
   schema: Joi.Schema<T> | null,
   answer: (shop: ShopScope, input: T, call: Call) => Promise<Answer> | Answer,
 ): RequestHandler {
   return async (req, res) => {
     const who = whoAsks(req);
-    if (!(await store.standing.of(who))) throw signedOut();
-    const shop = new ShopScope(store, who);
-    give(res, await answer(shop, inputOf(schema, req), callOf(req)));
+    const role = await store.standing.of(who);
+    if (!role) throw signedOut();
+    if (typeof needs === 'string') allow(role, needs);
+    const input = inputOf(schema, req);
+    if (typeof needs !== 'string') allow(role, needs(input));
+    give(res, await answer(new ShopScope(store, { ...who, role }), input, callOf(req)));
   };
 }
 
@@ -55,11 +66,24 @@ export function openRoute<T = undefined>(
 }
 
 /** The one place that says which shop a request speaks for. */
-export function whoAsks(req: Request): Who {
+export function whoAsks(req: Request): SignedIn {
   const who = req.session.who;
   if (!who) throw signedOut();
   return who;
 }
+
+function allow(role: Role, right: Right): void {
+  if (!mayDo(role, right)) throw new Refusal(403, 'not-yours', NOT_YOURS[right]);
+}
+
+const NOT_YOURS: Readonly<Record<Right, string>> = {
+  read: 'You may not read this here',
+  intake: 'You may look here; somebody else takes engines in',
+  work: 'You may look here; mechanics and apprentices do the work',
+  judge: 'This is for a mechanic or the owner of the shop',
+  tell: 'This is for the office, a mechanic or the owner of the shop',
+  run: 'This is for the owner of the shop',
+};
 
 const signedOut = () => new Refusal(401, 'signed-out', 'Sign in first');
 

@@ -46,7 +46,7 @@ export const sensorRoutes = (store: Store): Router =>
       '/',
       route(
         store,
-        'signed-in',
+        'work',
         Joi.object<{ kind: LiveKind }>({
           kind: Joi.string()
             .valid(...LIVE_KINDS)
@@ -59,7 +59,7 @@ export const sensorRoutes = (store: Store): Router =>
       '/:id/live',
       route(
         store,
-        'signed-in',
+        'read',
         Joi.object<{ after?: string; kind?: string }>({ after: Joi.string().max(40), kind: Joi.string() }),
         async (shop, { after }, { req, id }) => {
           const [sensor] = await shop.select<Sensor>(

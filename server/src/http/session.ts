@@ -1,6 +1,14 @@
 import { randomBytes } from 'node:crypto';
 import { promisify } from 'node:util';
-import { newShopSchema, passwordChangeSchema, signInSchema } from '@rugged/contract';
+import {
+  endDevicesSchema,
+  newShopSchema,
+  otherShopSchema,
+  passwordChangeSchema,
+  type Session,
+  type Shop,
+  signInSchema,
+} from '@rugged/contract';
 import { type Request, Router } from 'express';
 import connectPgSimple from 'connect-pg-simple';
 import session from 'express-session';
@@ -13,11 +21,14 @@ import { withLearned } from '../store/opened';
 import { ShopScope } from '../store/scope';
 import { beginShop } from '../store/beginning';
 import { guessesOf } from '../store/guesses';
+import { accountOf, devicesOf, endDevices, enter, ownAccount, placesOf } from '../store/people';
+import type { PersonRow } from '../store/rows';
 import type { Store } from '../store/store';
 import type { Who } from '../store/who';
 import { Refusal, refuse } from './problem';
 import { trustedForMoments } from './trusted-session';
-import { openRoute, route } from './route';
+import { checkPassword, tooMany } from './check-password';
+import { openRoute, route, whoAsks } from './route';
 
 export const COOKIE = 'rugged.sid';
 const FORTNIGHT_MS = 14 * 24 * 3600 * 1000;
@@ -47,42 +58,36 @@ async function sharedSecret(pool: Pool): Promise<string> {
 }
 
 /** A new session, so that an id which was known before is worth nothing. */
-async function signIn(req: Request, who: Who): Promise<void> {
+export async function signIn(req: Request, who: Who & { accountId: string }): Promise<void> {
   await promisify(req.session.regenerate.bind(req.session))();
-  req.session.who = { ...who, device: nameOfDevice(req.get('User-Agent')) };
+  req.session.who = { ...who, device: nameOfDevice(req.get('User-Agent')), since: new Date().toISOString() };
 }
 
-interface Account {
-  id: string;
-  shopId: string;
-  passwordHash: string;
-  leftAt: Date | null;
+/** Who asks, where, and what that shop is like. */
+export async function describe(scope: ShopScope, accountId: string): Promise<Session> {
+  const [person, account, shop, testers, [backup], places] = await Promise.all([
+    scope.find('people', scope.personId),
+    accountOf(scope, accountId),
+    scope.find('shops', scope.shopId),
+    scope.asked(({ models }) =>
+      models.testers.findAll({ where: { shopId: scope.shopId }, order: ['kind', 'name', 'id'] }),
+    ),
+    scope.select<{ at: Date }>('SELECT at FROM backups WHERE $1::uuid IS NOT NULL ORDER BY id DESC LIMIT 1'),
+    placesOf(scope.store, accountId),
+  ]);
+  if (!person || !shop || !account) throw new Refusal(401, 'signed-out', 'Sign in first');
+  const { id, name, role } = person as unknown as PersonRow;
+  return {
+    person: { id, name, email: account.email, role },
+    shop: (await withLearned(scope, shop)) as unknown as Shop,
+    testers: testers.map(present) as unknown as Session['testers'],
+    ...(places.length > 1 ? { shops: places.map(({ shopId, shopName }) => ({ id: shopId, name: shopName })) } : {}),
+    ...(backup ? { lastBackupAt: backup.at.toISOString() } : {}),
+  };
 }
-
-const wrong = () => new Refusal(401, 'wrong-password', 'That address and password do not go together');
-const tooMany = () => new Refusal(429, 'too-many-tries', 'Too many wrong tries. Wait a quarter of an hour');
 
 /** `/api/session`: sign in, who am I, sign out. */
 export function sessionRoutes(store: Store): Router {
-  async function describe(scope: ShopScope) {
-    const [person, shop, testers, [backup]] = await Promise.all([
-      scope.find('people', scope.personId),
-      scope.find('shops', scope.shopId),
-      scope.asked(({ models }) =>
-        models.testers.findAll({ where: { shopId: scope.shopId }, order: ['kind', 'name', 'id'] }),
-      ),
-      scope.select<{ at: Date }>('SELECT at FROM backups WHERE $1::uuid IS NOT NULL ORDER BY id DESC LIMIT 1'),
-    ]);
-    if (!person || !shop) throw new Refusal(401, 'signed-out', 'Sign in first');
-    const { id, name, email } = person;
-    return {
-      person: { id, name, email },
-      shop: await withLearned(scope, shop),
-      testers: testers.map(present),
-      ...(backup ? { lastBackupAt: backup.at.toISOString() } : {}),
-    };
-  }
-
   return Router()
     .post(
       '/',
@@ -91,21 +96,14 @@ export function sessionRoutes(store: Store): Router {
         const address = req.ip ?? '';
         const guesses = await guessesOf(store.sequelize, account, address);
         if (guesses.isOver) throw tooMany();
-        const [person] = await store.known<Account>('account_of', account);
-        const right = await verifyPassword(password, person?.passwordHash ?? NOBODY);
-        if (!person || !right || person.leftAt) {
-          await guesses.noteWrong();
-          // From an address that guesses at many accounts only the right password still opens one.
-          throw guesses.fromAddressIsOver ? tooMany() : wrong();
-        }
-        const who = { personId: person.id, shopId: person.shopId };
+        const who = await checkPassword(store, guesses, account, password);
         await signIn(req, who);
-        return { status: 201, json: await describe(new ShopScope(store, who)) };
+        return { status: 201, json: await describe(new ShopScope(store, who), who.accountId) };
       }),
     )
     .get(
       '/',
-      route(store, 'signed-in', null, async (shop) => ({ json: await describe(shop) })),
+      route(store, 'read', null, async (shop, _, { req }) => ({ json: await describe(shop, whoAsks(req).accountId) })),
     )
     .post(
       '/beginning',
@@ -113,16 +111,16 @@ export function sessionRoutes(store: Store): Router {
         const who = await beginShop(store.sequelize, given, await hashPassword(given.password));
         if (!who) throw new Refusal(410, 'link-gone', 'This link was used already, or its day is past');
         await signIn(req, who);
-        return { status: 201, json: await describe(new ShopScope(store, who)) };
+        return { status: 201, json: await describe(new ShopScope(store, who), who.accountId) };
       }),
     )
     .post(
       '/password',
-      route(store, 'signed-in', passwordChangeSchema, async (shop, { current, next }, { req }) => {
-        const person = await shop.stored('people', shop.personId);
-        const guesses = await guessesOf(store.sequelize, String(person?.get('email')), req.ip ?? '');
+      route(store, 'read', passwordChangeSchema, async (shop, { current, next }, { req }) => {
+        const account = await ownAccount(shop);
+        const guesses = await guessesOf(store.sequelize, account?.email ?? '', req.ip ?? '');
         if (guesses.isOver) throw tooMany();
-        if (!(await verifyPassword(current, (person?.get('passwordHash') as string | undefined) ?? NOBODY))) {
+        if (!(await verifyPassword(current, account?.passwordHash ?? NOBODY))) {
           await guesses.noteWrong();
           throw refuse.fields([{ field: 'current', reason: 'is not your password' }]);
         }
@@ -135,6 +133,30 @@ export function sessionRoutes(store: Store): Router {
         );
         return { json: { ended: row?.ended ?? 0 } };
       }),
+    )
+    .post(
+      '/shop',
+      route(store, 'read', otherShopSchema, async (_shop, { shopId }, { req }) => {
+        const { accountId } = whoAsks(req);
+        const place = (await placesOf(store, accountId)).find((one) => one.shopId === shopId.toLowerCase());
+        if (!place) throw refuse.missing('shop');
+        const who = { personId: place.personId, shopId: place.shopId, accountId };
+        await enter(store, who);
+        await signIn(req, who);
+        return { json: await describe(new ShopScope(store, who), accountId) };
+      }),
+    )
+    .get(
+      '/devices',
+      route(store, 'read', null, async (_shop, __, { req }) => ({
+        json: { items: await devicesOf(store, { accountId: whoAsks(req).accountId }, req.sessionID) },
+      })),
+    )
+    .post(
+      '/devices/end',
+      route(store, 'read', endDevicesSchema, async (_shop, { device }, { req }) => ({
+        json: { ended: await endDevices(store, { accountId: whoAsks(req).accountId }, { device, not: req.sessionID }) },
+      })),
     )
     .delete(
       '/',

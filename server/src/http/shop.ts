@@ -1,15 +1,20 @@
-import { type Shop, shopChangeSchema } from '@rugged/contract';
+import { type Shop, type ShopChange, shopChangeSchema } from '@rugged/contract';
+import type { Right } from '@rugged/contract/people';
 import { checkShopRules, within } from '@rugged/core';
 import { Router } from 'express';
 import type { Store } from '../store/store';
 import { withLearned, withoutDone, withoutOpened } from '../store/opened';
 import { changed, route } from './route';
 
+/** Prices are the office's too; everything else is the owner's. */
+const neededFor = ({ version: _, ...change }: ShopChange): Right =>
+  Object.keys(change).every((field) => field === 'prices') ? 'tell' : 'run';
+
 /** `/api/shop`: the settings of the shop that asks. */
 export const shopRoutes = (store: Store): Router =>
   Router().patch(
     '/',
-    route(store, 'signed-in', shopChangeSchema, async (shop, { houseRules, prices, ...change }) => {
+    route(store, neededFor, shopChangeSchema, async (shop, { houseRules, prices, ...change }) => {
       if (houseRules) within('houseRules', () => checkShopRules(withoutOpened(houseRules)));
       const kept = {
         ...change,

@@ -16,7 +16,7 @@ export const testerRoutes = (store: Store): Router =>
   Router()
     .post(
       '/',
-      route(store, 'signed-in', newTesterSchema, async (shop, tester) => {
+      route(store, 'work', newTesterSchema, async (shop, tester) => {
         const made = await shop.create('testers', tester);
         if (tester.usual) await giveWay(shop, tester);
         return created(made);
@@ -24,7 +24,7 @@ export const testerRoutes = (store: Store): Router =>
     )
     .patch(
       '/:id',
-      route(store, 'signed-in', testerChangeSchema, async (shop, change, call) => {
+      route(store, 'work', testerChangeSchema, async (shop, change, call) => {
         const id = call.id('tester');
         const made = await shop.change('testers', id, change);
         if (made.outcome === 'changed' && made.row['usual'] === true)

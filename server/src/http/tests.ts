@@ -8,7 +8,7 @@ import { created, route } from './route';
 export const testRoutes = (store: Store): Router =>
   Router().post(
     '/',
-    route(store, 'signed-in', newTestSchema, async (shop, test) =>
+    route(store, 'work', newTestSchema, async (shop, test) =>
       created(
         await shop.create(
           'tests',

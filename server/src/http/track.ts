@@ -7,7 +7,7 @@ import { route } from './route';
 export const trackRoutes = (store: Store): Router =>
   Router().get(
     '/track',
-    route(store, 'signed-in', null, async (shop) => {
+    route(store, 'read', null, async (shop) => {
       // The latest word on each cylinder of each job; those nobody had predicted say nothing of the verdict.
       const rows = await shop.select<Track['misses'][number]>(
         `SELECT found, predicted, count(*)::int AS times FROM (

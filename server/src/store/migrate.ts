@@ -19,6 +19,7 @@ import { up as erasing } from './migrations/015-erasing';
 import { up as lists } from './migrations/016-lists';
 import { up as passwords } from './migrations/017-passwords';
 import { up as backups } from './migrations/018-backups';
+import { up as people } from './migrations/019-people';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -40,6 +41,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '016-lists': lists,
   '017-passwords': passwords,
   '018-backups': backups,
+  '019-people': people,
 };
 
 /** What a database of this version has run last. */

@@ -1,5 +1,6 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 import type {
+  AccountRow,
   ShopRow,
   PersonRow,
   OwnerRow,
@@ -26,6 +27,7 @@ export type Stored<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
 
 export interface Models {
   shops: Stored<ShopRow>;
+  accounts: Stored<AccountRow>;
   people: Stored<PersonRow>;
   owners: Stored<OwnerRow>;
   machines: Stored<MachineRow>;
@@ -51,8 +53,8 @@ const { ARRAY, UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE, DATEONLY, BLOB
 const id = { type: UUID, primaryKey: true };
 /** Of what changes later: its version, and the digest of what it was made from. */
 const changing = { version: { type: INTEGER, defaultValue: 1 }, madeFrom: TEXT };
-/** Of what is only added: when it came in, and why, where its job was closed. */
-const added = { receivedAt: DATE, amends: TEXT };
+/** Of what is only added: when it came in, why, where its job was closed, and whether an apprentice made it. */
+const added = { receivedAt: DATE, amends: TEXT, apprentice: BOOLEAN };
 const made = { id, shopId: UUID, jobId: UUID, madeAt: DATE, madeBy: UUID, ...added };
 
 /** Column types by table. Names are the wire's; the database's are the same in snake case. */
@@ -68,7 +70,8 @@ const TABLES = {
     prices: JSONB,
     version: changing.version,
   },
-  people: { id, shopId: UUID, name: TEXT, email: TEXT, passwordHash: TEXT, leftAt: DATE },
+  accounts: { id, email: TEXT, passwordHash: TEXT, lastShop: UUID },
+  people: { id, shopId: UUID, accountId: UUID, name: TEXT, role: TEXT, leftAt: DATE },
   owners: { id, shopId: UUID, name: TEXT, phone: TEXT, email: TEXT, note: TEXT, ...changing },
   machines: { id, shopId: UUID, ownerId: UUID, name: TEXT, serial: TEXT, note: TEXT, ...changing },
   engines: {
@@ -228,6 +231,7 @@ const INSIDE = new Set([
   'nextJobNumber',
   'feedSecret',
   'sheet',
+  'accountId',
   'passwordHash',
   'openedBy',
   'startedBy',

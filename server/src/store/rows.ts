@@ -11,6 +11,7 @@ import type {
   TestKind,
   Virtual,
 } from '@rugged/core';
+import type { Role } from '@rugged/contract/people';
 import type { PriceList } from '@rugged/core/decide';
 
 /** The rows as they are stored. Absent is null here and left out on the wire. */
@@ -27,12 +28,19 @@ export interface ShopRow {
   prices: PriceList | null;
   version: number;
 }
+/** What opens doors: an address and a password, of whoever it is in one shop or in several. */
+export interface AccountRow {
+  id: string;
+  email: string;
+  passwordHash: string;
+  lastShop: string | null;
+}
 export interface PersonRow {
   id: string;
   shopId: string;
+  accountId: string;
   name: string;
-  email: string;
-  passwordHash: string;
+  role: Role;
   /** Since then nobody is let in under it. */
   leftAt: Date | null;
 }

@@ -1,3 +1,4 @@
+import type { Role } from '@rugged/contract/people';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { askingAs } from './asking';
 import type { Who } from './who';
@@ -6,30 +7,38 @@ import type { Who } from './who';
 const TRUSTED_MS = 3000;
 const MOST_KEPT = 10_000;
 
-/** Whether somebody who signed in once may still ask: told by the database, trusted for moments. */
+/** What somebody who signed in once is in the shop, if they still are: told by the database, trusted for moments. */
 export class Standing {
-  private readonly known = new Map<string, { until: number; stands: Promise<boolean> }>();
+  private readonly known = new Map<string, { until: number; role: Promise<Role | undefined> }>();
 
   constructor(private readonly sequelize: Sequelize) {}
 
-  /** @throws what the database throws */
-  of(who: Who, now = Date.now()): Promise<boolean> {
+  /**
+   * @returns nothing for somebody who left
+   * @throws what the database throws
+   */
+  of(who: Who, now = Date.now()): Promise<Role | undefined> {
     const key = `${who.shopId} ${who.personId}`;
     const kept = this.known.get(key);
-    if (kept && kept.until > now) return kept.stands;
+    if (kept && kept.until > now) return kept.role;
     if (this.known.size >= MOST_KEPT) this.known.clear();
-    const stands = askingAs(who, () => this.ask(who));
-    this.known.set(key, { until: now + TRUSTED_MS, stands });
-    stands.catch(() => this.known.delete(key));
-    return stands;
+    const role = askingAs(who, () => this.ask(who));
+    this.known.set(key, { until: now + TRUSTED_MS, role });
+    role.catch(() => this.known.delete(key));
+    return role;
   }
 
-  private async ask({ personId, shopId }: Who): Promise<boolean> {
-    const found = await this.sequelize.query(
-      'SELECT 1 FROM people WHERE id = $1 AND shop_id = $2 AND left_at IS NULL',
+  /** What was known is asked anew here at once; at other servers within moments. */
+  forget(): void {
+    this.known.clear();
+  }
+
+  private async ask({ personId, shopId }: Who): Promise<Role | undefined> {
+    const [found] = await this.sequelize.query<{ role: Role }>(
+      'SELECT role FROM people WHERE id = $1 AND shop_id = $2 AND left_at IS NULL',
       { bind: [personId, shopId], type: QueryTypes.SELECT },
     );
-    return found.length > 0;
+    return found?.role;
   }
 }
 

@@ -23,7 +23,7 @@ export interface Store {
   /** What one of the questions that need no session is answered with: the shop behind an address, a link, a code. */
   known<T extends object>(question: Question, asked: string): Promise<T[]>;
 }
-type Question = 'account_of' | 'shop_of_feed' | 'shop_of_link' | 'shop_of_code';
+type Question = 'account_of' | 'places_of' | 'invitation_of' | 'shop_of_feed' | 'shop_of_link' | 'shop_of_code';
 
 export function openStore(sequelize: Sequelize): Store {
   return {

@@ -1,4 +1,5 @@
-import type { Bench } from '@rugged/contract';
+import { SECOND_LOOK } from '@rugged/contract/people';
+import type { Bench, Signature } from '@rugged/contract';
 import { PROCEDURE_TITLE } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { day } from '@/ui/format';
@@ -33,13 +34,15 @@ export function NotedPlate({ bench }: { bench: Bench }) {
         </View>
       ))}
       {bench.signatures.map(({ id, procedure, madeAt, by }) => (
-        <Words
-          key={id}
-          colour="dim"
-        >{`${PROCEDURE_TITLE[procedure]} signed ${day(madeAt)}${by ? ` by ${by}` : ''}.`}</Words>
+        <Words key={id} colour="dim">{`${SIGNED[procedure]} signed ${day(madeAt)}${by ? ` by ${by}` : ''}.`}</Words>
       ))}
     </Plate>
   );
 }
+
+const SIGNED: Readonly<Record<Signature['procedure'], string>> = {
+  ...PROCEDURE_TITLE,
+  [SECOND_LOOK]: 'The work of an apprentice',
+};
 
 const styles = StyleSheet.create({ plate: { gap: 8 }, note: { gap: 4 } });

@@ -3,6 +3,7 @@ import { useEffect, useEffectEvent, useLayoutEffect, useMemo, useRef, useState }
 import type { Bench } from '@rugged/contract';
 import { FlatList, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useJobs } from '@/data/jobs';
+import { useMay } from '@/data/session';
 import { useOutbox } from '@/data/use-outbox';
 import { KeptBadge } from '@/bench/kept-badge';
 import { howMany } from '@/ui/format';
@@ -33,6 +34,7 @@ export function BayScreen() {
     usePaused(search),
   );
   const { signal } = useOutbox();
+  const mayTakeIn = useMay('intake');
   useKeys({ n: () => router.push('/new-job'), '/': () => setSearching(true) });
   const chooseStatus = (next: 'open' | 'closed') => {
     Object.assign(bayPlace, { status: next, offset: 0, top: undefined });
@@ -64,9 +66,11 @@ export function BayScreen() {
       action={
         <View style={styles.actions}>
           <KeptBadge />
-          <Button kind="main" tall={false} onPress={() => router.push('/new-job')}>
-            New job
-          </Button>
+          {mayTakeIn ? (
+            <Button kind="main" tall={false} onPress={() => router.push('/new-job')}>
+              New job
+            </Button>
+          ) : null}
         </View>
       }
     >

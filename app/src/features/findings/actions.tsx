@@ -4,7 +4,7 @@ import { useRouter } from 'expo-router';
 import equal from 'fast-deep-equal';
 import { StyleSheet, View } from 'react-native';
 import { changeJob } from '@/data/jobs';
-import { useSignedIn } from '@/data/session';
+import { useMay, useSignedIn } from '@/data/session';
 import { Button } from '@/ui/button';
 import { downloadJson } from '@/ui/download';
 import { day } from '@/ui/format';
@@ -20,6 +20,7 @@ const opensAgain = (closedAt: string | undefined, now: number) =>
 /** What is done with a finished verdict: saved, judged by today's rules, closed. */
 export function Actions({ bench }: { bench: Bench }) {
   const tell = useNotice();
+  const may = useMay('judge');
   const { job } = bench;
   const name = `job-${job.number ?? job.id}`;
   const router = useRouter();
@@ -55,7 +56,7 @@ export function Actions({ bench }: { bench: Bench }) {
       <Button kind="ground" onPress={() => router.push(`/jobs/${job.id}/history`)}>
         Who changed what
       </Button>
-      {job.status === 'open' ? (
+      {!may ? null : job.status === 'open' ? (
         <Button kind="ground" onPress={close}>
           Close the job
         </Button>

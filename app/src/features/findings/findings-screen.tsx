@@ -16,6 +16,7 @@ import { OtherTables } from '@/bench/other-tables';
 import { ReadHerePlate } from '@/bench/read-here-plate';
 import { Runs } from '@/bench/runs';
 import { useVerdict } from '@/data/jobs';
+import { useMay } from '@/data/session';
 import { Button } from '@/ui/button';
 import { Columns } from '@/ui/columns';
 import { Folded } from '@/ui/folded';
@@ -26,6 +27,7 @@ import { Actions } from './actions';
 import { Headline } from './headline';
 import { OddTimesPlate } from './odd-times-plate';
 import { OverruleSheet } from './overrule-sheet';
+import { SecondLookPlate } from './second-look-plate';
 
 export const FindingsScreen = () => <BenchGate>{(bench) => <FindingsOf bench={bench} />}</BenchGate>;
 
@@ -56,6 +58,7 @@ function FindingsOf({ bench }: { bench: Bench }) {
 function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
   const router = useRouter();
   const [overruling, setOverruling] = useState<string>();
+  const may = useMay('judge');
   const decided = bench.decisions.length > 0;
   const to = (place: string) => () => router.push(`/jobs/${bench.job.id}/${place}`);
   return (
@@ -63,6 +66,7 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
       <Columns>
         <>
           <Headline bench={bench} judgement={judgement} />
+          <SecondLookPlate bench={bench} />
           <AmendedPlate bench={bench} />
           <MayBe bench={bench} judgement={judgement} />
           <NextAndUntested bench={bench} judgement={judgement} />
@@ -93,14 +97,16 @@ function Page({ bench, judgement }: { bench: Bench; judgement: Report }) {
             bench={bench}
             judgement={judgement}
             open
-            actions={(cylinder) => (
-              <View dataSet={{ print: 'hide' }}>
-                <Button
-                  icon="pencil-outline"
-                  onPress={() => setOverruling(cylinder)}
-                >{`Overrule cyl ${cylinder}`}</Button>
-              </View>
-            )}
+            actions={(cylinder) =>
+              !may ? null : (
+                <View dataSet={{ print: 'hide' }}>
+                  <Button
+                    icon="pencil-outline"
+                    onPress={() => setOverruling(cylinder)}
+                  >{`Overrule cyl ${cylinder}`}</Button>
+                </View>
+              )
+            }
           />
           <Cautions judgement={judgement} />
         </Folded>

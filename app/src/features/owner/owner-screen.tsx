@@ -3,6 +3,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useEraseOwner, useOwner } from '@/data/history';
+import { useMay } from '@/data/session';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { day } from '@/ui/format';
@@ -64,6 +65,7 @@ function Theirs({ file: { owner, machines } }: { file: OwnerFile }) {
 function Rights({ file: { owner, photos, erasedAt } }: { file: OwnerFile }) {
   const router = useRouter();
   const [asking, setAsking] = useState(false);
+  const [tells, runs] = [useMay('tell'), useMay('run')];
   return (
     <Plate label="What is kept of them" style={styles.plate}>
       <Label>What is kept of them</Label>
@@ -71,17 +73,19 @@ function Rights({ file: { owner, photos, erasedAt } }: { file: OwnerFile }) {
         An owner may ask for everything that is kept of them, and that nothing is known of them any more. Which of it
         the law lets you keep, and for how long, your books and your country say.
       </Words>
-      <Button icon="content-save-outline" onPress={() => window.open(`/api/owners/${owner.id}/archive.zip`, '_self')}>
-        Save all of it as an archive
-      </Button>
+      {tells ? (
+        <Button icon="content-save-outline" onPress={() => window.open(`/api/owners/${owner.id}/archive.zip`, '_self')}>
+          Save all of it as an archive
+        </Button>
+      ) : null}
       <Button onPress={() => router.push(`/history?record=${owner.id}`)}>Who changed what</Button>
       {erasedAt ? (
         <Words>{`Erased on ${day(erasedAt)}. The figures of their engines stay.`}</Words>
       ) : asking ? (
         <Erase owner={owner} photos={photos} onAway={() => setAsking(false)} />
-      ) : (
+      ) : runs ? (
         <Button onPress={() => setAsking(true)}>Erase who they are</Button>
-      )}
+      ) : null}
     </Plate>
   );
 }

@@ -8,6 +8,7 @@ import { useOutbox } from '@/data/use-outbox';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { day, dayAndTime } from '@/ui/format';
+import { handOver } from '@/ui/hand-over';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
@@ -90,7 +91,7 @@ function Kept({ bench, record, old, links }: { bench: Bench; record: PageRecord;
                 {
                   onSuccess: (link) => {
                     setAsking(false);
-                    void hand(link, record.page.title).then((how) => tell({ text: how }));
+                    void handOver(addressOf(link), record.page.title).then((how) => tell({ text: how }));
                   },
                   onError: failed,
                 },
@@ -109,21 +110,6 @@ function Kept({ bench, record, old, links }: { bench: Bench; record: PageRecord;
 }
 
 const addressOf = ({ path }: GivenLink) => `${location.origin}${path}`;
-
-/** Through what the device shares with, else onto the clipboard. */
-async function hand(link: GivenLink, title: string): Promise<string> {
-  const url = addressOf(link);
-  try {
-    if (typeof navigator.share === 'function') {
-      await navigator.share({ title, url });
-      return 'Link given';
-    }
-    await navigator.clipboard.writeText(url);
-    return 'Link copied';
-  } catch {
-    return 'Link made: it stands under the page';
-  }
-}
 
 function Link({ jobId, link, title }: { jobId: string; link: GivenLink; title: string }) {
   const tell = useNotice();
@@ -149,7 +135,10 @@ function Link({ jobId, link, title }: { jobId: string; link: GivenLink; title: s
             {addressOf(link)}
           </Words>
           <View style={styles.row}>
-            <Button onPress={() => void hand(link, title).then((how) => tell({ text: how }))} style={styles.grow}>
+            <Button
+              onPress={() => void handOver(addressOf(link), title).then((how) => tell({ text: how }))}
+              style={styles.grow}
+            >
               Hand it over
             </Button>
             <Button

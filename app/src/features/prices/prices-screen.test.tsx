@@ -13,7 +13,7 @@ const prices = {
   },
 };
 const session = {
-  person: { id: 'p', name: 'Ines Varr', email: 'ines@tidewrack.example' },
+  person: { id: 'p', name: 'Ines Varr', email: 'ines@tidewrack.example', role: 'owner' },
   shop: { id: 's', name: 'Tidewrack', unit: 'psi', site: {}, houseRules: {}, prices, version: 3 },
   testers: [],
 } as unknown as Session;

@@ -1,23 +1,21 @@
 import { PRESSURE_UNITS, UNIT_SIGN } from '@rugged/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
-import { useSignedIn, useSignOut } from '@/data/session';
-import { useOutbox } from '@/data/use-outbox';
+import { StyleSheet } from 'react-native';
+import { useMay, useSignedIn } from '@/data/session';
 import { KeptBadge } from '@/bench/kept-badge';
 import { Button } from '@/ui/button';
 import { buzzes, chooseBuzz } from '@/ui/buzz';
 import { Choice } from '@/ui/choice';
 import { Columns } from '@/ui/columns';
 import { ago } from '@/ui/format';
-import { useNotice } from '@/ui/notice';
 import { chooseMainHand, useMainHand } from '@/ui/pad/main-hand';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { useTheme } from '@/ui/theme';
-import { Label, Strong, Title, Words } from '@/ui/words';
+import { Label, Strong, Words } from '@/ui/words';
 import { DatesPlate } from './dates-plate';
-import { OwnPassword } from './own-password';
+import { SignedInPlate } from './signed-in-plate';
 import { SitePlate } from './site-plate';
 import { TrackPlate } from './track-plate';
 import { useSaveShop } from '@/settings/use-save-shop';
@@ -39,7 +37,8 @@ const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }))
 
 /** The shop's settings and this device's. */
 export function ShopScreen() {
-  const { person, shop, testers, lastBackupAt } = useSignedIn();
+  const { shop, testers, lastBackupAt } = useSignedIn();
+  const run = useMay('run');
   const router = useRouter();
   const theme = useTheme();
   const thumb = useMainHand();
@@ -50,12 +49,16 @@ export function ShopScreen() {
       <Columns>
         <>
           <Plate label="Units and theme" style={styles.plate}>
-            <Choice
-              label="Unit of pressure"
-              options={UNITS}
-              chosen={shop.unit}
-              onChoose={(unit) => void save({ unit }, `Everything is shown in ${UNIT_SIGN[unit]}`)}
-            />
+            {run ? (
+              <Choice
+                label="Unit of pressure"
+                options={UNITS}
+                chosen={shop.unit}
+                onChoose={(unit) => void save({ unit }, `Everything is shown in ${UNIT_SIGN[unit]}`)}
+              />
+            ) : (
+              <Words>{`Everything is shown in ${UNIT_SIGN[shop.unit]}.`}</Words>
+            )}
             <Words colour="dim">
               For the whole shop. Figures are kept as they were read and only shown in this unit.
             </Words>
@@ -77,11 +80,13 @@ export function ShopScreen() {
             />
             {globalThis.isSecureContext === false ? <NotSecure /> : null}
           </Plate>
-          <SitePlate
-            key={`site-${shop.version}`}
-            site={shop.site}
-            onSave={(site) => save({ site }, 'New jobs are judged for this place')}
-          />
+          {run ? (
+            <SitePlate
+              key={`site-${shop.version}`}
+              site={shop.site}
+              onSave={(site) => save({ site }, 'New jobs are judged for this place')}
+            />
+          ) : null}
         </>
         <>
           <Plate label="Testers" style={styles.plate}>
@@ -113,6 +118,15 @@ export function ShopScreen() {
           <DatesPlate />
         </>
         <>
+          {run ? (
+            <Plate label="People" style={styles.plate}>
+              <Label>People</Label>
+              <Words colour="dim">Who is in the shop, what each may do, links that let somebody in.</Words>
+              <Button icon="account-outline" onPress={() => router.push('/people')}>
+                People
+              </Button>
+            </Plate>
+          ) : null}
           <TrackPlate />
           <Plate label="Who changed what" style={styles.plate}>
             <Label>Who changed what</Label>
@@ -129,13 +143,7 @@ export function ShopScreen() {
                 : 'None was made yet. Whoever runs the server makes one with npm run backup.'}
             </Words>
           </Plate>
-          <Plate label="Signed in" style={styles.plate}>
-            <Label>Signed in</Label>
-            <Title>{person.name}</Title>
-            <Words colour="dim">{person.email}</Words>
-            <OwnPassword />
-            <SignOut />
-          </Plate>
+          <SignedInPlate />
         </>
       </Columns>
     </Screen>
@@ -150,34 +158,5 @@ const NotSecure = () => (
     Where the server is started with --lan there is a secure page.
   </Words>
 );
-
-function SignOut() {
-  const router = useRouter();
-  const signOut = useSignOut();
-  const { entries } = useOutbox();
-  const tell = useNotice();
-  return (
-    <View style={styles.plate}>
-      {entries.length > 0 ? (
-        <Words>
-          <Strong>{`${entries.length} kept on this device. `}</Strong>They stay here and are sent when you sign in
-          again.
-        </Words>
-      ) : null}
-      <Button
-        icon="logout"
-        busy={signOut.isPending}
-        onPress={() =>
-          signOut.mutate(undefined, {
-            onSuccess: () => router.replace('/'),
-            onError: () => tell({ text: 'There is no signal. Signing out needs the server.' }),
-          })
-        }
-      >
-        Sign out
-      </Button>
-    </View>
-  );
-}
 
 const styles = StyleSheet.create({ plate: { gap: 10 } });

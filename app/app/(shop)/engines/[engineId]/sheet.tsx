@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('EngineSheetScreen');
+export default place('EngineSheetScreen', 'intake');

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('CompressionScreen');
+export default place('CompressionScreen', 'work');

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('CrankcaseScreen');
+export default place('CrankcaseScreen', 'work');

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('DecideScreen');
+export default place('DecideScreen', 'judge');

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('LeadsScreen');
+export default place('LeadsScreen', 'work');

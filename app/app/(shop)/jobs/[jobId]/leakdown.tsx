@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('LeakdownScreen');
+export default place('LeakdownScreen', 'work');

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('NotesScreen');
+export default place('NotesScreen', 'work');

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('OtherGaugesScreen');
+export default place('OtherGaugesScreen', 'work');

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('PagesScreen');
+export default place('PagesScreen', 'tell');

@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('ProcedureScreen');
+export default place('ProcedureScreen', 'work');

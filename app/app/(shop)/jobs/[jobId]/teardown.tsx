@@ -1,3 +1,3 @@
 import { place } from '@/features/place';
 
-export default place('TeardownScreen');
+export default place('TeardownScreen', 'work');

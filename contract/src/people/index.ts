@@ -1,0 +1,2 @@
+export * from './rights';
+export * from './second-look';
