@@ -18,6 +18,7 @@ import { pageRoutes } from './http/pages';
 import { joiningRoutes, peopleRoutes } from './http/people';
 import { photoRoutes } from './http/photos';
 import { keepable } from './http/keepable';
+import { changesLive, presenceRoutes } from './http/changes-live';
 import { accessLog } from './http/access-log';
 import { notFound, onError } from './http/problem';
 import { readingRoutes } from './http/readings';
@@ -29,6 +30,7 @@ import { testerRoutes } from './http/testers';
 import { testRoutes } from './http/tests';
 import { trackRoutes } from './http/track';
 import { webApp } from './http/web-app';
+import { Ear } from './live/heard';
 import { checkSchema } from './store/prepare';
 import { ANSWERED_MS, connect } from './store/sequelize';
 import { openStore, type Store } from './store/store';
@@ -45,11 +47,14 @@ export interface Server {
 /** The whole server on a prepared database. It keeps no state of its own: several may stand behind one address. */
 export async function createServer({
   databaseUrl,
+  listenUrl = databaseUrl,
   dist,
   address = addressOf({}),
   logLevel = 'error',
 }: {
   databaseUrl: string;
+  /** Straight to the database, where the other address is a pooler's. */
+  listenUrl?: string;
   dist?: string;
   address?: Address;
   /** At `info` one line a request. */
@@ -73,6 +78,7 @@ export async function createServer({
   });
   // A connection that dies while idle is replaced by the pool; without a listener it would end the process.
   pool.on('error', () => undefined);
+  const ear = new Ear(listenUrl);
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', 'weak');
@@ -80,7 +86,7 @@ export async function createServer({
   believeProxy(app, address);
   app.use(headers(address), knownHosts(address));
   app.use(compression());
-  app.use('/api', await api(store, pool, address));
+  app.use('/api', await api(store, pool, ear, address));
   // Whoever has the link of a page has no session.
   app.use('/p', pageDoor(store));
   if (dist) app.use(webApp(dist));
@@ -89,12 +95,13 @@ export async function createServer({
     app,
     store,
     close: async () => {
+      await ear.close();
       await Promise.all([pool.end(), store.sequelize.close()]);
     },
   };
 }
 
-async function api(store: Store, pool: pg.Pool, { behindTls }: Address): Promise<Router> {
+async function api(store: Store, pool: pg.Pool, ear: Ear, { behindTls }: Address): Promise<Router> {
   const routes = Router();
   routes.use((_req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
@@ -130,6 +137,8 @@ async function api(store: Store, pool: pg.Pool, { behindTls }: Address): Promise
   routes.use('/testers', testerRoutes(store));
   routes.use('/dates', dateRoutes(store));
   routes.use('/live', liveRoutes(store));
+  routes.use('/changes', changesLive(ear)(store));
+  routes.use('/presence', presenceRoutes(store));
   routes.use('/sensors', sensorRoutes(store));
   routes.use('/outcomes', trackRoutes(store));
   routes.use('/history', historyRoutes(store));

@@ -1,4 +1,4 @@
-import { routes } from './routes';
+import { firstOnly, isStream, routes } from './routes';
 import { type Agent, bench, reading, type ShopInTest, shopInTest } from './shop-in-test';
 import { READS, type Write, writesOf } from './ways-in';
 
@@ -73,7 +73,8 @@ function request(agent: Agent, route: string) {
   if (method === 'GET') {
     const read = READS.find((one) => one.split('?')[0]?.replace('ID', ':id') === where.slice(1));
     const query = read?.split('?')[1]?.replaceAll('ID', ids.job).replace('after=x', '').replace('before=9', '') ?? '';
-    return agent.get(`/api${at}${query ? `?${query}` : ''}`);
+    const asked = agent.get(`/api${at}${query ? `?${query}` : ''}`);
+    return isStream(route) ? asked.parse(firstOnly as never) : asked;
   }
   const body = writes.find(([way, to]) => way === method && `/${to()}` === at)?.[2]() ?? {};
   if (method === 'DELETE') return agent.delete(`/api${at}`);

@@ -2,6 +2,16 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { ADDED_NAMES } from '@rugged/contract';
 
+/** A stream has no end: it is enough that it began. */
+export const isStream = (route: string): boolean => route === 'GET /changes/live';
+export const firstOnly = (res: NodeJS.EventEmitter & { destroy(): void }, done: (e: null, body: string) => void) => {
+  res.once('data', (piece: Buffer) => {
+    done(null, String(piece));
+    res.destroy();
+  });
+  res.once('end', () => done(null, ''));
+};
+
 /** Every route as the sources have it: `POST /jobs`, `GET /jobs/:id`. */
 export function routes(): string[] {
   const at = path.join(__dirname, '..', 'src');
@@ -12,7 +22,7 @@ export function routes(): string[] {
       names.split(', ').map((name) => [name, `${file}.ts`] as const),
     ),
   );
-  const mounted = [...server.matchAll(/routes\.use\((?:'([^']+)', )?.*?(\w+)\(store\)\)/g)];
+  const mounted = [...server.matchAll(/routes\.use\((?:'([^']+)', )?.*?(\w+)(?:\(ear\))?\(store\)\)/g)];
   const own = (text: string, mount: string) =>
     [...text.matchAll(/\.(get|post|patch|delete|put)\(\s*['`]([^'`]*)['`]/g)]
       .filter(([, , where = '']) => where.startsWith('/'))

@@ -85,5 +85,25 @@ export const joiningSchema = Joi.object<Joining>({
 /** One device to sign out, or all (of one's own: all others). */
 export const endDevicesSchema = Joi.object<{ device?: string }>({ device: Joi.string().hex().length(64) });
 
+/** Somebody at a pad of a job. */
+export interface Present {
+  name: string;
+  doing: Doing;
+  cylinder?: string;
+}
+export const DOING = ['compression', 'leakdown', 'crankcase', 'others', 'teardown'] as const;
+export type Doing = (typeof DOING)[number];
+/** Where whoever asks is; nowhere on this job any more without `doing`. */
+export interface Presence {
+  jobId: string;
+  doing?: Doing;
+  cylinder?: string;
+}
+export const presenceSchema = Joi.object<Presence>({
+  jobId: id().required(),
+  doing: Joi.string().valid(...DOING),
+  cylinder: Joi.string().min(1).max(12),
+});
+
 /** From one shop to another of the same person. */
 export const otherShopSchema = Joi.object<{ shopId: string }>({ shopId: id().required() });

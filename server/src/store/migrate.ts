@@ -20,6 +20,7 @@ import { up as lists } from './migrations/016-lists';
 import { up as passwords } from './migrations/017-passwords';
 import { up as backups } from './migrations/018-backups';
 import { up as people } from './migrations/019-people';
+import { up as live } from './migrations/020-live';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -42,6 +43,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '017-passwords': passwords,
   '018-backups': backups,
   '019-people': people,
+  '020-live': live,
 };
 
 /** What a database of this version has run last. */

@@ -42,11 +42,11 @@ export class Standing {
   }
 }
 
-/** Whether a session is still there: a stream that began under it ends with it. */
-export async function sessionStands(sequelize: Sequelize, sid: string): Promise<boolean> {
-  const found = await sequelize.query('SELECT 1 FROM session WHERE sid = $1 AND expire > now()', {
-    bind: [sid],
-    type: QueryTypes.SELECT,
-  });
-  return found.length > 0;
+/** Which of these sessions are still there: a stream that began under one ends with it. */
+export async function sessionsStanding(sequelize: Sequelize, sids: readonly string[]): Promise<ReadonlySet<string>> {
+  const found = await sequelize.query<{ sid: string }>(
+    'SELECT sid FROM session WHERE sid = ANY($1) AND expire > now()',
+    { bind: [[...sids]], type: QueryTypes.SELECT },
+  );
+  return new Set(found.map(({ sid }) => sid));
 }
