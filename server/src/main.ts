@@ -5,11 +5,12 @@ import type { AddressInfo } from 'node:net';
 import type { Express } from 'express';
 import { addressOf } from './http/address';
 import { createServer } from './server';
+import { serveMetrics } from './http/metrics';
 import { isAway } from './http/problem';
 
 /**
  * Starts the server on a prepared database: DATABASE_URL (its own lesser login), PORT, HOST, APP_DIST (the built app),
- * TLS_CERT and TLS_KEY for a secure page; docs/security.md has the rest.
+ * TLS_CERT and TLS_KEY for a secure page; docs/operations.md has the rest.
  */
 async function main(): Promise<void> {
   const databaseUrl = process.env['DATABASE_URL'];
@@ -24,11 +25,17 @@ async function main(): Promise<void> {
   );
   const port = Number(process.env['PORT'] ?? 4180);
   const listener = await listening(server.app, port);
+  const metricsPort = process.env['METRICS_PORT'];
+  const watched =
+    metricsPort === undefined
+      ? undefined
+      : serveMetrics(server.metrics, Number(metricsPort), process.env['METRICS_HOST'] ?? '127.0.0.1');
   let stopping = false;
   const stop = () => {
     // A second signal changes nothing: what is answered now is answered.
     if (stopping) return;
     stopping = true;
+    watched?.close();
     listener.close(() => {
       void server.close().then(() => process.exit(0));
     });

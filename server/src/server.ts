@@ -1,6 +1,7 @@
 import compression from 'compression';
 import express, { type Express, Router } from 'express';
 import pg from 'pg';
+import type { Registry } from 'prom-client';
 import { bookRoutes } from './http/books';
 import { addedRoutes } from './http/added';
 import { type Address, addressOf, believeProxy, knownHosts } from './http/address';
@@ -20,7 +21,8 @@ import { photoRoutes } from './http/photos';
 import { keepable } from './http/keepable';
 import { changesLive, presenceRoutes } from './http/changes-live';
 import { accessLog } from './http/access-log';
-import { notFound, onError } from './http/problem';
+import { metricsOf } from './http/metrics';
+import { notFound, onError, Refusal } from './http/problem';
 import { readingRoutes } from './http/readings';
 import { whoAsks } from './http/route';
 import { sameOrigin } from './http/same-origin';
@@ -31,6 +33,7 @@ import { testRoutes } from './http/tests';
 import { trackRoutes } from './http/track';
 import { webApp } from './http/web-app';
 import { Ear } from './live/heard';
+import { QueryTypes } from 'sequelize';
 import { checkSchema } from './store/prepare';
 import { ANSWERED_MS, connect } from './store/sequelize';
 import { openStore, type Store } from './store/store';
@@ -41,6 +44,8 @@ const LARGEST_PHOTO = '1mb';
 export interface Server {
   app: Express;
   store: Store;
+  /** What whoever runs it watches. */
+  metrics: Registry;
   close(): Promise<void>;
 }
 
@@ -79,10 +84,11 @@ export async function createServer({
   // A connection that dies while idle is replaced by the pool; without a listener it would end the process.
   pool.on('error', () => undefined);
   const ear = new Ear(listenUrl);
+  const { registry, measure } = metricsOf(sequelize, ear);
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', 'weak');
-  app.use(accessLog(logLevel));
+  app.use(measure, accessLog(logLevel));
   believeProxy(app, address);
   app.use(headers(address), knownHosts(address));
   app.use(compression());
@@ -94,6 +100,7 @@ export async function createServer({
   return {
     app,
     store,
+    metrics: registry,
     close: async () => {
       await ear.close();
       await Promise.all([pool.end(), store.sequelize.close()]);
@@ -107,8 +114,13 @@ async function api(store: Store, pool: pg.Pool, ear: Ear, { behindTls }: Address
     res.setHeader('Cache-Control', 'no-store');
     next();
   });
+  // The process answers; and it can do its work: the database is there, and takes what is new.
+  routes.get('/alive', (_req, res) => void res.json({ ok: true }));
   routes.get('/health', async (_req, res) => {
-    await store.sequelize.query('SELECT 1');
+    const [row] = await store.sequelize.query<{ standby: boolean }>('SELECT pg_is_in_recovery() AS standby', {
+      type: QueryTypes.SELECT,
+    });
+    if (row?.standby) throw new Refusal(503, 'database-read-only', 'The database takes nothing new just now');
     res.json({ ok: true });
   });
   routes.use('/feeds', feed(store));

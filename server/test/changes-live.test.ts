@@ -1,4 +1,4 @@
-import http from 'node:http';
+import type http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { createServer, type Server } from '../src/server';
 import { bench, PASSWORD, reading, serverUrlOf, type ShopInTest, shopInTest } from './shop-in-test';

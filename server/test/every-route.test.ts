@@ -41,6 +41,7 @@ afterAll(() => shop.server.close());
 
 /** Nobody needs to be signed in for these. */
 const OPEN: ReadonlySet<string> = new Set([
+  'GET /alive',
   'GET /health',
   'POST /session',
   'DELETE /session',

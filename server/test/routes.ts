@@ -44,5 +44,5 @@ export function routes(): string[] {
     const next = text.slice(from + 1).search(/\nexport (const|function) /);
     return own(next < 0 ? text.slice(from) : text.slice(from, from + 1 + next), mount);
   });
-  return [...new Set([...found, 'GET /health'])].sort();
+  return [...new Set([...found, 'GET /alive', 'GET /health'])].sort();
 }

@@ -2,6 +2,7 @@ import { Slot } from 'expo-router';
 import { useEffect } from 'react';
 import { View } from 'react-native';
 import { outbox } from '@/data/client';
+import { useLiveChanges } from '@/data/live-changes';
 import { useSession } from '@/data/session';
 import { Broken } from '@/features/broken';
 import { AmendSheet } from '@/features/frame/amend-sheet';
@@ -19,6 +20,7 @@ export default function ShopLayout() {
   const c = useColours();
   const { data: session, isError, refetch } = useSession(true);
   const personId = session?.person.id;
+  useLiveChanges(session?.shop.id);
   useEffect(() => {
     outbox.signIn(personId);
   }, [personId]);

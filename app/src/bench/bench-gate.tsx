@@ -1,9 +1,10 @@
-import type { Bench } from '@rugged/contract';
+import type { Bench, Doing } from '@rugged/contract';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { type ReactNode, useEffect, useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import { amending } from '@/data/client';
 import { useBench } from '@/data/jobs';
+import { useBeingThere } from '@/data/presence';
 import { day } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { AmendForm } from './amend-form';
@@ -15,17 +16,19 @@ import { Title } from '@/ui/words';
 /**
  * Loads the job of the address and says so when it cannot: every screen of a job stands behind it.
  *
- * @param records a place for nothing but new entries: on a closed job it opens once somebody said why
+ * @param records a place for nothing but new entries, and for which: on a closed job it opens once somebody said why,
+ *   and the others are told that somebody is there
  */
-export function BenchGate({ records = false, children }: { records?: boolean; children(bench: Bench): ReactNode }) {
+export function BenchGate({ records, children }: { records?: Doing; children(bench: Bench): ReactNode }) {
   const router = useRouter();
-  const { jobId } = useLocalSearchParams<{ jobId: string }>();
+  const { jobId, cylinder } = useLocalSearchParams<{ jobId: string; cylinder?: string }>();
   const { bench, missing, isLoading, error, refetch } = useBench(jobId);
   const known = bench !== undefined;
   useEffect(() => {
     if (known) keepLastJob(jobId);
   }, [known, jobId]);
   const reason = useSyncExternalStore(amending.subscribe, () => amending.reasonOf(jobId));
+  useBeingThere(jobId, records, cylinder);
   if (bench) return records && bench.job.status === 'closed' && !reason ? <Closed bench={bench} /> : children(bench);
   return (
     <View style={{ flex: 1, padding: 12, justifyContent: 'center' }} role="main">

@@ -38,6 +38,12 @@ export interface Bench extends AddedOnBench {
   };
 }
 
+/** Who read, in the order in which they first did. @param here whoever reads on this device, before the server knows */
+export function readersOf({ tests, readings }: Pick<Bench, 'tests' | 'readings'>, here: string): string[] {
+  const read = readings.length > 0 ? readings : tests;
+  return [...new Set(read.map(({ by }) => by ?? here))];
+}
+
 /** Those readings that count: not superseded, not withdrawn, in the order they were taken. */
 export function countingReadings(readings: readonly ReadingRecord[]): ReadingRecord[] {
   const superseded = new Set(readings.flatMap((reading) => reading.supersedes ?? []));

@@ -11,6 +11,7 @@ import { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
 import { photosOf } from './pages';
 import { sameOrigin } from './same-origin';
+import { slowGuessing } from './slow-guessing';
 
 /** What stands behind a link that is still good. */
 interface Open {
@@ -45,7 +46,7 @@ export const pageDoor = (store: Store): Router =>
       res.type('woff2').sendFile(fontFile(name, 'woff2'));
     })
     // Links are tried by their owners; who tries many is guessing.
-    .use(slow(LINKS_A_MINUTE, 60_000, false), slow(GUESSES, 15 * 60_000, true))
+    .use(manyAtOnce(), slowGuessing(store, 'link', MOST_WRONG_LINKS, tooMany))
     .get('/:secret', async (req, res) => {
       const open = await opened(store, req.params.secret, true);
       if (!open) return gone(res);
@@ -97,7 +98,7 @@ export const pageDoor = (store: Store): Router =>
     .use((_req, res) => gone(res));
 
 const LINKS_A_MINUTE = 60;
-const GUESSES = 40;
+const MOST_WRONG_LINKS = 40;
 
 /** What comes in through a link is of whoever made it, and is told to have come through a link. */
 const scopeOf = (store: Store, { shopId, madeBy }: Pick<Open, 'shopId' | 'madeBy'>) =>
@@ -130,14 +131,10 @@ function gone(res: Response): void {
   res.status(410).type('html').send(goneHtml(FONTS));
 }
 
-const slow = (limit: number, windowMs: number, skipSuccessfulRequests: boolean): RequestHandler =>
-  rateLimit({
-    windowMs,
-    limit,
-    skipSuccessfulRequests,
-    legacyHeaders: false,
-    handler: (_req, res) => void res.status(429).type('html').send(goneHtml(FONTS)),
-  });
+const tooMany = (res: Response) => void res.status(429).type('html').send(goneHtml(FONTS));
+/** One address at one server: against load, not against guessing. */
+const manyAtOnce = (): RequestHandler =>
+  rateLimit({ windowMs: 60_000, limit: LINKS_A_MINUTE, legacyHeaders: false, handler: (_req, res) => tooMany(res) });
 
 /** Nobody indexes it, keeps it, frames it, or learns where it was opened from; it runs no script. */
 const quiet: RequestHandler[] = [

@@ -1,7 +1,6 @@
 import { randomInt, randomUUID } from 'node:crypto';
 import { LIVE_KINDS, type LiveKind } from '@rugged/contract/live';
 import express, { type Response, Router } from 'express';
-import rateLimit from 'express-rate-limit';
 import Joi from 'joi';
 import { QueryTypes, type Transaction } from 'sequelize';
 import {
@@ -20,6 +19,7 @@ import type { Store } from '../store/store';
 import { endWithSession } from './end-with-session';
 import { Refusal, refuse } from './problem';
 import { openRoute, route } from './route';
+import { slowGuessing } from './slow-guessing';
 
 /** So long a code joins, and a joined sensor may go on sending. */
 const HOURS = 4;
@@ -96,16 +96,10 @@ async function joinable(shop: ShopScope, kind: LiveKind) {
 }
 
 /** A sensor that sends under a wrong code is slowed down; one that is joined may send as fast as it likes. */
-const slowGuessing = () =>
-  rateLimit({
-    windowMs: 15 * 60_000,
-    limit: 30,
-    skipSuccessfulRequests: true,
-    legacyHeaders: false,
-    handler: () => {
-      throw new Refusal(429, 'too-many-tries', 'Too many wrong codes. Wait a quarter of an hour');
-    },
-  });
+const MOST_WRONG_CODES = 30;
+const tooManyCodes = () => {
+  throw new Refusal(429, 'too-many-tries', 'Too many wrong codes. Wait a quarter of an hour');
+};
 
 /**
  * `POST /api/sensor/<code>`: the sensor's own way in, without a session. Lines as text; the answer says how many
@@ -114,7 +108,7 @@ const slowGuessing = () =>
 export const sensorDoor = (store: Store): Router =>
   Router().post(
     '/:code',
-    slowGuessing(),
+    slowGuessing(store, 'code', MOST_WRONG_CODES, tooManyCodes),
     express.text({ type: () => true, limit: MOST_BYTES }),
     openRoute(null, async (_input, { req }) => {
       const { code } = req.params;

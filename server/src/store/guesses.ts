@@ -14,6 +14,7 @@ export async function guessesOf(sequelize: Sequelize, account: string, address: 
   );
   const { here = 0, account: atAccount = 0, address: fromAddress = 0 } = counts ?? {};
   return {
+    atAccount,
     /** Nobody is asked for a password any more. */
     isOver: here >= MOST.here || atAccount >= MOST.account,
     fromAddressIsOver: fromAddress >= MOST.address,

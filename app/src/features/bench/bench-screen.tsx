@@ -3,6 +3,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { useWindowDimensions } from 'react-native';
 import { useVerdict } from '@/data/jobs';
+import { PresentPlate } from '@/bench/present-plate';
 import { AmendedPlate } from '@/bench/amended-plate';
 import { MayBe } from '@/bench/causes/may-be';
 import { KeptBadge } from '@/bench/kept-badge';
@@ -46,6 +47,7 @@ function BenchOf({ bench }: { bench: Bench }) {
       <>
         {keysSheet}
         <WideBench bench={bench} verdict={verdict} onCylinder={test}>
+          <PresentPlate jobId={job.id} />
           <AmendedPlate bench={bench} />
           <NextCard bench={bench} verdict={verdict} />
           <Runs bench={bench} />
@@ -63,6 +65,7 @@ function BenchOf({ bench }: { bench: Bench }) {
     >
       {keysSheet}
       <PlanPlate bench={bench} verdict={verdict} onCylinder={test} />
+      <PresentPlate jobId={job.id} />
       <AmendedPlate bench={bench} />
       <NextCard bench={bench} verdict={verdict} short />
       {verdict.ok ? <MayBe bench={bench} judgement={verdict.judgement} /> : null}

@@ -19,7 +19,7 @@ import { CompressionPad } from './compression-pad';
 import { type CompressionPad as Pad, useCompressionPad } from './use-compression-pad';
 
 export const CompressionScreen = () => (
-  <BenchGate records>
+  <BenchGate records="compression">
     {(bench) => (
       <UnitOfPad pad={`compression.${bench.job.id}`}>
         <CompressionOf bench={bench} />

@@ -9,7 +9,9 @@ import { useCrankcaseTest } from './use-crankcase-test';
 import type { CaseConditions } from './records';
 import { Watch } from './watch';
 
-export const CrankcaseScreen = () => <BenchGate records>{(bench) => <CrankcaseOf bench={bench} />}</BenchGate>;
+export const CrankcaseScreen = () => (
+  <BenchGate records="crankcase">{(bench) => <CrankcaseOf bench={bench} />}</BenchGate>
+);
 
 /** The rig is shut, or the clock runs. */
 function CrankcaseOf({ bench }: { bench: Bench }) {

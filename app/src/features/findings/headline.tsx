@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { capital, CAUSE_NAME, type Engine, layoutOf, type Report } from '@rugged/core';
-import { openedOf } from '@rugged/contract/bench';
+import { openedOf, readersOf } from '@rugged/contract/bench';
 import { StyleSheet, View } from 'react-native';
 import { oddsText } from '@/bench/causes/shown-causes';
 import { shownStates } from '@/bench/shown-state';
@@ -21,7 +21,7 @@ export function Headline({ bench, judgement }: { bench: Bench; judgement: Report
   const several = engine.cylinders.length > 1;
   const overruled = [...shown.overruled].filter(([, { state }]) => state);
   const simulated = bench.tests.some(({ conditions }) => 'tester' in conditions && conditions.tester?.simulated);
-  const readers = [...new Set(bench.tests.map((test) => test.by ?? person.name))];
+  const readers = readersOf(bench, person.name);
   return (
     <Plate label="Headline">
       <Label>

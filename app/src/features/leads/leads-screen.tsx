@@ -16,7 +16,7 @@ import { useColours } from '@/ui/theme';
 import { FACE, RADIUS } from '@/ui/tokens';
 import { Figure, Label, Title, Words } from '@/ui/words';
 
-export const LeadsScreen = () => <BenchGate records>{(bench) => <LeadsOf bench={bench} />}</BenchGate>;
+export const LeadsScreen = () => <BenchGate records="compression">{(bench) => <LeadsOf bench={bench} />}</BenchGate>;
 
 const WAYS = [
   { value: 'clockwise', word: 'Clockwise' },

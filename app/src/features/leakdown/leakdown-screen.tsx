@@ -18,7 +18,7 @@ import { LeakdownPad } from './leakdown-pad';
 import { type LeakdownPad as Pad, useLeakdownPad } from './use-leakdown-pad';
 
 export const LeakdownScreen = () => (
-  <BenchGate records>
+  <BenchGate records="leakdown">
     {(bench) => (
       <UnitOfPad pad={`leakdown.${bench.job.id}`}>
         <LeakdownOf bench={bench} />

@@ -22,7 +22,9 @@ import { Screen } from '@/ui/screen';
 import { StateMark } from '@/ui/state-mark';
 import { Label, Strong, Words } from '@/ui/words';
 
-export const OtherGaugesScreen = () => <BenchGate records>{(bench) => <OtherGaugesOf bench={bench} />}</BenchGate>;
+export const OtherGaugesScreen = () => (
+  <BenchGate records="others">{(bench) => <OtherGaugesOf bench={bench} />}</BenchGate>
+);
 
 function OtherGaugesOf({ bench }: { bench: Bench }) {
   const router = useRouter();

@@ -1,4 +1,4 @@
-import { type Bench, decisionOf, openedSinceDecided } from '@rugged/contract/bench';
+import { type Bench, decisionOf, openedSinceDecided, readersOf } from '@rugged/contract/bench';
 import { PAGE_KINDS, type PageKind } from '@rugged/contract/page';
 import type { Report } from '@rugged/core';
 import { makePage, PAGE_TITLE, type PageFacts, short, suggestedLead, usualPage } from '@rugged/pages';
@@ -92,7 +92,7 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
       shop,
       unit: shop.unit,
       now,
-      readers: [...new Set(bench.tests.map((test) => test.by ?? person.name))],
+      readers: readersOf(bench, person.name),
       photos: [],
     }),
     [bench, report, decided, decision, shop, now, person.name],

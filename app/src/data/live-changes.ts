@@ -1,0 +1,116 @@
+import type { Present } from '@rugged/contract';
+import { useEffect, useSyncExternalStore } from 'react';
+import { keys, queryClient } from './client';
+
+const LIVE = '/api/changes/live';
+const NAME = 'rugged-live';
+
+/** What the shop's other phones do, as the server tells it. */
+type Told =
+  | { event: 'touched'; job: string }
+  | { event: 'present'; job: string; people: readonly Present[] }
+  | { event: 'again' };
+const EVENTS = ['touched', 'present', 'again'] as const;
+
+/** Who is at the pads of each job, beside whoever looks. */
+const present = new Map<string, readonly Present[]>();
+const listeners = new Set<() => void>();
+const NOBODY: readonly Present[] = [];
+
+function hear(told: Told): void {
+  if (told.event === 'present') {
+    present.set(told.job, told.people);
+    for (const listener of listeners) listener();
+    return;
+  }
+  // What is in sight is asked for again; everything else when it is opened.
+  void queryClient.invalidateQueries({ queryKey: told.event === 'touched' ? keys.bench(told.job) : ['bench'] });
+  void queryClient.invalidateQueries({ queryKey: keys.changes });
+}
+
+/** One stream, as long as it is wanted: it comes again by itself, and what was missed meanwhile is asked for. */
+function listen(onTold: (told: Told) => void): () => void {
+  const stream = new EventSource(LIVE);
+  let before = false;
+  stream.onopen = () => {
+    if (before) onTold({ event: 'again' });
+    before = true;
+  };
+  for (const event of EVENTS)
+    stream.addEventListener(event, ({ data }: MessageEvent<string>) =>
+      onTold({ event, ...(JSON.parse(data) as object) } as Told),
+    );
+  return () => stream.close();
+}
+
+/**
+ * Listens while the page is in sight. A browser keeps few connections to one server: of several tabs one listens and
+ * tells the others.
+ *
+ * @returns ends it
+ */
+function listenTogether(): () => void {
+  if (typeof EventSource === 'undefined') return () => undefined;
+  if (!('locks' in navigator) || typeof BroadcastChannel === 'undefined') return listen(hear);
+  const channel = new BroadcastChannel(NAME);
+  channel.onmessage = ({ data }: MessageEvent<Told>) => hear(data);
+  const over = new AbortController();
+  void navigator.locks
+    .request(
+      NAME,
+      { signal: over.signal },
+      () =>
+        new Promise<void>((resolve) => {
+          const close = listen((told) => {
+            hear(told);
+            channel.postMessage(told);
+          });
+          over.signal.addEventListener('abort', () => {
+            close();
+            resolve();
+          });
+          if (over.signal.aborted) {
+            close();
+            resolve();
+          }
+        }),
+    )
+    .catch(() => undefined);
+  return () => {
+    over.abort();
+    channel.close();
+  };
+}
+
+/** Hears what the shop's other phones do, as long as somebody is signed in and looks. */
+export function useLiveChanges(shopId: string | undefined): void {
+  useEffect(() => {
+    if (shopId === undefined) return;
+    let end: (() => void) | undefined;
+    const follow = () => {
+      if (document.visibilityState === 'visible') {
+        // Out of sight much may have happened: what is in sight now is asked for by its own rules.
+        end ??= listenTogether();
+        return;
+      }
+      end?.();
+      end = undefined;
+    };
+    follow();
+    document.addEventListener('visibilitychange', follow);
+    return () => {
+      document.removeEventListener('visibilitychange', follow);
+      end?.();
+      present.clear();
+    };
+  }, [shopId]);
+}
+
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => void listeners.delete(listener);
+};
+
+/** Who else is at a pad of this job just now. */
+export const usePresent = (jobId: string): readonly Present[] =>
+  useSyncExternalStore(subscribe, () => present.get(jobId) ?? NOBODY);
