@@ -13,6 +13,8 @@ const patterns = process.argv.slice(2).filter((word) => !word.startsWith('--'));
 const PACKAGES = ['core', 'contract', 'pages', 'cli', 'demo', 'server', 'app', 'scripts'];
 /** How often a property is tried, against what it says: less while somebody waits, far more in a long run. */
 const RUNS_TIMES = LONG ? '20' : '0.4';
+/** Tests that take minutes are there in a long run, and where somebody names them. */
+const MINUTES = LONG || patterns.length > 0 ? '1' : '';
 const out = (name) => path.join(projectDir, '.cache', name);
 const bin = (name) => path.join(projectDir, 'node_modules', '.bin', name);
 
@@ -27,7 +29,7 @@ function part(name, command, args, { cwd = projectDir, count, aloud = false } = 
   const child = spawn(command, args, {
     cwd,
     stdio: ['ignore', aloud ? 2 : 'pipe', aloud ? 2 : 'pipe'],
-    env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '', RUNS_TIMES },
+    env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', DATABASE_URL: '', RUNS_TIMES, LONG: MINUTES },
   });
   const said = [];
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', (piece) => said.push(piece));
@@ -176,6 +178,7 @@ const long = async () => {
   ensureChromium();
   await journeys();
   ensurePdfTools();
+  await jest('scripts', ['test/long/cluster.test.ts']);
   await jest('server', ['test/fuzz.test.ts']);
   for (const name of ['core', 'contract', 'pages', 'cli', 'demo']) await jest(name);
 };

@@ -91,9 +91,15 @@ test('a file that is none, one that is cut, and one of a newer version: nothing 
   fs.writeFileSync(cut, fs.readFileSync(file).subarray(0, 20_000));
   const words = path.join(dir, 'words');
   fs.writeFileSync(words, 'no backup at all');
-  await asked(database.url, (client) => client.query(`INSERT INTO schema_migrations (name) VALUES ('999-later')`));
+  await asked(database.url, (client) =>
+    client.query(
+      `INSERT INTO schema_migrations (name) VALUES ('999-later'); UPDATE schema_floor SET name = '999-later'`,
+    ),
+  );
   const { file: newer } = await scripts.backup(database.url, dir);
-  await asked(database.url, (client) => client.query(`DELETE FROM schema_migrations WHERE name = '999-later'`));
+  await asked(database.url, (client) =>
+    client.query(`DELETE FROM schema_migrations WHERE name = '999-later'; UPDATE schema_floor SET name = '019-people'`),
+  );
   for (const bad of [cut, words, newer, path.join(dir, 'nowhere')])
     await expect(scripts.restore(database, bad)).rejects.toThrow();
   const after = await asked(database.url, (client) => scripts.digests(client));
@@ -128,11 +134,12 @@ test('a database of an older version is kept before it is brought up to date', a
   expect(lying().filter((name) => !before.has(name))).toEqual([]);
   // As the version before left it.
   await asked(database.url, (client) =>
-    client.query(`DROP TABLE backups; DELETE FROM schema_migrations WHERE name = '018-backups'`),
+    client.query(`DROP TABLE presences; DROP FUNCTION tell_touched() CASCADE; DROP FUNCTION tell_present();
+      DELETE FROM schema_migrations WHERE name = '020-live'`),
   );
   await ready(database);
   const kept = lying().filter((name) => !before.has(name));
   expect(kept).toHaveLength(1);
   for (const name of kept) fs.rmSync(path.join(BACKUPS, name));
-  expect(await asked(database.url, async (client) => (await client.query('SELECT FROM backups')).rowCount)).toBe(0);
+  expect(await asked(database.url, async (client) => (await client.query('SELECT FROM presences')).rowCount)).toBe(0);
 }, 180_000);

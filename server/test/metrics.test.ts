@@ -1,4 +1,4 @@
-import http from 'node:http';
+import type http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { serveMetrics } from '../src/http/metrics';
 import { bench, type ShopInTest, shopInTest } from './shop-in-test';

@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import type { Migration } from './migration';
+import { SERVER_ROLE } from './rights';
 import { up as records } from './migrations/001-records';
 import { up as everyTest } from './migrations/002-every-test';
 import { up as opinionsAndSymptoms } from './migrations/003-opinions-and-symptoms';
@@ -49,6 +50,18 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
 /** What a database of this version has run last. */
 export const LATEST = Object.keys(MIGRATIONS).at(-1) as string;
 
+/**
+ * The last migration that a server of before cannot live with. What comes after it only adds: new servers stand beside
+ * old ones on it, until the last old one is stopped. A migration that takes away or changes a meaning is named here.
+ */
+const FLOOR = '019-people';
+const FLOOR_TABLE = `
+  CREATE TABLE IF NOT EXISTS schema_floor
+    (only_one boolean PRIMARY KEY DEFAULT true CHECK (only_one), name text NOT NULL);
+  INSERT INTO schema_floor (name) VALUES ('${FLOOR}')
+    ON CONFLICT (only_one) DO UPDATE SET name = greatest(schema_floor.name, excluded.name);
+  GRANT SELECT ON schema_floor TO ${SERVER_ROLE};`;
+
 const ADVISORY_LOCK = 727_001;
 
 /**
@@ -73,6 +86,8 @@ export async function migrate(sequelize: Sequelize, to?: string): Promise<string
       transaction,
     });
     await sequelize.query(`SELECT pg_advisory_xact_lock(${ADVISORY_LOCK})`, { transaction });
-    return (await umzug.up(to === undefined ? {} : { to })).map((migration) => migration.name);
+    const run = await umzug.up(to === undefined ? {} : { to });
+    if (to === undefined) await sequelize.query(FLOOR_TABLE, { transaction });
+    return run.map((migration) => migration.name);
   });
 }

@@ -12,7 +12,7 @@ export async function prepareDatabase(ownerUrl: string, serverPassword?: string,
   const sequelize = connect(ownerUrl, { patient: true });
   if (fresh) await sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public');
   const latest = await latestOf(sequelize);
-  if (latest !== undefined && latest > LATEST) {
+  if (latest !== undefined && latest > LATEST && !(await isUnderstood(sequelize))) {
     await sequelize.close();
     throw newer(latest);
   }
@@ -33,10 +33,10 @@ export async function isBehind(ownerUrl: string): Promise<boolean> {
   }
 }
 
-/** @throws in words when the database is not the one that this server knows */
+/** @throws in words when the database is not one that this server knows */
 export async function checkSchema(sequelize: Sequelize): Promise<void> {
   const latest = await latestOf(sequelize);
-  if (latest === LATEST) return;
+  if (latest === LATEST || (latest !== undefined && latest > LATEST && (await isUnderstood(sequelize)))) return;
   throw latest !== undefined && latest > LATEST
     ? newer(latest)
     : new Error('the database is not prepared for this version. Start it with npm start, which does that');
@@ -44,14 +44,23 @@ export async function checkSchema(sequelize: Sequelize): Promise<void> {
 
 const newer = (latest: string) => new Error(`the database is of a newer version (${latest}). Update this server first`);
 
+/** A newer database to which nothing but additions was made since: an older server works on it beside a newer one. */
+async function isUnderstood(sequelize: Sequelize): Promise<boolean> {
+  const [floor] = await sequelize
+    .query<{ name: string }>('SELECT name FROM schema_floor', { type: QueryTypes.SELECT })
+    .catch(nothingWithoutTable);
+  return floor !== undefined && floor.name <= LATEST;
+}
+
 /** What was run last on a database; nothing on an empty one. */
 async function latestOf(sequelize: Sequelize): Promise<string | undefined> {
   const names = await sequelize
     .query<{ name: string }>('SELECT name FROM schema_migrations ORDER BY name', { type: QueryTypes.SELECT })
-    .catch((error: { parent?: { code?: string } }) => {
-      if (error.parent?.code === NO_SUCH_TABLE) return [];
-      throw error;
-    });
+    .catch(nothingWithoutTable);
   return names.at(-1)?.name;
 }
 const NO_SUCH_TABLE = '42P01';
+function nothingWithoutTable(error: Error & { parent?: { code?: string } }): { name: string }[] {
+  if (error.parent?.code === NO_SUCH_TABLE) return [];
+  throw error;
+}
