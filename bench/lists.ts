@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { createServer, hashPassword, openStore, prepareDatabase } from '@rugged/server';
+import { addPerson, createServer, hashPassword, openStore, prepareDatabase } from '@rugged/server';
 import { fillShop } from './full-shop';
 import { inTurn, type Measured } from './measure';
 
@@ -32,13 +32,14 @@ const ASKED: readonly (readonly [what: string, path: string])[] = [
 /** Lists of a shop with 20,000 jobs and 200,000 readings among fifty, against those of one with 200 jobs. */
 export default async function bench(database: Database, say: (line: string) => void): Promise<Measured[]> {
   const owner = await prepareDatabase(database.url, database.serverPassword, true);
-  const { models } = openStore(owner);
+  const store = openStore(owner);
+  const { models } = store;
   const passwordHash = await hashPassword(PASSWORD);
   const shops = await Promise.all(
     Array.from({ length: SHOPS }, async (_, i) => {
       const [id, person, email] = [randomUUID(), randomUUID(), `p${i}@bench.example`];
       await models.shops.create({ id, name: `Shop ${i}`, unit: 'psi', site: {}, houseRules: {}, nextJobNumber: 1 });
-      await models.people.create({ id: person, shopId: id, name: 'Ines', email, passwordHash });
+      await addPerson(store, { id: person, shopId: id, name: 'Ines', email, passwordHash });
       return { id, person, email };
     }),
   );

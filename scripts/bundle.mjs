@@ -7,6 +7,7 @@ import { oneAtATime, projectDir } from './packages.mjs';
 const BUNDLES = {
   rugged: { entry: 'cli/src/main.ts', from: ['cli', 'core', 'contract'] },
   server: { entry: 'server/src/main.ts', from: ['server', 'pages', 'core', 'contract'] },
+  shop: { entry: 'server/src/shop-main.ts', from: ['server', 'pages', 'core', 'contract'] },
   prepare: { entry: 'demo/src/main.ts', from: ['demo', 'server', 'pages', 'core', 'contract'] },
 };
 

@@ -1,4 +1,4 @@
-import { SECOND_LOOK } from '../people/second-look';
+import { SECOND_LOOK } from '../people/rights';
 import {
   type JobFile,
   JOB_FILE_FORMAT,

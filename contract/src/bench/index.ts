@@ -5,3 +5,4 @@ export * from './changed-engine';
 export * from './counted';
 export * from './odd-times';
 export * from './plug-looks';
+export * from './second-look';

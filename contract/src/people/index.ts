@@ -1,2 +1,1 @@
 export * from './rights';
-export * from './second-look';

@@ -24,3 +24,7 @@ export const RIGHTS = {
 export type Right = keyof typeof RIGHTS;
 
 export const mayDo = (role: Role, right: Right): boolean => (RIGHTS[right] as readonly Role[]).includes(role);
+
+/** What is signed by whoever looked at an apprentice's work. */
+export const SECOND_LOOK = 'second-look';
+export type SecondLook = typeof SECOND_LOOK;

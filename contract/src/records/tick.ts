@@ -1,7 +1,7 @@
 import type { ProcedureName } from '@rugged/core';
 import { PROCEDURES, type Tick } from '@rugged/core/procedure';
 import Joi from 'joi';
-import { SECOND_LOOK, type SecondLook } from '../people/second-look';
+import { SECOND_LOOK, type SecondLook } from '../people/rights';
 import { id, instant } from './record';
 
 /** What somebody said of one step of a procedure. Only added; the latest counts. */

@@ -118,7 +118,7 @@ test('rolling: a newer server beside the old ones, those stopped one by one, and
   expect(kept).toEqual(expect.arrayContaining(acknowledged));
 }, 120_000);
 
-test('the primary killed in the middle: the standby takes over, nothing acknowledged is lost, all stay signed in', async () => {
+test('the primary killed: the standby takes over, nothing acknowledged is lost, all stay signed in', async () => {
   await signIn();
   // Somebody listens all the while, and is told that something may have been missed.
   const heard: string[] = [];

@@ -6,8 +6,9 @@ import {
   jobsQuerySchema,
   newJobSchema,
   toJobFile,
+  unseenWork,
 } from '@rugged/contract';
-import { type Right, unseenWork } from '@rugged/contract/people';
+import type { Right } from '@rugged/contract/people';
 import { judge, report } from '@rugged/core';
 import { Router } from 'express';
 import { benchesJson, benchJson, changedJson } from '../store/bench-query';

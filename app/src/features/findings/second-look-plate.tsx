@@ -1,5 +1,5 @@
-import type { Bench } from '@rugged/contract';
-import { SECOND_LOOK, unseenWork } from '@rugged/contract/people';
+import { type Bench, unseenWork } from '@rugged/contract/bench';
+import { SECOND_LOOK } from '@rugged/contract/people';
 import { StyleSheet } from 'react-native';
 import { outbox } from '@/data/client';
 import { addedEntry } from '@/data/recording';

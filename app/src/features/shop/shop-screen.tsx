@@ -142,6 +142,16 @@ export function ShopScreen() {
                 ? `Kept last ${ago(lastBackupAt)}, restored once and found the same.`
                 : 'None was made yet. Whoever runs the server makes one with npm run backup.'}
             </Words>
+            {run ? (
+              <>
+                <Words colour="dim">
+                  Everything of this shop in open formats, photographs beside it, to keep or to move elsewhere.
+                </Words>
+                <Button icon="content-save-outline" onPress={() => window.open('/api/shop/archive.zip', '_self')}>
+                  Save the whole shop as an archive
+                </Button>
+              </>
+            ) : null}
           </Plate>
           <SignedInPlate />
         </>

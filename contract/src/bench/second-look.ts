@@ -1,8 +1,5 @@
-import type { Bench } from '../bench/bench';
-
-/** What is signed by whoever looked at an apprentice's work. */
-export const SECOND_LOOK = 'second-look';
-export type SecondLook = typeof SECOND_LOOK;
+import { SECOND_LOOK } from '../people/rights';
+import type { Bench } from './bench';
 
 /** Work of an apprentice that nobody has signed for beside them. */
 export interface Unseen {

@@ -1,0 +1,45 @@
+// npm run shop -- out FILE [SHOP]: everything of a shop as an open archive. npm run shop -- in FILE: into a database
+// that does not have it.
+import { spawnSync } from 'node:child_process';
+import path from 'node:path';
+import { ensureBundle } from './bundle.mjs';
+import { startDatabase } from './database.mjs';
+import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
+
+/** @returns what it says */
+export async function shop(database, what, file, ...more) {
+  const bundle = await ensureBundle('shop');
+  const { status, stdout } = spawnSync(process.execPath, [bundle, what, path.resolve(file), ...more], {
+    cwd: projectDir,
+    stdio: ['ignore', 'pipe', 2],
+    encoding: 'utf8',
+    env: {
+      ...process.env,
+      OWNER_DATABASE_URL: database.url,
+      ...(database.serverPassword ? { SERVER_PASSWORD: database.serverPassword } : {}),
+    },
+  });
+  if (status !== 0) throw new Error('Nothing was done (see above)');
+  return JSON.parse(stdout);
+}
+
+async function main() {
+  const [what, file, ...more] = process.argv.slice(2);
+  if (!['in', 'out'].includes(what) || !file) throw new Error('Say what: npm run shop -- in FILE, or out FILE [SHOP]');
+  await ensurePackages();
+  const database = await startDatabase({ projectDir, log: () => undefined });
+  try {
+    const done = await shop(database, what, file, ...more);
+    if (what === 'out') return say(`${file}: ${done.shop}, ${done.jobs} jobs, ${done.photos} photographs.`);
+    say(`${done.shop} is in, and the same as in the archive.`);
+    say(`Its owner chooses a password at  /join#${done.link}  (behind this server's address; three days, once).`);
+  } finally {
+    await database.stop();
+  }
+}
+
+if (isMain(import.meta.url))
+  main().catch((error) => {
+    say(error.message);
+    process.exit(1);
+  });
