@@ -142,6 +142,15 @@ function ensureChromium() {
   aptInstall('chromium');
 }
 
+/** Debian's PgBouncer, for the test of a pooler in front of PostgreSQL. */
+function ensurePooler() {
+  if (fs.existsSync('/usr/sbin/pgbouncer')) return;
+  if (process.getuid?.() !== 0 || !fs.existsSync('/usr/bin/apt-get'))
+    throw new Error('The test of a pooler needs PgBouncer: install pgbouncer');
+  say('Installing PgBouncer (once) ...');
+  aptInstall('pgbouncer');
+}
+
 const everything = async () => {
   ensureChromium();
   ensurePdfTools();
@@ -179,7 +188,8 @@ const long = async () => {
   await journeys();
   ensurePdfTools();
   await jest('scripts', ['test/long/cluster.test.ts']);
-  await jest('server', ['test/fuzz.test.ts']);
+  ensurePooler();
+  await jest('server', ['test/fuzz.test.ts', 'test/long/pgbouncer.test.ts']);
   for (const name of ['core', 'contract', 'pages', 'cli', 'demo']) await jest(name);
 };
 

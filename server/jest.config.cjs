@@ -8,4 +8,6 @@ module.exports = {
   globalSetup: '<rootDir>/test/global-setup.ts',
   globalTeardown: '<rootDir>/test/global-teardown.ts',
   testTimeout: 60_000,
+  // What takes minutes, or a program that nothing else needs, is in npm run test:long.
+  testPathIgnorePatterns: process.env.LONG ? ['/node_modules/'] : ['/node_modules/', '/test/long/'],
 };

@@ -17,11 +17,12 @@ async function main(): Promise<void> {
   if (!databaseUrl) throw new Error('DATABASE_URL is not set');
   const address = addressOf(process.env);
   const listenUrl = process.env['LISTEN_DATABASE_URL'] ?? databaseUrl;
+  const pooled = process.env['DATABASE_POOLING'] === 'transaction';
   const dist = process.env['APP_DIST'];
   // Somebody who looks on wants to read what went wrong; a log wants every request.
   const logLevel = process.env['LOG_LEVEL'] ?? (process.stdout.isTTY ? 'error' : 'info');
   const server = await awaited(() =>
-    createServer({ databaseUrl, listenUrl, address, logLevel, ...(dist ? { dist } : {}) }),
+    createServer({ databaseUrl, listenUrl, pooled, address, logLevel, ...(dist ? { dist } : {}) }),
   );
   const port = Number(process.env['PORT'] ?? 4180);
   const listener = await listening(server.app, port);

@@ -53,6 +53,7 @@ export interface Server {
 export async function createServer({
   databaseUrl,
   listenUrl = databaseUrl,
+  pooled = false,
   dist,
   address = addressOf({}),
   logLevel = 'error',
@@ -60,12 +61,14 @@ export async function createServer({
   databaseUrl: string;
   /** Straight to the database, where the other address is a pooler's. */
   listenUrl?: string;
+  /** `databaseUrl` is that of a pooler which gives connections away between transactions. */
+  pooled?: boolean;
   dist?: string;
   address?: Address;
   /** At `info` one line a request. */
   logLevel?: string;
 }): Promise<Server> {
-  const sequelize = connect(databaseUrl);
+  const sequelize = connect(databaseUrl, { pooled });
   try {
     await checkSchema(sequelize);
   } catch (error) {
@@ -78,7 +81,7 @@ export async function createServer({
     max: 5,
     application_name: 'rugged-gauge-sessions',
     connectionTimeoutMillis: ANSWERED_MS,
-    statement_timeout: ANSWERED_MS,
+    ...(pooled ? {} : { statement_timeout: ANSWERED_MS }),
     query_timeout: ANSWERED_MS,
   });
   // A connection that dies while idle is replaced by the pool; without a listener it would end the process.

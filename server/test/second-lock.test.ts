@@ -41,7 +41,15 @@ const tables = async () =>
   ).map((row) => row as { name: string; locked: boolean; ofShop: boolean });
 
 /** Nobody has a shop yet when these are asked. */
-const OF_NO_SHOP = ['backups', 'beginnings', 'schema_migrations', 'server_secret', 'session', 'wrong_sign_ins'];
+const OF_NO_SHOP = [
+  'backups',
+  'beginnings',
+  'schema_floor',
+  'schema_migrations',
+  'server_secret',
+  'session',
+  'wrong_sign_ins',
+];
 
 /** Read by functions that know the shop by themselves. */
 const ASKED_ONLY = ['engine_words', 'job_words'];

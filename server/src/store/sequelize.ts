@@ -6,16 +6,19 @@ export const ANSWERED_MS = 4500;
 
 /**
  * @param patient for migrations: a statement may take as long as it takes
+ * @param pooled the address is that of a pooler that gives connections away between transactions
  */
-export function connect(url: string, { patient = false } = {}): Sequelize {
+export function connect(url: string, { patient = false, pooled = false } = {}): Sequelize {
   const sequelize = new Sequelize(url, {
     dialect: 'postgres',
     logging: false,
     pool: { max: 10, min: 1, acquire: ANSWERED_MS, idle: 10_000 },
     dialectOptions: {
       // The second for a database that is frozen, and cannot stop itself.
-      ...(patient ? {} : { statement_timeout: ANSWERED_MS, query_timeout: ANSWERED_MS }),
-      idle_in_transaction_session_timeout: 15_000,
+      ...(patient ? {} : { query_timeout: ANSWERED_MS }),
+      // A pooler takes no settings for a session: there they are the login's (docs/operations.md).
+      ...(patient || pooled ? {} : { statement_timeout: ANSWERED_MS }),
+      ...(pooled ? {} : { idle_in_transaction_session_timeout: 15_000 }),
       connectionTimeoutMillis: ANSWERED_MS - 500,
       application_name: 'rugged-gauge',
       keepAlive: true,
@@ -24,6 +27,6 @@ export function connect(url: string, { patient = false } = {}): Sequelize {
     retry: { max: 1 },
     define: { underscored: true, timestamps: false },
   });
-  speakForWhoAsks(sequelize);
+  speakForWhoAsks(sequelize, pooled);
   return sequelize;
 }
