@@ -230,7 +230,26 @@ test('the first shop of a database, by its link: filled in, opened, and the link
     await hand.button('Open the shop').click();
   };
   await fill('ada@mere.example');
+  // What comes in here, a question, a gauge: and it is a shop.
+  const started = Date.now();
+  await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
+  await hand.button('Motorcycle').click();
+  await expect(hand.button('Motorcycle')).toHaveAttribute('aria-pressed', 'true');
+  await hand.button('Warm or cold: Cold').click();
+  await expect(hand.button('Warm or cold: Cold')).toHaveAttribute('aria-pressed', 'true');
+  await hand.button('Put it in the register').click();
+  await page.getByLabel('Name', { exact: true }).fill('Bench gauge');
+  await page.getByLabel('Full scale').fill('300');
+  await page.getByLabel('Division').fill('5');
+  await hand.button('Save').or(hand.button('Keep')).or(hand.button('Put it in')).first().click();
+  await expect(page.getByText('In the register: Bench gauge.')).toBeVisible();
+  await hand.button('To the Bay').click();
   await expect(page.getByText('The bay is empty')).toBeVisible();
+  expect(Date.now() - started).toBeLessThan(180_000);
+  await page.goto('/new-job');
+  await hand.button('A new machine').click();
+  await expect(page.getByRole('group', { name: 'Works in' }).getByRole('button').first()).toHaveText('Motorcycle');
+  await page.goto('/');
   await page.reload();
   await expect(page.getByText('The bay is empty')).toBeVisible();
   await page.goto('/shop');

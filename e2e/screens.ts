@@ -319,6 +319,15 @@ export const SCREENS: readonly Screen[] = [
     },
   },
   {
+    name: 'first steps, with the form of a gauge',
+    wide: true,
+    open: async (page, hand) => {
+      await page.goto('/first-steps');
+      await hand.button('Another one').click();
+      await expect(page.getByLabel('Name', { exact: true }).first()).toBeVisible();
+    },
+  },
+  {
     name: 'people, one of them open',
     wide: true,
     open: async (page, hand) => {

@@ -75,6 +75,9 @@ ${speeds.map(speedRow).join('\n')}
 ${fs.readFileSync(path.join(projectDir, 'bench', 'over.md'), 'utf8').trim()}
 `;
 
+/** One that is no TypeScript. */
+const fromBench = (name) => import(pathToFileURL(path.join(projectDir, 'bench', `${name}.mjs`)).href);
+
 const benches = [
   ['judge', async () => (await loadBench('judge')).default()],
   [
@@ -111,15 +114,21 @@ const benches = [
     },
   ]),
   [
-    'in-hand',
-    async () =>
-      (await import(pathToFileURL(path.join(projectDir, 'bench', 'in-hand.mjs')).href)).default(projectDir, say),
+    'backup',
+    async () => {
+      const { startDatabase } = await import('./database.mjs');
+      const database = await startDatabase({ projectDir, name: 'pg-bench', log: () => undefined });
+      const { default: fill } = await loadBench('filled');
+      try {
+        return await (await fromBench('backup')).default(database, fill, say);
+      } finally {
+        await database.stop();
+      }
+    },
   ],
-  [
-    'needle',
-    async () =>
-      (await import(pathToFileURL(path.join(projectDir, 'bench', 'needle.mjs')).href)).default(projectDir, say),
-  ],
+  ['load', async () => (await fromBench('load')).default(say)],
+  ['in-hand', async () => (await fromBench('in-hand')).default(projectDir, say)],
+  ['needle', async () => (await fromBench('needle')).default(projectDir, say)],
 ];
 
 /** `npm run bench speed`: all that is a matter of time; the causes have a page of their own. */

@@ -9,6 +9,7 @@ export { EngineLabelScreen } from './engine-label/engine-label-screen';
 export { EngineSheetScreen } from './engine-sheet/engine-sheet-screen';
 export { EnginesScreen } from './engines/engines-screen';
 export { FindingsScreen } from './findings/findings-screen';
+export { FirstStepsScreen } from './first-steps/first-steps-screen';
 export { HistoryScreen } from './history/history-screen';
 export { HouseRulesScreen } from './house-rules/house-rules-screen';
 export { JoinScreen } from './join/join-screen';

@@ -3,6 +3,7 @@ import {
   checkHouseRules,
   defaultHouseRules,
   FAMILIES,
+  type Family,
   type HouseRules,
   type PressureUnit,
   PRESSURE_UNITS,
@@ -29,6 +30,8 @@ export interface Shop {
   houseRules: Partial<HouseRules>;
   /** What it asks for its jobs, and what they came to. */
   prices?: PriceList;
+  /** What comes in here: it stands first where a kind of engine is chosen. */
+  families?: Family[];
   version: number;
 }
 
@@ -52,6 +55,10 @@ export const shopChangeSchema = Joi.object<ShopChange>({
   unit: Joi.string().valid(...PRESSURE_UNITS),
   site: siteSchema,
   prices: priceListSchema,
+  families: Joi.array()
+    .items(Joi.string().valid(...FAMILIES))
+    .unique()
+    .max(FAMILIES.length),
   houseRules: houseRulesSchema.custom(
     bySense<Partial<HouseRules>>((rules) =>
       checkHouseRules({ ...defaultHouseRules({ family: 'motorcycle', cycle: 'four-stroke' }), ...rules }),

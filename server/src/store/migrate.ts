@@ -22,6 +22,7 @@ import { up as passwords } from './migrations/017-passwords';
 import { up as backups } from './migrations/018-backups';
 import { up as people } from './migrations/019-people';
 import { up as live } from './migrations/020-live';
+import { up as kinds } from './migrations/021-kinds';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -45,6 +46,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '018-backups': backups,
   '019-people': people,
   '020-live': live,
+  '021-kinds': kinds,
 };
 
 /** What a database of this version has run last. */

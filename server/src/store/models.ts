@@ -68,6 +68,7 @@ const TABLES = {
     nextJobNumber: INTEGER,
     feedSecret: TEXT,
     prices: JSONB,
+    families: JSONB,
     version: changing.version,
   },
   accounts: { id, email: TEXT, passwordHash: TEXT, lastShop: UUID },

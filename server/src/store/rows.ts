@@ -1,6 +1,7 @@
 import type {
   CauseName,
   Engine,
+  Family,
   HouseRules,
   PressureUnit,
   Purpose,
@@ -26,6 +27,7 @@ export interface ShopRow {
   nextJobNumber: number;
   feedSecret: string | null;
   prices: PriceList | null;
+  families: Family[] | null;
   version: number;
 }
 /** What opens doors: an address and a password, of whoever it is in one shop or in several. */

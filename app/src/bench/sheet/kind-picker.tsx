@@ -11,22 +11,26 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { FAMILY_WORD } from '@/bench/family-words';
+import { useSignedIn } from '@/data/session';
 import { Choice } from '@/ui/choice';
 import { MiniPlan } from '@/ui/engine-plan';
 import { useColours } from '@/ui/theme';
 import { LINE, RADIUS } from '@/ui/tokens';
 import { Strong } from '@/ui/words';
 
-const FAMILY_OPTIONS = FAMILIES.map((value) => ({ value, word: FAMILY_WORD[value] }));
+/** Those that come into the shop first. */
+const optionsOf = (first: readonly Family[]) =>
+  [...new Set([...first, ...FAMILIES])].map((value) => ({ value, word: FAMILY_WORD[value] }));
 
 /** What it is like: where it works, then how it is built. */
 export function KindPicker({ chosen, onChoose }: { chosen: KindName | undefined; onChoose(kind: KindName): void }) {
   const c = useColours();
+  const { shop } = useSignedIn();
   const [family, setFamily] = useState<Family | undefined>(chosen && KINDS_OF_ENGINE[chosen].family);
   const kinds = KIND_NAMES.filter((kind) => KINDS_OF_ENGINE[kind].family === family);
   return (
     <View style={styles.all}>
-      <Choice<Family> label="Works in" options={FAMILY_OPTIONS} chosen={family} onChoose={setFamily} />
+      <Choice<Family> label="Works in" options={optionsOf(shop.families ?? [])} chosen={family} onChoose={setFamily} />
       <View role="group" aria-label="Kind of engine" style={styles.kinds}>
         {kinds.map((kind) => (
           <TouchableRipple

@@ -35,7 +35,7 @@ export function BeginScreen() {
     void validate(({ newShopSchema }) => newShopSchema, { ...typed, email: typed.email.trim(), link }).then(
       (checked) => {
         setErrors(reasonsByField(checked));
-        if (checked.ok) begin.mutate(checked.value, { onSuccess: () => router.replace('/') });
+        if (checked.ok) begin.mutate(checked.value, { onSuccess: () => router.replace('/first-steps') });
       },
     );
   };

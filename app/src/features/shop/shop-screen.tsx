@@ -102,6 +102,7 @@ export function ShopScreen() {
               {"The shop's school on each matter practitioners disagree about, with what it changes."}
             </Words>
             <Button onPress={() => router.push('/house-rules')}>House rules</Button>
+            {run ? <Button onPress={() => router.push('/first-steps')}>First steps</Button> : null}
           </Plate>
           <Plate label="Books" style={styles.plate}>
             <Label>Books</Label>

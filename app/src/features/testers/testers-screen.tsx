@@ -11,7 +11,7 @@ import { Plate } from '@/ui/plate';
 import { Tiles } from '@/ui/columns';
 import { Screen } from '@/ui/screen';
 import { Label, Strong, Title, Words } from '@/ui/words';
-import { TesterForm } from './tester-form';
+import { TesterForm } from '@/bench/testers/tester-form';
 import { dayOf } from '@/bench/testers/unsuited';
 
 /** Every tester of the shop: what it is, what it fits, how old its comparison is. */

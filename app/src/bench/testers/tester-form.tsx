@@ -13,7 +13,7 @@ import { Field } from '@/ui/field';
 import { useNotice } from '@/ui/notice';
 import { Label, Words } from '@/ui/words';
 import { fieldsOf, type TesterFields, toTester } from './tester-fields';
-import { dayOf } from '@/bench/testers/unsuited';
+import { dayOf } from './unsuited';
 
 const UNITS = PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }));
 const KINDS = [
