@@ -81,6 +81,8 @@ export async function openPlace(
   globalThis.fetch = answer;
   const stored = new Map<string, string>();
   Object.assign(globalThis, {
+    addEventListener: () => undefined,
+    removeEventListener: () => undefined,
     navigator: { onLine: true },
     document: { title: '', documentElement: { style: {} }, body: { style: {} }, querySelector: () => null },
     localStorage: {

@@ -21,4 +21,5 @@ export const RECORD_WORD = {
   pages: 'Page',
   answers: 'Answer',
   page_links: 'Link of a page',
+  invitations: 'Link for somebody',
 } as const;

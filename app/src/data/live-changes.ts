@@ -28,19 +28,39 @@ function hear(told: Told): void {
   void queryClient.invalidateQueries({ queryKey: keys.changes });
 }
 
+const FIRST_WAIT_MS = 2000;
+const LONGEST_WAIT_MS = 30_000;
+
 /** One stream, as long as it is wanted: it comes again by itself, and what was missed meanwhile is asked for. */
 function listen(onTold: (told: Told) => void): () => void {
-  const stream = new EventSource(LIVE);
+  let stream: EventSource;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let waitMs = FIRST_WAIT_MS;
   let before = false;
-  stream.onopen = () => {
-    if (before) onTold({ event: 'again' });
-    before = true;
+  const open = () => {
+    stream = new EventSource(LIVE);
+    stream.onopen = () => {
+      if (before) onTold({ event: 'again' });
+      before = true;
+      waitMs = FIRST_WAIT_MS;
+    };
+    // A stream that is cut comes again by itself; one that was refused (a proxy without a server) never would.
+    stream.onerror = () => {
+      if (stream.readyState !== EventSource.CLOSED) return;
+      timer = setTimeout(open, waitMs);
+      waitMs = Math.min(2 * waitMs, LONGEST_WAIT_MS);
+    };
+    for (const event of EVENTS)
+      stream.addEventListener(event, ({ data }: MessageEvent<string>) =>
+        onTold({ event, ...(JSON.parse(data) as object) } as Told),
+      );
   };
-  for (const event of EVENTS)
-    stream.addEventListener(event, ({ data }: MessageEvent<string>) =>
-      onTold({ event, ...(JSON.parse(data) as object) } as Told),
-    );
-  return () => stream.close();
+  open();
+  return () => {
+    clearTimeout(timer);
+    stream.onerror = null;
+    stream.close();
+  };
 }
 
 /**

@@ -25,9 +25,9 @@ export function useBeingThere(jobId: string, doing: Presence['doing'], cylinder:
     // A page that is closed sends nothing any more but this.
     const closed = () =>
       navigator.sendBeacon('/api/presence', new Blob([JSON.stringify({ jobId })], { type: 'application/json' }));
-    window.addEventListener('pagehide', closed);
+    addEventListener('pagehide', closed);
     return () => {
-      window.removeEventListener('pagehide', closed);
+      removeEventListener('pagehide', closed);
       say({ jobId });
     };
   }, [jobId, doing]);

@@ -34,12 +34,16 @@ const WORD: Readonly<Record<string, string>> = {
   withdrawnAt: 'Withdrawn',
   endsAt: 'Ends',
   leftAt: 'Left',
+  role: 'Role',
+  usedAt: 'Used',
+  families: 'What comes in',
+  apprentice: 'By an apprentice',
   passwordHash: 'Password',
   feedSecret: 'Address of the calendar',
   secret: 'Address',
 };
 /** Keys that lead from row to row say nothing to anybody. */
-const SILENT = /(^|[a-z])Ids?$|^supersedes$|^(madeBy|takenBy|startedBy|openedBy)$/;
+const SILENT = /(^|[a-z])Ids?$|^supersedes$|^(forPerson|accountId|madeBy|takenBy|startedBy|openedBy)$/;
 /** Of a new row these are told above it. */
 const TOLD_ABOVE: ReadonlySet<string> = new Set(['kind', 'madeAt', 'takenAt', 'startedAt', 'openedAt']);
 
