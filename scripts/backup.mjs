@@ -53,19 +53,31 @@ export async function withClient(url, work) {
 export const sibling = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
 export const nameOf = (url) => new URL(url).pathname.slice(1);
 
-/** Rows and a digest of every table. */
-export async function digests(client) {
+/** So many tables and indexes of a backup are restored at once. */
+export const AT_ONCE = '--jobs=2';
+
+/**
+ * Rows and a digest of every table.
+ *
+ * @param others connections that see the same: the largest tables first, each takes the next one
+ */
+export async function digests(client, ...others) {
   const { rows } = await client.query(
-    `SELECT quote_ident(tablename) AS name FROM pg_tables WHERE schemaname = 'public' ORDER BY 1`,
+    `SELECT quote_ident(tablename) AS name FROM pg_tables WHERE schemaname = 'public'
+     ORDER BY pg_relation_size(('public.' || quote_ident(tablename))::regclass) DESC, 1`,
   );
   const all = {};
-  for (const { name } of rows) {
-    const { rows: found } = await client.query(
+  const next = async (one) => {
+    const { name } = rows.shift() ?? {};
+    if (name === undefined) return;
+    const { rows: found } = await one.query(
       `SELECT count(*)::int AS rows, coalesce(md5(string_agg(h, '' ORDER BY h)), '') AS digest
        FROM (SELECT md5(x::text) AS h FROM public.${name} x) hashed`,
     );
     all[name] = found[0];
-  }
+    await next(one);
+  };
+  await Promise.all([client, ...others].map(next));
   return all;
 }
 
@@ -84,13 +96,19 @@ export async function backup(url, dir, at = new Date()) {
       // Everything as it is at this moment, whatever is written meanwhile.
       await client.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
       const { rows } = await client.query('SELECT pg_export_snapshot() AS snapshot');
-      await run('pg_dump', ['--format=custom', `--snapshot=${rows[0].snapshot}`, `--file=${part}`], url);
-      return digests(client);
+      // Side by side: both look at the same moment.
+      const [found] = await Promise.all([
+        digests(client),
+        run('pg_dump', ['--format=custom', `--snapshot=${rows[0].snapshot}`, `--file=${part}`], url),
+      ]);
+      return found;
     });
     await withClient(url, (client) => client.query(`CREATE DATABASE "${scratch}"`));
     try {
-      await run('pg_restore', ['--exit-on-error', `--dbname=${scratch}`, part], url);
-      const restored = await withClient(sibling(url, scratch), digests);
+      await run('pg_restore', ['--exit-on-error', AT_ONCE, `--dbname=${scratch}`, part], url);
+      const restored = await withClient(sibling(url, scratch), (one) =>
+        withClient(sibling(url, scratch), (other) => digests(one, other)),
+      );
       const differ = Object.keys(there).filter((table) => !isDeepStrictEqual(there[table], restored[table]));
       if (differ.length > 0) throw new Error(`Restored it is not the same: ${differ.join(', ')}`);
     } finally {

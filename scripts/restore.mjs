@@ -1,7 +1,7 @@
 // npm run restore -- FILE: puts a backup in the place of the database. What stood there stays beside it.
 import fs from 'node:fs';
 import path from 'node:path';
-import { backup, BACKUPS, nameOf, run, sibling, withClient } from './backup.mjs';
+import { AT_ONCE, backup, BACKUPS, nameOf, run, sibling, withClient } from './backup.mjs';
 import { startDatabase } from './database.mjs';
 import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
 import { prepare } from './prepare.mjs';
@@ -23,7 +23,7 @@ export async function restore(database, file) {
   const admin = sibling(url, 'postgres');
   await withClient(admin, (client) => client.query(`CREATE DATABASE "${beside}"`));
   try {
-    await run('pg_restore', ['--exit-on-error', `--dbname=${beside}`, file], url);
+    await run('pg_restore', ['--exit-on-error', AT_ONCE, `--dbname=${beside}`, file], url);
     await prepare({ ...database, url: sibling(url, beside) }, '--restored');
     await withClient(admin, async (client) => {
       for (const [from, to] of [

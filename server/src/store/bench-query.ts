@@ -65,7 +65,12 @@ interface Touched {
  */
 async function textsOf(scope: ShopScope, rows: readonly Touched[]): Promise<string[]> {
   const { texts } = scope.store;
-  const found = new Map(rows.map(({ id, touched }) => [id, texts.get(`${id} ${touched}`)]));
+  const found = new Map(
+    rows.map(({ id, touched }) => {
+      const kept = texts.get(id);
+      return [id, kept?.touched === touched ? kept.bench : undefined];
+    }),
+  );
   const missing = rows.flatMap(({ id }) => (found.get(id) === undefined ? [id] : []));
   if (missing.length > 0) {
     const made = await scope.prepared<{ id: string; touched: string; bench: string }>(
@@ -75,7 +80,7 @@ async function textsOf(scope: ShopScope, rows: readonly Touched[]): Promise<stri
       missing,
     );
     for (const { id, touched, bench } of made) {
-      texts.set(`${id} ${touched}`, bench);
+      texts.set(id, { touched, bench });
       found.set(id, bench);
     }
   }

@@ -18,8 +18,8 @@ export interface Store {
   sequelize: Sequelize;
   models: Models;
   standing: Standing;
-  /** Benches as they were sent last, by job and the moment of their last change: never out of date. */
-  texts: LRUCache<string, string>;
+  /** The bench of each job as it was sent last, and of which moment: one that is of another is made anew. */
+  texts: LRUCache<string, { touched: string; bench: string }>;
   /** What one of the questions that need no session is answered with: the shop behind an address, a link, a code. */
   known<T extends object>(question: Question, asked: string): Promise<T[]>;
 }
@@ -30,7 +30,7 @@ export function openStore(sequelize: Sequelize): Store {
     sequelize,
     models: defineModels(sequelize),
     standing: new Standing(sequelize),
-    texts: new LRUCache({ maxSize: MOST_TEXT, sizeCalculation: (text) => text.length }),
+    texts: new LRUCache({ maxSize: MOST_TEXT, sizeCalculation: ({ bench }) => bench.length }),
     known: async (question, asked) => {
       const rows = await sequelize.query<Record<string, unknown>>(`SELECT * FROM ${question}($1)`, {
         bind: [asked],
