@@ -47,7 +47,7 @@ const VIEWS = [
   { name: 'bay-phone', ready: 'Job 412', ...PHONE, open: at('/') },
   { name: 'bay-wide', ready: 'Job 412', ...WIDE, open: at('/') },
   { name: 'bench-phone', ready: 'Engine sheet', ...PHONE, open: at(jobPlace(412)) },
-  { name: 'bench-wide-night', ready: 'Apr 25', ...WIDE, theme: 'night', open: at(jobPlace(418)) },
+  { name: 'bench-wide-night', ready: 'Engine, from above', ...WIDE, theme: 'night', open: at(jobPlace(418)) },
   { name: 'pad-phone', ready: 'Keep 119', ...PHONE, open: pad(415, '5', '119') },
   {
     name: 'live-wide-night',
