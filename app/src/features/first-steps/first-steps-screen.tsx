@@ -25,10 +25,9 @@ export function FirstStepsScreen() {
   const [adding, setAdding] = useState(false);
   const { families = [], houseRules } = shop;
   const toggle = (family: Family) =>
-    void save(
-      { families: families.includes(family) ? families.filter((one) => one !== family) : [...families, family] },
-      'Kept',
-    );
+    void save({
+      families: families.includes(family) ? families.filter((one) => one !== family) : [...families, family],
+    });
   const questions = MATTERS.filter(({ matter }) => (ASKED as readonly string[]).includes(matter));
   return (
     <Screen
@@ -69,9 +68,7 @@ export function FirstStepsScreen() {
                 hideLabel
                 options={SCHOOLS[matter].map((value) => ({ value, word: words[value] ?? value }))}
                 chosen={houseRules[matter] ?? SCHOOLS[matter][0]}
-                onChoose={(value) =>
-                  void save({ houseRules: { ...houseRules, [matter]: value } }, 'House rule changed')
-                }
+                onChoose={(value) => void save({ houseRules: { ...houseRules, [matter]: value } })}
               />
             </Plate>
           ))}
