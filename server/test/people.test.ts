@@ -158,6 +158,18 @@ test('an owner gives a new password by a link: it ends every session and the old
   await shop.agent.post(`/api/people/${id}/reset`).expect(409);
 });
 
+test('a link for a new password opens nothing once its person is in another shop too', async () => {
+  const two = await shop.addToShop('two@one.example', 'mechanic');
+  const link = linkOf(await shop.agent.post(`/api/people/${await idOf('two')}/reset`).expect(201));
+  await shop.addShop('other@other.example');
+  const other = await shop.signIn('other@other.example');
+  const theirs = await invite('reader', 'Two', other);
+  await join(nobody(), { link: theirs, name: 'Two', email: 'two@one.example' }).expect(201);
+  await join(nobody(), { link, password: NEXT }).expect(410);
+  await two.get('/api/session').expect(200);
+  await nobody().post('/api/session').send({ email: 'two@one.example', password: PASSWORD }).expect(201);
+});
+
 test('devices are listed, and signed out one by one or all but this one', async () => {
   const email = 'dev@one.example';
   const [phone, tablet, desk] = [

@@ -238,7 +238,11 @@ const JOINING = `
       AND x.ends_at > now() RETURNING x.* INTO i;
     IF NOT FOUND THEN RETURN QUERY SELECT 'gone', NULL::uuid, NULL::uuid, NULL::uuid; RETURN; END IF;
     IF i.for_person IS NOT NULL THEN
-      IF elsewhere(i.for_person) THEN RAISE EXCEPTION 'elsewhere' USING ERRCODE = 'insufficient_privilege'; END IF;
+      -- They came into another shop since the link was made: it would open that one too.
+      IF elsewhere(i.for_person) THEN
+        RETURN QUERY SELECT 'gone', NULL::uuid, NULL::uuid, NULL::uuid;
+        RETURN;
+      END IF;
       UPDATE accounts x SET password_hash = hash, last_shop = i.shop_id FROM people y
         WHERE y.id = i.for_person AND x.id = y.account_id AND y.left_at IS NULL RETURNING x.* INTO a;
       IF NOT FOUND THEN RETURN QUERY SELECT 'gone', NULL::uuid, NULL::uuid, NULL::uuid; RETURN; END IF;
