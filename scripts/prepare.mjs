@@ -5,13 +5,15 @@ import { ensureBundle } from './bundle.mjs';
 import { projectDir, say } from './packages.mjs';
 
 /**
+ * Runs one of our own programs under the login that owns the database.
+ *
  * @param database as startDatabase gives it
- * @param flags --demo, --fresh
- * @returns the secret of a link that makes the first shop, where there is none yet
+ * @param wrong what is said where it fails; what it said itself stands above
+ * @returns what it printed
  */
-export async function prepare(database, ...flags) {
-  const bundle = await ensureBundle('prepare');
-  const { status, stdout } = spawnSync(process.execPath, [bundle, ...flags], {
+export async function asOwner(database, name, args, wrong) {
+  const bundle = await ensureBundle(name);
+  const { status, stdout } = spawnSync(process.execPath, [bundle, ...args], {
     cwd: projectDir,
     stdio: ['ignore', 'pipe', 2],
     encoding: 'utf8',
@@ -21,8 +23,16 @@ export async function prepare(database, ...flags) {
       ...(database.serverPassword ? { SERVER_PASSWORD: database.serverPassword } : {}),
     },
   });
-  if (status !== 0) throw new Error('The database could not be made ready (see above)');
-  return stdout.trim() || undefined;
+  if (status !== 0) throw new Error(`${wrong} (see above)`);
+  return stdout;
+}
+
+/**
+ * @param flags --demo, --fresh
+ * @returns the secret of a link that makes the first shop, where there is none yet
+ */
+export async function prepare(database, ...flags) {
+  return (await asOwner(database, 'prepare', flags, 'The database could not be made ready')).trim() || undefined;
 }
 
 export const NOT_OURS = '--fresh empties the demo. DATABASE_URL names a database that is not ours: nothing is done';

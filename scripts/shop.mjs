@@ -1,27 +1,13 @@
 // npm run shop -- out FILE [SHOP]: everything of a shop as an open archive. npm run shop -- in FILE: into a database
 // that does not have it.
-import { spawnSync } from 'node:child_process';
 import path from 'node:path';
-import { ensureBundle } from './bundle.mjs';
 import { startDatabase } from './database.mjs';
 import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
+import { asOwner } from './prepare.mjs';
 
 /** @returns what it says */
-export async function shop(database, what, file, ...more) {
-  const bundle = await ensureBundle('shop');
-  const { status, stdout } = spawnSync(process.execPath, [bundle, what, path.resolve(file), ...more], {
-    cwd: projectDir,
-    stdio: ['ignore', 'pipe', 2],
-    encoding: 'utf8',
-    env: {
-      ...process.env,
-      OWNER_DATABASE_URL: database.url,
-      ...(database.serverPassword ? { SERVER_PASSWORD: database.serverPassword } : {}),
-    },
-  });
-  if (status !== 0) throw new Error('Nothing was done (see above)');
-  return JSON.parse(stdout);
-}
+const shop = async (database, what, file, ...more) =>
+  JSON.parse(await asOwner(database, 'shop', [what, path.resolve(file), ...more], 'Nothing was done'));
 
 async function main() {
   const [what, file, ...more] = process.argv.slice(2);
