@@ -98,7 +98,7 @@ test('a file that is none, one that is cut, and one of a newer version: nothing 
   );
   const { file: newer } = await scripts.backup(database.url, dir);
   await asked(database.url, (client) =>
-    client.query(`DELETE FROM schema_migrations WHERE name = '999-later'; UPDATE schema_floor SET name = '019-people'`),
+    client.query(`DELETE FROM schema_migrations WHERE name = '999-later'; UPDATE schema_floor SET name = '022-keys'`),
   );
   for (const bad of [cut, words, newer, path.join(dir, 'nowhere')])
     await expect(scripts.restore(database, bad)).rejects.toThrow();
@@ -132,7 +132,7 @@ test('a database of an older version is kept before it is brought up to date', a
   const before = new Set(lying());
   await ready(database);
   expect(lying().filter((name) => !before.has(name))).toEqual([]);
-  // As the version before left it.
+  // As a version before left it.
   await asked(database.url, (client) =>
     client.query(`ALTER TABLE shops DROP COLUMN families; DELETE FROM schema_migrations WHERE name = '021-kinds'`),
   );

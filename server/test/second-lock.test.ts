@@ -52,7 +52,7 @@ const OF_NO_SHOP = [
 ];
 
 /** Read by functions that know the shop by themselves. */
-const ASKED_ONLY = ['engine_words', 'job_words'];
+const ASKED_ONLY = ['engine_words', 'job_words', 'ways_in'];
 
 test('every table is behind the lock of its shop, but those that belong to none', async () => {
   const open = (await tables()).filter(({ locked }) => !locked).map(({ name }) => name);
@@ -147,16 +147,18 @@ describe('going round the first lock', () => {
   });
 });
 
-test('an id of another shop is told to be taken, and nothing of what is kept there', async () => {
-  const sent = { id: others.owner, name: 'Wil Tarn' };
-  const { body } = await shop.agent.post('/api/owners').send(sent).expect(409);
-  expect((body as { type: string }).type).toBe('urn:rugged-gauge:problem:id-taken');
+test('an id that another shop has is an id like any other: nothing is told of what is kept there', async () => {
+  await shop.agent.post('/api/owners').send({ id: others.owner, name: 'Wil Tarn' }).expect(201);
   const job = { id: others.job, engineId: ids.engine, complaint: 'mine', site: {}, openedAt: NOW };
-  await shop.agent.post('/api/jobs').send(job).expect(409);
-  // No number was burnt by it.
-  const first = await shop.agent
-    .post('/api/jobs')
-    .send({ ...job, id: randomUUID() })
-    .expect(201);
-  expect((first.body as { number: number }).number).toBe(2);
+  const made = await shop.agent.post('/api/jobs').send(job).expect(201);
+  expect((made.body as { number: number }).number).toBe(2);
+  // Sent again it is found, and over there nothing has changed.
+  await shop.agent.post('/api/jobs').send(job).expect(200);
+  expect(await shop.owner.models.jobs.count({ where: { id: others.job } })).toBe(2);
+  const theirs = await (await shop.signIn('rolf@two.example')).get(`/api/jobs/${others.job}`).expect(200);
+  const mine = await shop.agent.get(`/api/jobs/${others.job}`).expect(200);
+  expect([theirs.body, mine.body].map((body: { job: { complaint: string } }) => body.job.complaint)).toEqual([
+    'hard start',
+    'mine',
+  ]);
 });

@@ -41,10 +41,14 @@ export interface ShopInTest {
 }
 export type Agent = ReturnType<typeof supertest.agent>;
 
-/** A server with one shop and one signed-in person. */
-export async function shopInTest(): Promise<ShopInTest> {
-  const databaseUrl = await freshDatabase();
-  const server = await createServer({ databaseUrl: serverUrlOf(databaseUrl) });
+/**
+ * A server with one shop and one signed-in person.
+ *
+ * @param at a database, and a login of it that is not the server's own
+ */
+export async function shopInTest(at?: { databaseUrl: string; serverUrl: string }): Promise<ShopInTest> {
+  const databaseUrl = at?.databaseUrl ?? (await freshDatabase());
+  const server = await createServer({ databaseUrl: at?.serverUrl ?? serverUrlOf(databaseUrl) });
   const owner = openStore(connect(databaseUrl, { patient: true }));
   const ids = { shop: randomUUID(), person: randomUUID() };
   const newShop = (id: string, email: string) =>

@@ -62,8 +62,9 @@ async function stillMakesSense(shop: ShopScope, id: string, change: EngineChange
   const { cylinders } = change;
   if (!cylinders) return;
   const [read] = await shop.select<{ cylinder: string }>(
-    `SELECT r.figures->>'cylinder' AS cylinder FROM readings r JOIN tests t ON t.id = r.test_id
-       JOIN jobs j ON j.id = t.job_id
+    `SELECT r.figures->>'cylinder' AS cylinder FROM readings r
+      JOIN tests t ON (t.shop_id, t.id) = (r.shop_id, r.test_id)
+       JOIN jobs j ON (j.shop_id, j.id) = (t.shop_id, t.job_id)
      WHERE r.shop_id = $1 AND j.engine_id = $2 AND j.status = 'open' AND r.figures ? 'cylinder'
        AND NOT (r.figures->>'cylinder' = ANY($3)) LIMIT 1`,
     id,

@@ -22,7 +22,8 @@ interface Added {
  */
 export async function checkAdded(shop: ShopScope, { jobId, at, cylinder, amends }: Added): Promise<void> {
   const [job] = await shop.select<{ cylinders: string[]; number: number; closedAt: Date | null }>(
-    `SELECT e.cylinders, j.number, j.closed_at AS "closedAt" FROM jobs j JOIN engines e ON e.id = j.engine_id
+    `SELECT e.cylinders, j.number, j.closed_at AS "closedAt" FROM jobs j
+      JOIN engines e ON (e.shop_id, e.id) = (j.shop_id, j.engine_id)
      WHERE j.shop_id = $1 AND j.id = $2`,
     jobId,
   );

@@ -64,8 +64,8 @@ export const liveRoutes = (store: Store): Router =>
     '/',
     route(store, 'read', querySchema, async (shop, query, { req }) => {
       const [row] = await shop.select<{ engine: Engine; hidden: Virtual | null; site: Site }>(
-        `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, e.hidden, j.site FROM jobs j JOIN engines ` +
-          'e ON e.id = j.engine_id WHERE j.shop_id = $1 AND j.id = $2',
+        `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, e.hidden, j.site
+         FROM jobs j JOIN engines e ON (e.shop_id, e.id) = (j.shop_id, j.engine_id) WHERE j.shop_id = $1 AND j.id = $2`,
         query.jobId,
       );
       if (!row) throw refuse.missing('job');

@@ -113,7 +113,7 @@ async function opened(store: Store, secret: string, count = false): Promise<Open
   const [open] = await shop.select<Open>(
     `SELECT l.id AS "linkId", l.shop_id AS "shopId", l.made_by AS "madeBy",
        p.id AS "pageId", p.job_id AS "jobId", p.page,
-       (SELECT a.answer FROM answers a WHERE a.page_id = p.id AND a.through = 'link'
+       (SELECT a.answer FROM answers a WHERE (a.shop_id, a.page_id) = (p.shop_id, p.id) AND a.through = 'link'
         ORDER BY a.made_at DESC LIMIT 1) AS said
      FROM page_links l JOIN pages p ON p.id = l.page_id AND p.shop_id = l.shop_id
      WHERE l.shop_id = $1 AND l.secret = $2`,

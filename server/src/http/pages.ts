@@ -13,7 +13,7 @@ const SECRET_BYTES = 24;
 /** A link as the shop sees it: where it leads, how long, and how often it was opened. */
 const LINKS = `SELECT l.id, l.page_id AS "pageId", p.job_id AS "jobId", l.ends_at AS "endsAt",
     l.withdrawn_at AS "withdrawnAt", l.opened, l.last_opened_at AS "lastOpenedAt", '/p/' || l.secret AS path
-  FROM page_links l JOIN pages p ON p.id = l.page_id WHERE l.shop_id = $1`;
+  FROM page_links l JOIN pages p ON (p.shop_id, p.id) = (l.shop_id, l.page_id) WHERE l.shop_id = $1`;
 
 /** `/api/page-links` and `/api/pages/<id>.pdf`: pages on their way out of the shop. */
 export const pageRoutes = (store: Store): Router =>
@@ -34,7 +34,7 @@ export const pageRoutes = (store: Store): Router =>
         // Sent twice it is the same link: its secret is the one that was made first.
         await shop.select(
           `INSERT INTO page_links (id, shop_id, page_id, secret, ends_at, made_by)
-           VALUES ($2, $1, $3, $4, now() + make_interval(days => $5), $6) ON CONFLICT (id) DO NOTHING`,
+           VALUES ($2, $1, $3, $4, now() + make_interval(days => $5), $6) ON CONFLICT (shop_id, id) DO NOTHING`,
           id,
           pageId,
           secret,

@@ -44,8 +44,9 @@ async function contextOf(shop: ShopScope, reading: NewReading): Promise<Context>
   const [row] = await shop.select<Context>(
     `SELECT json_strip_nulls(${asJson('engines', 'e')}) AS engine, json_strip_nulls(${BOOKS}) AS books,
        json_strip_nulls(${asJson('tests', 't')}) AS test,
-       (SELECT count(*)::int FROM readings r WHERE r.test_id = t.id) AS readings
-     FROM tests t JOIN jobs j ON j.id = t.job_id JOIN engines e ON e.id = j.engine_id
+       (SELECT count(*)::int FROM readings r WHERE (r.shop_id, r.test_id) = (t.shop_id, t.id)) AS readings
+     FROM tests t JOIN jobs j ON (j.shop_id, j.id) = (t.shop_id, t.job_id)
+       JOIN engines e ON (e.shop_id, e.id) = (j.shop_id, j.engine_id)
      WHERE t.shop_id = $1 AND t.id = $2`,
     reading.testId,
   );

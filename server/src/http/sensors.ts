@@ -71,7 +71,7 @@ export const sensorRoutes = (store: Store): Router =>
           return {
             write: (res) => {
               endWithSession(store, req, res);
-              void shop.asked(() => relay(store, res, sensor, resumed));
+              void shop.asked(() => relay(shop, res, sensor, resumed));
             },
           };
         },
@@ -116,18 +116,18 @@ export const sensorDoor = (store: Store): Router =>
       const [pad] = await store.known<{ shopId: string }>('shop_of_code', String(code));
       if (!pad) throw noSuchCode();
       const shop = new ShopScope(store, { ...pad, personId: '' });
-      return { json: await shop.transaction((tx) => take(store, String(code), text, tx)) };
+      return { json: await shop.transaction((tx) => take(shop, String(code), text, tx)) };
     }),
   );
 
 const noSuchCode = () => new Refusal(404, 'no-such-code', 'No pad waits for a sensor with this code');
 
-async function take(store: Store, code: string, text: string, transaction: Transaction) {
+async function take({ store, shopId }: ShopScope, code: string, text: string, transaction: Transaction) {
   const ask = <T extends object>(sql: string, bind: Record<string, unknown>) =>
-    store.sequelize.query<T>(sql, { bind, transaction, type: QueryTypes.SELECT });
+    store.sequelize.query<T>(sql, { bind: { ...bind, shopId }, transaction, type: QueryTypes.SELECT });
   const [sensor] = await ask<Sensor & { listening: boolean }>(
     `SELECT id, kind, hello, taken, ended, coalesce(listened_at > now() - interval '2 seconds', false) AS listening
-     FROM sensors WHERE code = $code AND expires_at > now() FOR UPDATE`,
+     FROM sensors WHERE shop_id = $shopId AND code = $code AND expires_at > now() FOR UPDATE`,
     { code },
   );
   if (!sensor) throw noSuchCode();
@@ -137,21 +137,19 @@ async function take(store: Store, code: string, text: string, transaction: Trans
   if (!sensor.hello && !now.hello && now.lines.length > 0)
     throw new Refusal(409, 'hello-first', 'The first line of a sensor is its hello');
   for (const { from, samples, line } of now.lines)
-    await ask('INSERT INTO sensor_lines (sensor_id, from_sample, samples, line) VALUES ($id, $from, $samples, $line)', {
-      id: sensor.id,
-      from,
-      samples,
-      line,
-    });
+    await ask(
+      `INSERT INTO sensor_lines (shop_id, sensor_id, from_sample, samples, line)
+       VALUES ($shopId, $id, $from, $samples, $line)`,
+      { id: sensor.id, from, samples, line },
+    );
   if (now.hello || now.ended || now.lines.length > 0)
-    await ask('UPDATE sensors SET taken = $taken, ended = $ended, hello = coalesce($hello, hello) WHERE id = $id', {
-      id: sensor.id,
-      taken: now.taken,
-      ended: now.ended,
-      hello: now.hello ?? null,
-    });
+    await ask(
+      `UPDATE sensors SET taken = $taken, ended = $ended, hello = coalesce($hello, hello)
+       WHERE shop_id = $shopId AND id = $id`,
+      { id: sensor.id, taken: now.taken, ended: now.ended, hello: now.hello ?? null },
+    );
   if (now.taken > KEPT_SAMPLES && now.lines.length > 0)
-    await ask('DELETE FROM sensor_lines WHERE sensor_id = $id AND from_sample < $least', {
+    await ask('DELETE FROM sensor_lines WHERE shop_id = $shopId AND sensor_id = $id AND from_sample < $least', {
       id: sensor.id,
       least: now.taken - KEPT_SAMPLES,
     });
@@ -167,9 +165,14 @@ function readOf(text: string, taken: number): Brought {
 }
 
 /** What the sensor sends from now on, or from where the pad stood; asked of the database, so any server can. */
-async function relay(store: Store, res: Response, sensor: Sensor, resumed: JoinedPlace | undefined): Promise<void> {
+async function relay(
+  { store, shopId }: ShopScope,
+  res: Response,
+  sensor: Sensor,
+  resumed: JoinedPlace | undefined,
+): Promise<void> {
   const ask = <T extends object>(sql: string, bind: Record<string, unknown>) =>
-    store.sequelize.query<T>(sql, { bind: { ...bind, id: sensor.id }, type: QueryTypes.SELECT });
+    store.sequelize.query<T>(sql, { bind: { ...bind, shopId, id: sensor.id }, type: QueryTypes.SELECT });
   let place = resumed ?? { base: Number(sensor.taken), next: Number(sensor.taken) };
   let greeted = false;
   let marked = 0;
@@ -188,10 +191,10 @@ async function relay(store: Store, res: Response, sensor: Sensor, resumed: Joine
     while (!closed) {
       if (Date.now() - marked > MARKED_MS) {
         marked = Date.now();
-        await ask('UPDATE sensors SET listened_at = now() WHERE id = $id', {});
+        await ask('UPDATE sensors SET listened_at = now() WHERE shop_id = $shopId AND id = $id', {});
       }
       const [now] = await ask<Sensor & { open: boolean }>(
-        'SELECT hello, taken, ended, expires_at > now() AS open FROM sensors WHERE id = $id',
+        'SELECT hello, taken, ended, expires_at > now() AS open FROM sensors WHERE shop_id = $shopId AND id = $id',
         {},
       );
       if (!now?.open) break;
@@ -201,7 +204,7 @@ async function relay(store: Store, res: Response, sensor: Sensor, resumed: Joine
       }
       const lines = await ask<StoredLine>(
         `SELECT from_sample::int AS from, line FROM sensor_lines
-         WHERE sensor_id = $id AND from_sample + samples > $next ORDER BY from_sample LIMIT 400`,
+         WHERE shop_id = $shopId AND sensor_id = $id AND from_sample + samples > $next ORDER BY from_sample LIMIT 400`,
         { next: place.next },
       );
       const told = relayed(lines, place);

@@ -4,9 +4,14 @@ import type { ShopScope } from './scope';
 
 /** What people added to a job, each with who it was. */
 const made = (table: AddedName) =>
-  list(asJson(table, 'x', ", 'by', p.name"), `${table} x JOIN people p ON p.id = x.made_by WHERE x.job_id = j.id`);
+  list(
+    asJson(table, 'x', ", 'by', p.name"),
+    `${table} x JOIN people p ON (p.shop_id, p.id) = (x.shop_id, x.made_by)
+     WHERE (x.shop_id, x.job_id) = (j.shop_id, j.id)`,
+  );
 
-const TESTS = 'tests t JOIN people p ON p.id = t.started_by WHERE t.job_id = j.id';
+const TESTS = `tests t JOIN people p ON (p.shop_id, p.id) = (t.shop_id, t.started_by)
+  WHERE (t.shop_id, t.job_id) = (j.shop_id, j.id)`;
 
 /** The server's clock as an instant. */
 const NOW = instantOf('now()');
@@ -21,26 +26,30 @@ const BENCH = `json_strip_nulls(json_build_object(
   'tests', ${list(asJson('tests', 't', ", 'by', p.name"), TESTS)},
   'readings', ${list(
     asJson('readings', 'r', ", 'by', p.name"),
-    'readings r JOIN tests t ON t.id = r.test_id JOIN people p ON p.id = r.taken_by WHERE t.job_id = j.id',
+    `readings r JOIN tests t ON (t.shop_id, t.id) = (r.shop_id, r.test_id)
+       JOIN people p ON (p.shop_id, p.id) = (r.shop_id, r.taken_by)
+     WHERE (t.shop_id, t.job_id) = (j.shop_id, j.id)`,
   )},
   ${ADDED_NAMES.map((name) => `'${name}', ${made(name)}`).join(',\n  ')},
   'lastTime', (
     SELECT json_build_object('jobId', l.id, 'number', l.number, 'openedAt', l.opened_at, 'readings',
       (SELECT coalesce(json_agg(json_build_object('cylinder', r.figures->'cylinder', 'unit', r.figures->'unit',
         'peak', r.figures->'peak') ORDER BY r.taken_at), '[]'::json)
-       FROM readings r JOIN tests t ON t.id = r.test_id
-       WHERE t.job_id = l.id AND r.kind = 'compression' AND (r.figures->>'wet') IS DISTINCT FROM 'true'
+       FROM readings r JOIN tests t ON (t.shop_id, t.id) = (r.shop_id, r.test_id)
+       WHERE (t.shop_id, t.job_id) = (l.shop_id, l.id) AND r.kind = 'compression'
+         AND (r.figures->>'wet') IS DISTINCT FROM 'true'
          AND r.withdrawn IS NOT TRUE
-         AND NOT EXISTS (SELECT 1 FROM readings n WHERE n.supersedes = r.id AND n.test_id = r.test_id)))
+         AND NOT EXISTS (SELECT 1 FROM readings n WHERE (n.shop_id, n.supersedes) = (r.shop_id, r.id)
+           AND n.test_id = r.test_id)))
     FROM jobs l
-    WHERE l.engine_id = e.id AND l.id <> j.id AND l.opened_at < j.opened_at
+    WHERE (l.shop_id, l.engine_id) = (e.shop_id, e.id) AND l.id <> j.id AND l.opened_at < j.opened_at
     ORDER BY l.opened_at DESC LIMIT 1)
 ))::text`;
 
 const FROM = `FROM jobs j
-  JOIN engines e ON e.id = j.engine_id
-  JOIN machines m ON m.id = e.machine_id
-  JOIN owners o ON o.id = m.owner_id`;
+  JOIN engines e ON (e.shop_id, e.id) = (j.shop_id, j.engine_id)
+  JOIN machines m ON (m.shop_id, m.id) = (e.shop_id, e.machine_id)
+  JOIN owners o ON (o.shop_id, o.id) = (m.shop_id, m.owner_id)`;
 
 /** The bench of a job of this shop as JSON text, or nothing. */
 export async function benchJson(scope: ShopScope, jobId: string): Promise<string | undefined> {
@@ -67,7 +76,7 @@ async function textsOf(scope: ShopScope, rows: readonly Touched[]): Promise<stri
   const { texts } = scope.store;
   const found = new Map(
     rows.map(({ id, touched }) => {
-      const kept = texts.get(id);
+      const kept = texts.get(`${scope.shopId} ${id}`);
       return [id, kept?.touched === touched ? kept.bench : undefined];
     }),
   );
@@ -80,7 +89,7 @@ async function textsOf(scope: ShopScope, rows: readonly Touched[]): Promise<stri
       missing,
     );
     for (const { id, touched, bench } of made) {
-      texts.set(id, { touched, bench });
+      texts.set(`${scope.shopId} ${id}`, { touched, bench });
       found.set(id, bench);
     }
   }

@@ -20,8 +20,9 @@ export async function dueDates(scope: ShopScope): Promise<DueDate[]> {
       e.due_every_use AS "everyUse", e.due_every_months AS "everyMonths",
       (SELECT coalesce(json_agg(json_build_object(
          'at', j.opened_at, 'use', j.meter + coalesce(j.used_before, 0))), '[]')
-       FROM jobs j WHERE j.engine_id = e.id) AS visits
-    FROM engines e JOIN machines m ON m.id = e.machine_id JOIN owners o ON o.id = m.owner_id
+       FROM jobs j WHERE (j.shop_id, j.engine_id) = (e.shop_id, e.id)) AS visits
+    FROM engines e JOIN machines m ON (m.shop_id, m.id) = (e.shop_id, e.machine_id)
+      JOIN owners o ON (o.shop_id, o.id) = (m.shop_id, m.owner_id)
     WHERE e.shop_id = $1 AND (e.due_every_use IS NOT NULL OR e.due_every_months IS NOT NULL)
     ORDER BY e.name, e.id`);
   const dates = rows.flatMap(({ everyUse, everyMonths, visits, meterUnit, ...names }): DueDate[] => {

@@ -6,10 +6,12 @@ import type { ShopScope } from './scope';
 const ITEM = `json_strip_nulls(json_build_object(
   'engine', ${asJson('engines', 'e')}, 'machine', ${asJson('machines', 'm')}, 'owner', ${asJson('owners', 'o')},
   'books', ${BOOKS},
-  'jobs', (SELECT count(*) FROM jobs j WHERE j.engine_id = e.id),
+  'jobs', (SELECT count(*) FROM jobs j WHERE (j.shop_id, j.engine_id) = (e.shop_id, e.id)),
   'lastJobAt', l.opened_at, 'lastMeter', l.meter, 'usedBefore', l.used_before))`;
-const FROM = `FROM engines e JOIN machines m ON m.id = e.machine_id JOIN owners o ON o.id = m.owner_id
-  LEFT JOIN LATERAL (SELECT j.opened_at, j.meter, j.used_before FROM jobs j WHERE j.engine_id = e.id
+const FROM = `FROM engines e JOIN machines m ON (m.shop_id, m.id) = (e.shop_id, e.machine_id)
+  JOIN owners o ON (o.shop_id, o.id) = (m.shop_id, m.owner_id)
+  LEFT JOIN LATERAL (SELECT j.opened_at, j.meter, j.used_before FROM jobs j
+    WHERE (j.shop_id, j.engine_id) = (e.shop_id, e.id)
     ORDER BY j.opened_at DESC LIMIT 1) l ON true`;
 
 /** One engine of this shop, or nothing. */

@@ -23,6 +23,7 @@ import { up as backups } from './migrations/018-backups';
 import { up as people } from './migrations/019-people';
 import { up as live } from './migrations/020-live';
 import { up as kinds } from './migrations/021-kinds';
+import { up as keys } from './migrations/022-keys';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -47,16 +48,18 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '019-people': people,
   '020-live': live,
   '021-kinds': kinds,
+  '022-keys': keys,
 };
 
-/** What a database of this version has run last. */
-export const LATEST = Object.keys(MIGRATIONS).at(-1) as string;
+/** What a database of this version has run. */
+export const ALL: readonly string[] = Object.keys(MIGRATIONS);
+export const LATEST = ALL.at(-1) as string;
 
 /**
  * The last migration that a server of before cannot live with. What comes after it only adds: new servers stand beside
  * old ones on it, until the last old one is stopped. A migration that takes away or changes a meaning is named here.
  */
-const FLOOR = '019-people';
+const FLOOR = '022-keys';
 const FLOOR_TABLE = `
   CREATE TABLE IF NOT EXISTS schema_floor
     (only_one boolean PRIMARY KEY DEFAULT true CHECK (only_one), name text NOT NULL);

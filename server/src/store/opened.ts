@@ -8,7 +8,8 @@ export async function openedHere(scope: ShopScope): Promise<Opened> {
   const rows = await scope.select<{ family: keyof Opened; found: string; times: number }>(
     `SELECT family, found, count(*)::int AS times FROM (
        SELECT DISTINCT ON (o.job_id, o.cylinder) e.family, o.found
-       FROM outcomes o JOIN jobs j ON j.id = o.job_id JOIN engines e ON e.id = j.engine_id
+       FROM outcomes o JOIN jobs j ON (j.shop_id, j.id) = (o.shop_id, o.job_id)
+         JOIN engines e ON (e.shop_id, e.id) = (j.shop_id, j.engine_id)
        WHERE o.shop_id = $1 ORDER BY o.job_id, o.cylinder, o.made_at DESC, o.id) latest
      GROUP BY family, found ORDER BY family, found`,
   );
@@ -24,7 +25,8 @@ export async function doneHere(scope: ShopScope): Promise<NonNullable<PriceList[
        min(r.hours) AS "hoursLow", percentile_cont(0.5) WITHIN GROUP (ORDER BY r.hours) AS "hoursLikely",
        max(r.hours) AS "hoursHigh", min(r.parts_cost) AS "partsLow",
        percentile_cont(0.5) WITHIN GROUP (ORDER BY r.parts_cost) AS "partsLikely", max(r.parts_cost) AS "partsHigh"
-     FROM repairs r JOIN jobs j ON j.id = r.job_id JOIN engines e ON e.id = j.engine_id
+     FROM repairs r JOIN jobs j ON (j.shop_id, j.id) = (r.shop_id, r.job_id)
+       JOIN engines e ON (e.shop_id, e.id) = (j.shop_id, j.engine_id)
      WHERE r.shop_id = $1 AND r.repair IS NOT NULL AND r.hours IS NOT NULL AND r.parts_cost IS NOT NULL
      GROUP BY e.family, r.repair ORDER BY e.family, r.repair`,
   );

@@ -8,13 +8,16 @@ export async function ownerFile(scope: ShopScope, id: string): Promise<OwnerFile
     `SELECT json_strip_nulls(json_build_object('owner', ${asJson('owners', 'o')}, 'machines', (
        SELECT coalesce(json_agg(json_build_object('machine', ${asJson('machines', 'm')}, 'engines', (
          SELECT coalesce(json_agg(json_build_object('id', e.id, 'name', e.name,
-           'jobs', (SELECT count(*)::int FROM jobs j WHERE j.engine_id = e.id)) ORDER BY e.name, e.id), '[]'::json)
-         FROM engines e WHERE e.machine_id = m.id)) ORDER BY m.name, m.id), '[]'::json)
-       FROM machines m WHERE m.owner_id = o.id),
-       'photos', (SELECT count(*)::int FROM photos p JOIN jobs j ON j.id = p.job_id JOIN engines e ON e.id = j.engine_id
-         JOIN machines m ON m.id = e.machine_id WHERE m.owner_id = o.id AND p.image IS NOT NULL),
+           'jobs', (SELECT count(*)::int FROM jobs j WHERE (j.shop_id, j.engine_id) = (e.shop_id, e.id)))
+             ORDER BY e.name, e.id), '[]'::json)
+         FROM engines e WHERE (e.shop_id, e.machine_id) = (m.shop_id, m.id))) ORDER BY m.name, m.id), '[]'::json)
+       FROM machines m WHERE (m.shop_id, m.owner_id) = (o.shop_id, o.id)),
+       'photos', (SELECT count(*)::int FROM photos p JOIN jobs j ON (j.shop_id, j.id) = (p.shop_id, p.job_id)
+         JOIN engines e ON (e.shop_id, e.id) = (j.shop_id, j.engine_id)
+         JOIN machines m ON (m.shop_id, m.id) = (e.shop_id, e.machine_id)
+           WHERE (m.shop_id, m.owner_id) = (o.shop_id, o.id) AND p.image IS NOT NULL),
        'erasedAt', (SELECT max(c.at) FROM changes c
-         WHERE c.shop_id = o.shop_id AND c.record_id = o.id AND c.action = 'erased')
+         WHERE (c.shop_id, c.record_id) = (o.shop_id, o.id) AND c.action = 'erased')
      )) AS file FROM owners o WHERE o.shop_id = $1 AND o.id = $2`,
     id,
   );
@@ -24,7 +27,8 @@ export async function ownerFile(scope: ShopScope, id: string): Promise<OwnerFile
 /** The jobs of an owner's engines, the first first. */
 export async function jobsOf(scope: ShopScope, ownerId: string): Promise<{ id: string; number: number }[]> {
   return scope.select(
-    `SELECT j.id, j.number FROM jobs j JOIN engines e ON e.id = j.engine_id JOIN machines m ON m.id = e.machine_id
+    `SELECT j.id, j.number FROM jobs j JOIN engines e ON (e.shop_id, e.id) = (j.shop_id, j.engine_id)
+      JOIN machines m ON (m.shop_id, m.id) = (e.shop_id, e.machine_id)
      WHERE j.shop_id = $1 AND m.owner_id = $2 ORDER BY j.number`,
     ownerId,
   );

@@ -14,9 +14,11 @@ interface Place {
   personId: string;
 }
 
-/** The shops of an account, the one it was in last first. */
-export const placesOf = (store: Store, accountId: string): Promise<Place[]> =>
-  store.known<Place>('places_of', accountId);
+/** The shops of an account, the one it was in last first, the others by name. */
+export async function placesOf(store: Store, accountId: string): Promise<Place[]> {
+  const [last, ...others] = await store.known<Place>('places_of', accountId);
+  return last ? [last, ...others.sort((a, b) => a.shopName.localeCompare(b.shopName))] : [];
+}
 
 /** The address of somebody in this shop. */
 export async function accountOf(scope: ShopScope, accountId: string): Promise<{ email: string } | undefined> {

@@ -1,5 +1,5 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
-import { LATEST, migrate } from './migrate';
+import { ALL, LATEST, migrate } from './migrate';
 import { SERVER_ROLE } from './rights';
 import { connect } from './sequelize';
 
@@ -26,8 +26,8 @@ export async function prepareDatabase(ownerUrl: string, serverPassword?: string,
 export async function isBehind(ownerUrl: string): Promise<boolean> {
   const sequelize = connect(ownerUrl, { patient: true });
   try {
-    const latest = await latestOf(sequelize);
-    return latest !== undefined && latest < LATEST;
+    const run = await runOn(sequelize);
+    return run.length > 0 && ALL.some((name) => !run.includes(name));
   } finally {
     await sequelize.close();
   }
@@ -54,10 +54,13 @@ async function isUnderstood(sequelize: Sequelize): Promise<boolean> {
 
 /** What was run last on a database; nothing on an empty one. */
 async function latestOf(sequelize: Sequelize): Promise<string | undefined> {
-  const names = await sequelize
+  return (await runOn(sequelize)).at(-1);
+}
+async function runOn(sequelize: Sequelize): Promise<string[]> {
+  const rows = await sequelize
     .query<{ name: string }>('SELECT name FROM schema_migrations ORDER BY name', { type: QueryTypes.SELECT })
     .catch(nothingWithoutTable);
-  return names.at(-1)?.name;
+  return rows.map(({ name }) => name);
 }
 const NO_SUCH_TABLE = '42P01';
 function nothingWithoutTable(error: Error & { parent?: { code?: string } }): { name: string }[] {

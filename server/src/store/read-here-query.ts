@@ -22,9 +22,12 @@ export async function readByModel(scope: ShopScope, engineId: string): Promise<R
     `SELECT latest.kpa AS "kPa" FROM engines e
      CROSS JOIN LATERAL (
        SELECT array_agg((r.figures->>'peak')::double precision * ${KPA}) AS kpa
-       FROM jobs j JOIN tests t ON t.job_id = j.id JOIN readings r ON r.test_id = t.id
-       WHERE j.engine_id = e.id AND r.kind = 'compression' AND (r.figures->>'wet') IS DISTINCT FROM 'true'
-         AND r.withdrawn IS NOT TRUE AND NOT EXISTS (SELECT 1 FROM readings n WHERE n.supersedes = r.id)
+       FROM jobs j JOIN tests t ON (t.shop_id, t.job_id) = (j.shop_id, j.id)
+         JOIN readings r ON (r.shop_id, r.test_id) = (t.shop_id, t.id)
+       WHERE (j.shop_id, j.engine_id) = (e.shop_id, e.id) AND r.kind = 'compression'
+         AND (r.figures->>'wet') IS DISTINCT FROM 'true'
+         AND r.withdrawn IS NOT TRUE AND NOT EXISTS (SELECT 1 FROM readings n
+           WHERE (n.shop_id, n.supersedes) = (r.shop_id, r.id))
        GROUP BY j.id, j.opened_at ORDER BY j.opened_at DESC LIMIT 1) latest
      WHERE e.shop_id = $1 AND e.id <> $2 AND e.${of} = $3
      ORDER BY e.id LIMIT ${MOST}`,

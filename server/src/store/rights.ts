@@ -4,6 +4,9 @@ export const SERVER_ROLE = 'rugged_server';
 /** The shop that a connection speaks for just now; none where nobody said. */
 export const ASKING_SHOP = `(SELECT nullif(current_setting('rugged.shop', true), '')::uuid)`;
 
+/** Who asks, as the connection was told. */
+export const ASKING_PERSON = `nullif(current_setting('rugged.person', true), '')::uuid`;
+
 /**
  * The second lock on a table: its rows are there only for a connection that speaks for their shop, whatever a query
  * forgot to ask for, and the server may do to them what is named and nothing else.

@@ -54,7 +54,7 @@ export interface HowToCreate {
 
 /**
  * Creates a row under the id its client chose. The same request again finds its row; another one under that id differs.
- * A row of another shop under that id differs too, so that nothing is told of it.
+ * What another shop keeps under that id is its own, and makes no difference.
  *
  * @param check what must hold of a new row; what was kept once is never asked again, whatever has changed since
  */
@@ -66,8 +66,9 @@ export async function createOnce<M extends Model>(
 ): Promise<Created> {
   const changes = 'madeFrom' in model.getAttributes();
   const madeFrom = changes ? digestOf(row) : undefined;
-  const found = await model.findOne({ where: { id: row.id } as never, ...(transaction ? { transaction } : {}) });
-  if (found) return replayOf(found, shopId, row, madeFrom);
+  const where = { id: row.id, shopId } as never;
+  const found = await model.findOne({ where, ...(transaction ? { transaction } : {}) });
+  if (found) return replayOf(found, row, madeFrom);
   await check?.();
   try {
     const created = await model.create(
@@ -76,11 +77,11 @@ export async function createOnce<M extends Model>(
     );
     return { outcome: 'created', row: present(created) };
   } catch (error) {
-    // The same request twice at once: the other one was first. What this shop does not see is another's.
+    // The same request twice at once: the other one was first.
     if (!isOfId(error)) throw error;
     // Inside a transaction there is no going on after an error.
-    const first = transaction ? undefined : await model.findOne({ where: { id: row.id } as never });
-    return first ? replayOf(first, shopId, row, madeFrom) : { outcome: 'differs' };
+    const first = transaction ? undefined : await model.findOne({ where });
+    return first ? replayOf(first, row, madeFrom) : { outcome: 'differs' };
   }
 }
 
@@ -88,12 +89,11 @@ export async function createOnce<M extends Model>(
 const isOfId = (error: unknown): boolean =>
   error instanceof UniqueConstraintError && /_pkey$/.test((error.parent as { constraint?: string }).constraint ?? '');
 
-function replayOf(found: Model, shopId: string, row: Record<string, unknown>, madeFrom: string | undefined): Created {
+function replayOf(found: Model, row: Record<string, unknown>, madeFrom: string | undefined): Created {
   const stored = found.get({ plain: true }) as Record<string, unknown>;
   const same =
-    stored['shopId'] === shopId &&
-    ((madeFrom !== undefined && stored['madeFrom'] === madeFrom) ||
-      Object.entries(sentOf(row)).every(([field, value]) => sameValue(stored[field], value)));
+    (madeFrom !== undefined && stored['madeFrom'] === madeFrom) ||
+    Object.entries(sentOf(row)).every(([field, value]) => sameValue(stored[field], value));
   return same ? { outcome: 'replayed', row: present(found) } : { outcome: 'differs' };
 }
 

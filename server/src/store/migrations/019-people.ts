@@ -1,8 +1,5 @@
 import type { MigrationContext } from '../migration';
-import { askable, ASKING_SHOP, secured, SERVER_ROLE } from '../rights';
-
-/** Who asks, as the connection was told. */
-const ASKING_PERSON = `nullif(current_setting('rugged.person', true), '')::uuid`;
+import { askable, ASKING_PERSON, ASKING_SHOP, secured, SERVER_ROLE } from '../rights';
 
 /** Of what is only added it is kept whether an apprentice made it. */
 const ADDED = [
