@@ -28,6 +28,12 @@ const post = (path: string, body: object, agent: Agent = shop.agent) => agent.po
 const patch = (path: string, body: object) => shop.agent.patch(`/api/${path}`).send(body);
 
 describe('what was kept once is recognised before anything is checked', () => {
+  test('a note sent twenty times at once is one note, whichever of its keys it hurts', async () => {
+    const note = { id: randomUUID(), jobId: ids.job, about: 'other', text: 'once', madeAt: NOW };
+    const answers = await Promise.all(Array.from({ length: 20 }, () => post('notes', note)));
+    expect(answers.map(({ status }) => status).sort()).toEqual([...Array<number>(19).fill(200), 201]);
+  });
+
   test('a job sent twenty times at once is one job, and burns no number', async () => {
     const job = () => ({ id: randomUUID(), engineId: ids.engine, complaint: 'again', site: {}, openedAt: NOW });
     const one = job();

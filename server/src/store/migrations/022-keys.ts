@@ -56,7 +56,8 @@ async function keysWithTheShop({ sql, sequelize, transaction }: MigrationContext
   const sameAs = (one: readonly string[], other: readonly string[]) =>
     [...one].sort().join() === [...other].sort().join();
   const foreign = keys.filter(({ kind }) => kind === 'f');
-  const own = keys.filter(({ kind }) => kind !== 'f');
+  // Primary keys first: of two keys that a row sent twice hurts the database names the one that was made first.
+  const own = keys.filter(({ kind }) => kind !== 'f').sort((a, b) => a.kind.localeCompare(b.kind));
   const primary = (table: string) => own.find((key) => key.table === table && key.kind === 'p')?.columns ?? [];
   for (const { table, name } of foreign) await sql(`ALTER TABLE ${table} DROP CONSTRAINT ${name}`);
   for (const { table, name, kind, columns: named } of own) {
