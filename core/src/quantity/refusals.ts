@@ -115,6 +115,11 @@ export const REFUSALS = {
   // Virtual engines
   'virtual-missing': () => 'is required to simulate',
   'cannot-have-cause': ({ cause }: { cause: string }) => `this engine cannot have ${cause}`,
+  'does-not-run': () => 'is not possible: it does not run',
+  'not-at-its-top': ({ cylinder }: { cylinder: string }) => `needs cylinder ${cylinder} at its top first`,
+  'no-air-in': ({ cylinder }: { cylinder: string }) => `needs air in cylinder ${cylinder} first`,
+  'no-valves': () => 'is of a four-stroke: there are no valves',
+  'no-such-case': ({ name }: { name: string }) => `is ${name}, and there is no such case`,
   'no-lever': () => 'names lever-on, and this engine has no lever',
 
   // Decisions

@@ -69,7 +69,7 @@ const GROSS_ABOVE = 0.8;
 /** A step in which more than this share of the gas could pass is taken in parts, at most so many. */
 const PASSES_AT_ONCE = 0.02;
 const MOST_PARTS = 64;
-const STROKES_PER_PULL = 2;
+export const STROKES_PER_PULL = 2;
 /** However it labours, the crank keeps this share of its free speed until it is over the top. */
 const SLOWEST = 0.18;
 const RELEASE_MM2 = 14;

@@ -125,6 +125,7 @@ export function crankOnce(
   { virtual, starter, atmosphereKPa, random, has, job, nuisance }: Scene,
   cylinder: VirtualCylinder,
   oilCm3: number,
+  { strokes = STROKES[starter.kind], onStep }: Pick<Partial<CrankingOptions>, 'strokes' | 'onStep'> = {},
 ): Cranked {
   const tester = template(job, 'compression')?.tester;
   const gauge: VirtualGauge = {
@@ -135,10 +136,11 @@ export function crankOnce(
   const options: CrankingOptions = {
     atmosphereKPa,
     airK: AIR_K,
-    strokes: STROKES[starter.kind],
+    strokes,
     throttle: throttleOf({ has, job, nuisance }),
     heat: nuisance.heat,
     oilCm3,
+    ...(onStep ? { onStep } : {}),
     ...(virtual.ideal ? { ideal: virtual.ideal } : {}),
   };
   const speed = virtual.ideal ? starter : { ...starter, freeRpm: starter.freeRpm * (1 + 0.02 * random.normal()) };

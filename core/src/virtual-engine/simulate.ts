@@ -118,7 +118,11 @@ function doseMl(engine: Engine, cylinder: VirtualCylinder, dryKPa: number, atmos
 }
 
 /** What a gauge shows: one class error for the whole test, and the nearest mark. Negative is zero. */
-function needle(gauge: Gauge, random: Random | undefined, unit: PressureUnit | VacuumUnit): (kPa: number) => number {
+export function needle(
+  gauge: Gauge,
+  random: Random | undefined,
+  unit: PressureUnit | VacuumUnit,
+): (kPa: number) => number {
   if (!random) return (kPa) => fromKPa(kPa, unit);
   const error = random.between(-1, 1) * (gauge.accuracyPercentOfFullScale / 100) * gauge.fullScaleKPa;
   // A needle is read to half a division; its zero is set, so the error grows with the figure.

@@ -1,0 +1,73 @@
+import { decideBy, type DecidedOption, readyMade, type Troubles, type Trouble as Wrong, type Odds } from '../decide';
+import type { DecisionInput } from '../jobfile/decision';
+import { type PracticeCase, placesOf, truthAt } from './case';
+import { type Claims, claimAt, type Finding } from './answer';
+
+export const BUY = 'buy';
+export const WALK_AWAY = 'walk-away';
+/** Few bills are drawn: only means are asked for. */
+const DRAWS = 200;
+
+/** What is at each place, as certain as it is. */
+const certain = (finding: Finding): Odds =>
+  new Map<Wrong, number>(
+    finding === 'sound'
+      ? [['sound', 1]]
+      : [
+          [finding, 1],
+          ['sound', 0],
+        ],
+  );
+
+function troublesBy(places: readonly Odds[]): Troubles {
+  const [worst, ...others] = [...places].sort((a, b) => (a.get('sound') ?? 0) - (b.get('sound') ?? 0));
+  return { worst: worst ?? new Map([['sound', 1]]), others: others.filter((odds) => (odds.get('sound') ?? 0) < 0.5) };
+}
+const truly = (of: PracticeCase) => troublesBy(placesOf(of).map((place) => certain(truthAt(of, place))));
+
+/** What may be done about it: the options that a mechanic would write down, whatever it turns out to be. */
+export function optionsOf(of: PracticeCase): DecisionInput {
+  const { engine } = of.job;
+  const anything = troublesBy(
+    placesOf(of).map((place) => {
+      const all = [...claimAt(of, { [place]: {} }, place).keys()];
+      return new Map<Wrong, number>(all.map((finding) => [finding, 1 / all.length]));
+    }),
+  );
+  const { price: _, ...money } = of.money;
+  return { ...money, options: readyMade(engine, 'low', anything).options };
+}
+
+export interface JobWorth {
+  /** In money: what the machine is worth afterwards without the bill. */
+  left: number;
+  bill: number;
+}
+
+/** What every way to go on leaves, now that it is known what is wrong. For sale: what is gained by it. */
+export function worthOfJobs(of: PracticeCase): Map<string, JobWorth> {
+  return worthBy(of, truly(of));
+}
+
+/** The same by what somebody claims. */
+export const worthByClaims = (of: PracticeCase, claims: Claims): Map<string, JobWorth> =>
+  worthBy(of, troublesBy(placesOf(of).map((place) => claimAt(of, claims, place) as Odds)));
+
+function worthBy(of: PracticeCase, troubles: Troubles): Map<string, JobWorth> {
+  const { options } = decideBy(optionsOf(of), troubles, [], DRAWS);
+  const each = new Map(
+    options.map(({ name, valueLeft = 0, mean }: DecidedOption) => [name, { left: valueLeft, bill: mean }]),
+  );
+  const { price } = of.money;
+  if (price === undefined) return each;
+  const best = Math.max(...[...each.values()].map(({ left }) => left));
+  return new Map([
+    [BUY, { left: best - price, bill: price }],
+    [WALK_AWAY, { left: 0, bill: 0 }],
+  ]);
+}
+
+/** The way that leaves most; of those that leave as much the first. */
+export function bestJob(worth: ReadonlyMap<string, JobWorth>): string {
+  return [...worth].reduce((best, one) => (one[1].left > best[1].left + 1e-9 ? one : best))[0];
+}
