@@ -18,11 +18,13 @@ import {
   LOOKS,
   makeCase,
   markOf,
+  openUp,
   placesOf,
   type PracticeCase,
   readCaseName,
   surest,
   truthAt,
+  turned,
 } from '.';
 
 const some = (each: number): PracticeCase[] =>
@@ -238,6 +240,34 @@ describe('hands', () => {
     const saw = makeCase(caseName('two-stroke', 3));
     expect(() => act(saw, begin(saw), { do: 'look', at: 'valve-train' })).toThrow(/no valves/);
   });
+});
+
+test('the needle that is seen ends where the reading stands', () => {
+  for (const of of few) {
+    const [cylinder = ''] = of.job.engine.cylinders;
+    const seen = turned(of, begin(of), cylinder);
+    for (const strokes of [2, 5]) {
+      const reading = act(of, begin(of), { do: 'crank', cylinder, strokes }).compression[0]?.reading;
+      expect([of.name, seen.strokes.slice(0, strokes)]).toEqual([of.name, reading?.strokes]);
+    }
+    expect(Math.max(...seen.needle)).toBeGreaterThan(0);
+    expect(seen.ends.at(-1)).toBeCloseTo(seen.needle.length / seen.hz, 0);
+  }
+});
+
+test('opened, it shows what every place has, and why each reading read so', () => {
+  for (const of of few) {
+    const { work } = followPlan(of);
+    const { places, readings } = openUp(of, work);
+    expect(places.map(({ place, finding }) => [place, finding])).toEqual(
+      placesOf(of).map((place) => [place, truthAt(of, place)]),
+    );
+    expect(readings).toHaveLength(work.compression.length);
+    const [cylinder = ''] = of.job.engine.cylinders;
+    if (of.rule.ready) continue;
+    const shut = act(of, begin(of), { do: 'crank', cylinder, strokes: 7 });
+    expect(openUp(of, shut).readings[0]?.because).toContain('throttle-shut');
+  }
 });
 
 test('somebody who names another cylinder, surely, gets nothing for it', () => {

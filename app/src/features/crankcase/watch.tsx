@@ -15,7 +15,7 @@ import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { StateMark } from '@/ui/state-mark';
 import { Figure, Words } from '@/ui/words';
-import { HoldCurve } from './hold-curve';
+import { HoldCurve } from '@/bench/hold-curve';
 import { LooksSheet } from './looks-sheet';
 import type { CaseScreen } from './records';
 import { SoapMap } from './soap-map';

@@ -12,7 +12,7 @@ import { FACE, RAIL, TOUCH } from '@/ui/tokens';
 
 interface Place {
   name: string;
-  path: '/' | '/engines' | '/shop';
+  path: '/' | '/engines' | '/practice' | '/shop';
   icon: IconName;
   holds(pathname: string): boolean;
 }
@@ -25,6 +25,7 @@ const PLACES: readonly Place[] = [
     holds: (p) => p === '/' || p.startsWith('/jobs') || p.startsWith('/new-job'),
   },
   { name: 'Engines', path: '/engines', icon: 'engine-outline', holds: (p) => p.startsWith('/engines') },
+  { name: 'Practice', path: '/practice', icon: 'school-outline', holds: (p) => p.startsWith('/practice') },
   {
     name: 'Shop',
     path: '/shop',
@@ -34,7 +35,7 @@ const PLACES: readonly Place[] = [
 ];
 
 /** Where a test is in hand. */
-const TESTS = /\/(compression|leakdown|crankcase|steps)$/;
+const TESTS = /\/(compression|leakdown|crankcase|steps)$|^\/practice\/./;
 
 /** The places: tabs under the thumb on a phone, a rail on a wide screen. A test in hand has the whole phone. */
 export function Frame({ children }: { children: ReactNode }) {

@@ -32,12 +32,6 @@ export interface LeakDraft {
 
 type Texts = Readonly<{ supply: string; held: string }>;
 
-/** Air at a place: a key of `heard`. A cylinder may be called anything, so its name comes last and whole. */
-export interface Place {
-  key: string;
-  at: HeardAt;
-  cylinder?: string;
-}
 export const placeKey = (at: HeardAt, cylinder?: string): string => (cylinder === undefined ? at : `${at} ${cylinder}`);
 
 /** The place behind a key: what follows the first space is the cylinder's name, spaces and all. */

@@ -8,8 +8,7 @@ import { PadButtons, padButton } from '@/ui/pad/pad-buttons';
 import { PadFrame } from '@/ui/pad/pad-frame';
 import { Plate } from '@/ui/plate';
 import { Label, Strong, Words } from '@/ui/words';
-import { CutThrough, type CutKind, LEVELS, placeName } from './cut-through';
-import type { Place } from './leak-draft';
+import { CutThrough, cutOf, LEVELS, type Place, placeName } from '@/bench/cut-through';
 import { canHear, useEar } from './use-ear';
 import type { LeakdownPad as Pad } from './use-leakdown-pad';
 
@@ -22,14 +21,6 @@ const BREATHER = [
 /** Padding and edge of the plate that the drawing stands on. */
 const AROUND = 12;
 const BREATHER_IS = { off: '. Breather off', on: '. Breather on' } as const;
-
-/** Which drawing this engine is. Where nobody said how it breathes, the commonest is drawn. */
-const cutOf = ({ engine: { cycle, valveGear } }: Bench): CutKind =>
-  valveGear === undefined || valveGear === 'overhead'
-    ? cycle === 'two-stroke'
-      ? 'reed'
-      : 'overhead-valve'
-    : valveGear;
 
 /** Where the air goes: a place, and how loud. */
 export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
@@ -73,7 +64,7 @@ export function Listening({ bench, pad }: { bench: Bench; pad: Pad }) {
         <View style={styles.face} onLayout={({ nativeEvent }) => setRoom(nativeEvent.layout.height)}>
           <Plate style={styles.drawing} label="Where the air goes">
             <CutThrough
-              kind={cutOf(bench)}
+              kind={cutOf(bench.engine)}
               liquid={parts(bench.engine).coolant}
               places={pad.places}
               heard={draft.heard}

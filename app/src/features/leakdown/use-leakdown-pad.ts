@@ -22,7 +22,8 @@ import type { LiveStream } from '@/bench/live/live-stream';
 import { goFrom } from '@/bench/set-aside';
 import { useJoined } from '@/bench/live/joined';
 import { takeNumber, useLive } from '@/bench/live/use-live';
-import { emptyLeakDraft, isTyped, type LeakDraft, leakReducer, type Place, placeKey, typedLeak } from './leak-draft';
+import type { Place } from '@/bench/cut-through';
+import { emptyLeakDraft, isTyped, type LeakDraft, leakReducer, placeKey, typedLeak } from './leak-draft';
 
 type LeakConditions = ConditionsOf<'leakdown'>;
 type LeakRecord = ReadingRecordOf<'leakdown'>;

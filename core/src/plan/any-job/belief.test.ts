@@ -75,6 +75,22 @@ describe('evidence is monotone', () => {
       { numRuns: runs(RUNS) },
     );
   });
+  test('attempts that agree go on agreeing when all of them leak more', () => {
+    const of = (...percents: number[]): JobFile => ({
+      format: 'rugged-gauge-job',
+      version: 1,
+      engine: ENGINES[4] as (typeof ENGINES)[number],
+      tests: [
+        {
+          kind: 'leakdown',
+          tester: { unit: 'psi', fullScale: 100, division: 2 },
+          readings: percents.map((percent) => ({ cylinder: '1', unit: 'psi', supply: 80, percent })),
+        },
+      ],
+    });
+    const odds = [0, 1, 2, 3, 4, 5, 7, 9, 12].map((more) => soundOf(judge(of(17 + more, 23 + more, 10 + more)), '1'));
+    odds.slice(1).forEach((one, i) => expect(one).toBeLessThanOrEqual((odds[i] as number) + LEAST));
+  });
   test('a louder leak never does either', () => {
     fc.assert(
       fc.property(anyJob(), (job) => {

@@ -69,11 +69,14 @@ export function judgeLeakage(
   const pairs = readings.map(pairOf);
   const { supplyKPa, percent: lastPercent } = pairs[pairs.length - 1] as Pair;
   // L = 100 (1 - c/s): both gauges bring their doubt.
-  const inPercent = (kPa: number) => (100 * kPa * Math.hypot(1, 1 - lastPercent / 100)) / supplyKPa;
+  const inPercentAt = (at: number) => (kPa: number) => (100 * kPa * Math.hypot(1, 1 - at / 100)) / supplyKPa;
+  const inPercent = inPercentAt(lastPercent);
   const swing = Math.max(0, ...pairs.map((pair) => rectangular(pair.swing)));
   const marks = combined(inPercent(divisionDoubtKPa(gauge)), swing);
   const percents = pairs.map(({ percent }) => percent);
-  const oneDoubt = combined(inPercent(classDoubtKPa(gauge)), marks);
+  // Whether attempts agree does not depend on how much leaks: the same few percent apart are apart everywhere.
+  const whole = inPercentAt(0);
+  const oneDoubt = combined(whole(classDoubtKPa(gauge)), whole(divisionDoubtKPa(gauge)), swing);
   const frees = stood || test.engineTemperature === 'cold' || percents.length > 2;
   const freed = frees ? freeing(percents, oneDoubt) : undefined;
   const settled = freed ?? settleAttempts(percents, oneDoubt);

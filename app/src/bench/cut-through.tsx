@@ -1,11 +1,25 @@
-import type { HeardAt, ValveGear } from '@rugged/core';
+import type { Engine, HeardAt, ValveGear } from '@rugged/core';
 import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { MarkedDrawing } from '@/ui/marked-drawing';
 import { useColours } from '@/ui/theme';
-import type { Place } from './leak-draft';
 
 /** Kinds of engine that are drawn. */
 export type CutKind = Exclude<ValveGear, 'overhead'> | 'overhead-valve';
+
+/** Air at a place. A cylinder may be called anything, so its name comes last and whole in the key. */
+export interface Place {
+  key: string;
+  at: HeardAt;
+  cylinder?: string;
+}
+
+/** Which drawing an engine is. Where nobody said how it breathes, the commonest is drawn. */
+export const cutOf = ({ cycle, valveGear }: Pick<Engine, 'cycle' | 'valveGear'>): CutKind =>
+  valveGear === undefined || valveGear === 'overhead'
+    ? cycle === 'two-stroke'
+      ? 'reed'
+      : 'overhead-valve'
+    : valveGear;
 
 interface Props {
   kind: CutKind;

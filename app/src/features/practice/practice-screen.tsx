@@ -1,0 +1,126 @@
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import type { Level } from '@rugged/core/practice';
+import { useDraft } from '@/data/draft';
+import { useSignedIn } from '@/data/session';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Plate } from '@/ui/plate';
+import { Screen } from '@/ui/screen';
+import { Figure, Label, Strong, Words } from '@/ui/words';
+import { bestOf, calibration, PASSED, resultsOf, skillsOf } from './results';
+import { useAsk } from './use-practice';
+import { LEVEL_ORDER, LEVEL_WORDS, SKILL_WORDS } from './words';
+
+/** Engines to learn on: the one of the day, the levels, one that somebody named, and how it went so far. */
+export function PracticeScreen() {
+  const router = useRouter();
+  const { person } = useSignedIn();
+  const ask = useAsk();
+  const results = useMemo(() => resultsOf(person.id), [person.id]);
+  const best = bestOf(results);
+  const [all, setAll] = useDraft<boolean>(`practice.all.${person.id}`, false);
+  const [typed, setTyped] = useState('');
+  const [wrong, setWrong] = useState<string>();
+  const today = new Date().toISOString().slice(0, 10);
+  const open = async (task: { level?: Level; day?: string; said?: string }) => {
+    try {
+      const { name } = await ask({ ask: 'name', chance: Math.random(), ...task });
+      router.push(`/practice/${name}`);
+    } catch (refused) {
+      setWrong((refused as Error).message);
+    }
+  };
+  const isOpen = (level: Level): boolean => {
+    const at = LEVEL_ORDER.indexOf(level);
+    return all || at === 0 || (best.get(LEVEL_ORDER[at - 1] as Level) ?? 0) >= PASSED;
+  };
+  const skills = skillsOf(results);
+  const sure = calibration(results);
+  return (
+    <Screen title="Practice" under="Engines to learn on. Nothing here can break.">
+      <Plate label="The one of the day" style={styles.plate}>
+        <Label>The one of the day</Label>
+        <Words>Short, and the same for everybody.</Words>
+        <Button kind="main" onPress={() => void open({ day: today })}>
+          Work it
+        </Button>
+      </Plate>
+      <Plate label="Levels" style={styles.plate}>
+        <Label>Levels</Label>
+        {LEVEL_ORDER.map((level, i) => {
+          const { title, learns } = LEVEL_WORDS[level];
+          const score = best.get(level);
+          return (
+            <View key={level} style={styles.level}>
+              <View style={styles.grow}>
+                <Strong>{`${i + 1}  ${title}`}</Strong>
+                <Words colour="dim">{learns}</Words>
+              </View>
+              {score === undefined ? null : (
+                <View accessibilityLabel={`best ${score}`}>
+                  <Figure style={styles.score} colour={score >= PASSED ? 'moss' : 'ochre'}>
+                    {String(score)}
+                  </Figure>
+                </View>
+              )}
+              {isOpen(level) ? (
+                <Button onPress={() => void open({ level })} label={`Level ${i + 1}, ${title}: a new case`}>
+                  New
+                </Button>
+              ) : (
+                <Words colour="dim">{`after ${i}`}</Words>
+              )}
+            </View>
+          );
+        })}
+        {all ? null : (
+          <Button onPress={() => setAll(true)} label="Open all levels">
+            Open all levels
+          </Button>
+        )}
+      </Plate>
+      <Plate label="One that somebody gave you" style={styles.plate}>
+        <Label>One that somebody gave you</Label>
+        <Field
+          label="Its name"
+          hint="7-dune-kite"
+          value={typed}
+          onChange={(text) => {
+            setTyped(text);
+            setWrong(undefined);
+          }}
+          {...(wrong === undefined ? {} : { error: wrong })}
+        />
+        <Button onPress={() => void open({ said: typed })} disabled={typed.trim() === ''}>
+          Work this one
+        </Button>
+      </Plate>
+      {results.length > 0 ? (
+        <Plate label="How it goes" style={styles.plate}>
+          <Label>{`How it goes: ${results.length} ${results.length === 1 ? 'case' : 'cases'}`}</Label>
+          {skills.map(({ skill, mean, times }) => (
+            <View key={skill} style={styles.row}>
+              <Words style={styles.grow}>{SKILL_WORDS[skill]}</Words>
+              <Words colour="dim">{`last ${times}`}</Words>
+              <Figure style={styles.score}>{String(mean)}</Figure>
+            </View>
+          ))}
+          {sure.map(({ said, right, times }) => (
+            <Words key={said}>{`When you said ${said} in 100 it was so ${right} times in 100, of ${times}.`}</Words>
+          ))}
+          <Words colour="dim">Kept on this device.</Words>
+        </Plate>
+      ) : null}
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  plate: { gap: 8 },
+  level: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: 56 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
+  grow: { flex: 1 },
+  score: { fontSize: 20 },
+});
