@@ -1,0 +1,157 @@
+import { expect, type Page, test } from '@playwright/test';
+import { expectNoSidewaysScroll, Hand } from './bench-hand';
+
+/** Practice: engines that do not exist, worked on a phone to their opened parts. */
+
+test.use({ viewport: { width: 390, height: 660 } });
+
+/** Turns it until the needle stands, with a finger on the key or on the cord. */
+async function crank(page: Page, hand: Hand): Promise<void> {
+  const key = page.getByRole('button', { name: 'Hold to crank' });
+  const cord = hand.button('Pull the cord');
+  await expect(key.or(cord)).toBeVisible();
+  if (await key.isVisible()) {
+    await key.scrollIntoViewIfNeeded();
+    await key.hover();
+    await page.mouse.down();
+    await expect(page.getByRole('list', { name: 'Strokes' }).getByRole('listitem').nth(4)).toBeVisible();
+    await page.mouse.up();
+  } else {
+    for (let pull = 1; pull <= 5; pull += 1) {
+      await cord.click();
+      await expect(page.getByRole('list', { name: 'Pulls' }).getByRole('listitem')).toHaveCount(pull);
+    }
+    await hand.button('Read it').click();
+  }
+  await expect(page.getByRole('region', { name: 'What you have seen' })).toContainText('psi');
+}
+
+/** Says something of every case: the marks are what is looked at here, not whether it was right. */
+async function answer(page: Page, hand: Hand): Promise<void> {
+  await hand.button('Say what it is').click();
+  const all = hand.button('Nothing is wrong anywhere');
+  const one = page.getByRole('button', { name: /: (Nothing wrong|It passes)$/ });
+  await all.or(one).first().click();
+  const jobs = page.getByRole('region', { name: 'What to do' });
+  if (await jobs.isVisible()) await jobs.getByRole('button').first().click();
+  await hand.button('That is my answer').click();
+  await expect(page.getByRole('region', { name: 'Marks' })).toContainText('of 100');
+  await expect(page.getByRole('region', { name: 'What it was' })).toBeVisible();
+}
+
+test('somebody who never tested an engine is led through the first two levels without leaving the place', async ({
+  page,
+}) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  await page.getByRole('link', { name: 'Practice' }).click();
+  await page.getByRole('button', { name: 'Level 1, Read a gauge: a new case' }).click();
+  await expect(page.getByRole('region', { name: 'How it goes' })).toContainText('Compression is the air');
+  await expectNoSidewaysScroll(page);
+  await crank(page, hand);
+  const minimum = await page.getByRole('img', { name: /^Gauge/ }).getAttribute('aria-label');
+  const [read = 0, least = 0] = (/([\d.]+) psi, minimum (\d+)/.exec(minimum ?? '') ?? []).slice(1).map(Number);
+  await hand.button('Say what it is').click();
+  await page.getByRole('button', { name: read >= least ? /It passes$/ : /It is low$/ }).click();
+  await page.getByRole('slider', { name: /^How sure/ }).fill('95');
+  await hand.button('That is my answer').click();
+  await expect(page.getByRole('heading', { name: 'You had it.' })).toBeVisible();
+  await hand.button('More cases').click();
+  await page.getByRole('button', { name: 'Level 2, Even or not: a new case' }).click();
+  const cylinders = page.getByRole('button', { name: /^Cylinder: Cyl/ });
+  await expect(cylinders.nth(1)).toBeVisible();
+  for (let i = 0; i < (await cylinders.count()); i += 1) {
+    await cylinders.nth(i).click();
+    await crank(page, hand);
+  }
+  await answer(page, hand);
+  await hand.button('More cases').click();
+  await expect(page.getByRole('region', { name: 'How it goes' })).toContainText('2 cases');
+});
+
+test('one of each level goes to its opened engine; what was done stands there after a reload', async ({ page }) => {
+  test.setTimeout(120_000);
+  const hand = new Hand(page);
+  await hand.signIn();
+  for (let level = 1; level <= 12; level += 1) {
+    await page.goto(`/practice/${level}-cedar-oar`);
+    await page.getByRole('button', { name: 'Hands: Crank' }).click();
+    await crank(page, hand);
+    if (level === 5) {
+      const minutes = await page.getByText('Minutes').locator('..').innerText();
+      await page.reload();
+      await expect(page.getByRole('region', { name: 'What you have seen' })).toContainText('psi');
+      expect(await page.getByText('Minutes').locator('..').innerText()).toBe(minutes);
+    }
+    await answer(page, hand);
+  }
+});
+
+test('air, an ear at every place, and a machine without sound', async ({ page }) => {
+  await page.addInitScript(() => {
+    Reflect.deleteProperty(globalThis, 'AudioContext');
+  });
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  const hand = new Hand(page);
+  await hand.signIn();
+  await page.goto('/practice/5-dune-kite');
+  await page.getByRole('button', { name: 'Hands: Air' }).click();
+  const turn = page.getByRole('slider', { name: 'Turn the crank' });
+  const said = async () => (await turn.getAttribute('aria-valuetext')) ?? '';
+  const height = async () => Number(/dowel (\d+)/.exec(await said())?.[1]);
+  // Round until the thumb is pushed, then on to where the dowel is highest.
+  let at = 0;
+  for (; at < 720 && !(await said()).includes('pushed'); at += 10) await turn.fill(String(at));
+  for (let before = -1; (await height()) >= before && at < 720; at += 2) {
+    before = await height();
+    await turn.fill(String(at));
+  }
+  await turn.fill(String(at - 4));
+  await hand.button('Leave it here').click();
+  const regulator = page.getByRole('slider', { name: 'Regulator, psi' });
+  // At once, and nobody holds the crank.
+  await regulator.fill('1');
+  await regulator.fill('80');
+  const seen = page.getByRole('region', { name: 'What you have seen' });
+  await expect(seen).toContainText('Air let in at once');
+  await regulator.fill('0');
+  await hand.button('Hold the crank').click();
+  await hand.button('Take it off').click();
+  for (let psi = 4; psi <= 80; psi += 4) {
+    await regulator.fill(String(psi));
+    await page.waitForTimeout(150);
+  }
+  await expect(seen.getByText(/holds \d/).first()).toBeVisible();
+  await page.getByRole('button', { name: /^Crankcase: / }).click();
+  await expect(seen).toContainText('At the crankcase');
+  await expect(page.getByText('No sound here: it is drawn.')).toBeVisible();
+});
+
+test('with the keys of a wide screen: space is held, and let go', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const hand = new Hand(page);
+  await hand.signIn();
+  await page.goto('/practice/2-dune-kite');
+  await expect(page.getByRole('button', { name: 'Hold to crank' })).toBeVisible();
+  await page.keyboard.down(' ');
+  await expect(page.getByRole('list', { name: 'Strokes' }).getByRole('listitem').nth(3)).toBeVisible();
+  await page.keyboard.up(' ');
+  await expect(page.getByRole('region', { name: 'What you have seen' })).toContainText('psi');
+});
+
+test('without signal a case is opened and worked; a name that is none is told', async ({ page, context }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.goto('/practice');
+  await expect(page.getByRole('region', { name: 'Levels' })).toBeVisible();
+  await context.setOffline(true);
+  await page.getByLabel('Its name').fill('7-dune-nothing');
+  await hand.button('Work this one').click();
+  await expect(page.getByText(/there is no such case/)).toBeVisible();
+  await page.getByLabel('Its name').fill('4 dune kite');
+  await hand.button('Work this one').click();
+  await page.getByRole('button', { name: 'Hands: Crank' }).click();
+  await crank(page, hand);
+  await context.setOffline(false);
+});
