@@ -371,6 +371,44 @@ export const SCREENS: readonly Screen[] = [
     },
   },
   {
+    name: 'practice',
+    wide: true,
+    open: async (page) => {
+      await page.goto('/practice');
+      await expect(page.getByRole('region', { name: 'Levels' })).toBeVisible();
+    },
+  },
+  {
+    name: 'practice: a case, its gauge',
+    wide: true,
+    open: async (page) => {
+      await page.goto('/practice/4-dune-kite');
+      await page.getByRole('button', { name: 'Hands: Crank' }).click();
+      await expect(page.getByRole('region', { name: 'Oil can' })).toBeVisible();
+    },
+  },
+  {
+    name: 'practice: air, and how it stands',
+    open: async (page) => {
+      await page.goto('/practice/5-dune-kite');
+      await page.getByRole('button', { name: 'Hands: Air' }).click();
+      await expect(page.getByRole('region', { name: 'Top dead centre' })).toBeVisible();
+    },
+  },
+  {
+    name: 'practice: opened',
+    open: async (page) => {
+      await page.goto('/practice/7-dune-kite');
+      await page.getByRole('button', { name: 'Hands: Look' }).click();
+      await page.getByRole('button', { name: 'Look at: Tester' }).click();
+      await page.getByRole('button', { name: 'Say what it is' }).click();
+      await page.getByRole('button', { name: 'Nothing is wrong anywhere' }).click();
+      await page.getByRole('region', { name: 'What to do' }).getByRole('button').first().click();
+      await page.getByRole('button', { name: 'That is my answer' }).click();
+      await expect(page.getByRole('region', { name: 'Marks' })).toBeVisible();
+    },
+  },
+  {
     name: 'nowhere',
     open: async (page) => {
       await page.goto('/no/such/place');

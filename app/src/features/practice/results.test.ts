@@ -1,0 +1,45 @@
+import { bestOf, calibration, type Result, skillsOf } from './results';
+
+const result = (more: Partial<Result>): Result => ({
+  name: '4-dune-kite',
+  level: 'wet',
+  at: '2026-05-04T10:00:00Z',
+  total: 70,
+  right: true,
+  skills: ['reading', 'wet'],
+  said: { p: 0.8, right: true },
+  ...more,
+});
+
+test('the best of each level counts', () => {
+  const best = bestOf([result({ total: 40 }), result({ total: 80 }), result({ total: 61 }), result({ level: 'air' })]);
+  expect([...best]).toEqual([
+    ['wet', 80],
+    ['air', 70],
+  ]);
+});
+
+test('a skill is the mean of the last ten cases that asked for it', () => {
+  const old = Array.from({ length: 5 }, () => result({ total: 0 }));
+  const late = Array.from({ length: 10 }, (_, i) => result({ total: 60 + i, skills: i < 4 ? ['reading'] : ['wet'] }));
+  expect(skillsOf([...old, ...late])).toEqual([
+    { skill: 'reading', times: 9, mean: 27 },
+    { skill: 'wet', times: 10, mean: 40 },
+  ]);
+});
+
+describe('how often somebody was right when they were so sure', () => {
+  test('says nothing of fewer than three', () => {
+    expect(calibration([result({}), result({})])).toEqual([]);
+  });
+  test('when you said eighty it was so twice in four', () => {
+    const said = (p: number, right: boolean) => result({ said: { p, right } });
+    expect(
+      calibration([said(0.8, true), said(0.82, true), said(0.84, false), said(0.78, false), said(0.99, true)]),
+    ).toEqual([{ said: 81, right: 50, times: 4 }]);
+  });
+  test('every sureness is counted once', () => {
+    const all = Array.from({ length: 101 }, (_, i) => result({ said: { p: i / 100, right: true } }));
+    expect(calibration(all).reduce((sum, { times }) => sum + times, 0)).toBe(101);
+  });
+});
