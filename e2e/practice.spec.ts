@@ -136,7 +136,35 @@ test('with the keys of a wide screen: space is held, and let go', async ({ page 
   await page.keyboard.down(' ');
   await expect(page.getByRole('list', { name: 'Strokes' }).getByRole('listitem').nth(3)).toBeVisible();
   await page.keyboard.up(' ');
-  await expect(page.getByRole('region', { name: 'What you have seen' })).toContainText('psi');
+  const seen = page.getByRole('region', { name: 'What you have seen' });
+  await expect(seen.getByText(/psi/)).toHaveCount(1);
+  // C counts wherever the focus is: a chip keeps its space bar.
+  await page
+    .getByRole('button', { name: /^Cylinder: Cyl/ })
+    .nth(1)
+    .click();
+  await page.keyboard.down('c');
+  await expect(page.getByRole('list', { name: 'Strokes' }).getByRole('listitem').nth(3)).toBeVisible();
+  await page.keyboard.up('c');
+  await expect(seen.getByText(/psi/)).toHaveCount(2);
+});
+
+test('ten dials, read with the keyboard: a wrong one is told where it stood, a right one counts', async ({ page }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  await page.goto('/practice');
+  await hand.button('Ten dials').click();
+  const field = page.getByLabel(/^What it reads/);
+  await expect(field).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('must be a number')).toBeVisible();
+  for (let i = 0; i < 10; i += 1) {
+    await expect(page.getByText(`${i + 1} of 10`)).toBeVisible();
+    await field.fill('0');
+    await page.keyboard.press('Enter');
+    if (i < 9) await expect(page.getByText(/^It stood at [\d.]+$/)).toBeVisible();
+  }
+  await expect(page.getByRole('heading', { name: '0 of 10 right' })).toBeVisible();
 });
 
 test('without signal a case is opened and worked; a name that is none is told', async ({ page, context }) => {

@@ -83,7 +83,28 @@ const VIEWS = [
     },
   },
   { name: 'decide-phone', ready: 'Stop and call', ...PHONE, open: decided(412) },
-  { name: 'house-rules-phone', ready: 'Warm or cold', ...PHONE, open: at('/house-rules') },
+  {
+    name: 'practice-phone',
+    ready: 'What you have seen',
+    ...PHONE,
+    theme: 'night',
+    open: async (page) => {
+      await page.goto(`${base}/practice/7-dune-kite`);
+      const tap = (name) => page.getByRole('button', { name }).click();
+      await tap('Throttle: Open it');
+      await tap('Plugs: Take them out');
+      await tap('Leads: Put on earth');
+      await tap('Hands: Crank');
+      for (let pull = 1; pull <= 6; pull += 1) {
+        await tap('Pull the cord');
+        await page
+          .getByRole('listitem')
+          .nth(pull - 1)
+          .waitFor();
+      }
+      await tap('Read it');
+    },
+  },
   {
     name: 'leak-down-phone',
     ready: 'Keep 35',

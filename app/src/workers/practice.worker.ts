@@ -9,6 +9,7 @@ import {
   caseName,
   CASES_A_LEVEL,
   dailyCase,
+  dialTasks,
   findingsAt,
   followPlan,
   isPulled,
@@ -34,6 +35,7 @@ export type PracticeTask =
   | { ask: 'work'; name: string; luck: number; acts: readonly Act[] }
   | { ask: 'turn'; cylinder: string }
   | { ask: 'hint' }
+  | { ask: 'dials'; chance: number }
   | { ask: 'sound'; at: Parameters<typeof soundOf>[0]; cylinder: string; hz: number }
   | { ask: 'mark'; answer: Answer };
 
@@ -87,6 +89,12 @@ function sounded({ at, cylinder, hz }: Asked<'sound'>) {
   return { samples: soundOf(at, [0, 0.2, 0.5, 0.9][level] ?? 0, { hz, seed: work.done.length + 1 }) };
 }
 
+/** From where to where a reading of it is right. */
+const around = ({ at, division }: ReturnType<typeof dialTasks>[number]) => ({
+  from: at - division / 2,
+  to: at + division / 2,
+});
+
 function named({ level, chance = 0, day, said }: Asked<'name'>) {
   if (said !== undefined) {
     const { level: its, seed } = readCaseName(said);
@@ -100,6 +108,8 @@ const ANSWERS = {
   name: named,
   work: worked,
   turn: ({ cylinder }: Asked<'turn'>) => turned(here().of, here().work, cylinder),
+  dials: ({ chance }: Asked<'dials'>) =>
+    dialTasks(Math.floor(chance * 1e9)).map((task) => ({ task, right: around(task) })),
   hint: () => nextOf(here().of, here().work) ?? null,
   sound: sounded,
   mark: marked,

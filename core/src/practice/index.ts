@@ -1,6 +1,7 @@
 export * from './answer';
 export * from './case';
 export * from './case-name';
+export * from './drill';
 export * from './engine-under-hands';
 export * from './hands';
 export * from './job-of';

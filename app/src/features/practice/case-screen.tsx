@@ -183,7 +183,7 @@ function CaseOf({ name }: { name: string }) {
         ground
         options={bays.map((value) => ({ value, word: BAY_WORDS[value] }))}
         chosen={here === 'answer' ? undefined : here}
-        onChoose={(value) => setBay(value as Bay)}
+        onChoose={(value) => setBay(value)}
       />
       {of.error === undefined ? null : (
         <Plate hand label="Not possible" style={styles.plate}>

@@ -1,9 +1,10 @@
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Button } from '@/ui/button';
 import { Dial } from '@/ui/dial';
 import { useRoom } from '@/ui/pad/room';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
+import { RAIL } from '@/ui/tokens';
 import { useKeys } from '@/ui/use-keys';
 import { Figure, Words } from '@/ui/words';
 import { Cylinders } from './cylinders';
@@ -83,11 +84,14 @@ const TALLEST = 34;
 
 function Strokes({ figures, pulled }: { figures: readonly number[]; pulled: boolean }) {
   const c = useColours();
+  const wide = useWindowDimensions().width >= RAIL;
   if (figures.length === 0)
     return (
       <View style={styles.bars}>
         <Words colour="dim">
-          {pulled ? 'Swipe the cord, again and again, until it stands.' : 'Hold the key until the needle stands.'}
+          {pulled
+            ? 'Swipe the cord, again and again, until it stands.'
+            : `Hold the key${wide ? ', or C,' : ''} until the needle stands.`}
         </Words>
       </View>
     );

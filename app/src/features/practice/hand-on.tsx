@@ -2,7 +2,7 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { useColours } from '@/ui/theme';
 import { FACE, RADIUS, TOUCH } from '@/ui/tokens';
 
-/** A key that counts for as long as it is held: with a finger, or with the space bar. */
+/** A key that counts for as long as it is held: with a finger, with the space bar, or with C wherever the focus is. */
 export function HeldKey({
   held,
   disabled,
@@ -15,7 +15,7 @@ export function HeldKey({
   onUp(): void;
 }) {
   const c = useColours();
-  useHeldSpace(onDown, onUp);
+  useHeldKeys(onDown, onUp);
   return (
     <button
       type="button"
@@ -49,22 +49,26 @@ export function HeldKey({
   );
 }
 
-function useHeldSpace(down: () => void, up: () => void): void {
+function useHeldKeys(down: () => void, up: () => void): void {
   const now = useRef({ down, up });
   useEffect(() => {
     now.current = { down, up };
   });
   useEffect(() => {
     const elsewhere = ({ target }: KeyboardEvent) =>
-      target instanceof Element &&
-      target.closest('input, textarea, a, [role=button], [role=link], [role=dialog]') !== null;
+      target instanceof Element && target.closest('input, textarea, [role=dialog]') !== null;
+    // A button that has the focus keeps its space bar.
+    const onButton = ({ target }: KeyboardEvent) =>
+      target instanceof Element && target.closest('a, [role=button], [role=link]') !== null;
+    const counts = (event: KeyboardEvent) =>
+      !elsewhere(event) && (event.key.toLowerCase() === 'c' || (event.key === ' ' && !onButton(event)));
     const press = (event: KeyboardEvent) => {
-      if (event.key !== ' ' || elsewhere(event)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || !counts(event)) return;
       event.preventDefault();
       if (!event.repeat) now.current.down();
     };
     const release = (event: KeyboardEvent) => {
-      if (event.key === ' ') now.current.up();
+      if (event.key === ' ' || event.key.toLowerCase() === 'c') now.current.up();
     };
     addEventListener('keydown', press);
     addEventListener('keyup', release);

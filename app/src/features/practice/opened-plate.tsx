@@ -112,11 +112,19 @@ export function OpenedPlates({ worked, marked }: { worked: Worked; marked: Marke
       </Folded>
       <Folded title="How it could have gone" word={`${Math.round(marks.plan.minutes)} min`}>
         <Plate label="The shortest way" style={styles.plate}>
-          <Words>{marked.plan.map((act) => actWords(act)).join(' · ')}</Words>
+          <Words>{shortly(marked.plan)}</Words>
         </Plate>
       </Folded>
     </>
   );
+}
+
+/** Each thing once, with how often; an ear goes everywhere while there is air. */
+function shortly(plan: Marked['plan']): string {
+  const words = plan.flatMap((act) =>
+    act.do === 'listen' ? [] : [act.do === 'air' ? `${actWords(act)}, an ear at every place` : actWords(act)],
+  );
+  return [...new Set(words)].map((word) => word + times(words.filter((one) => one === word).length)).join(' · ');
 }
 
 const times = (often: number) => (often > 1 ? `, ${often} times` : '');

@@ -81,6 +81,11 @@ export function PracticeScreen() {
           </Button>
         )}
       </Plate>
+      <Plate label="Reading dials" style={styles.plate}>
+        <Label>Reading dials</Label>
+        <Words>Ten dials in units that are met, against the clock.</Words>
+        <Button onPress={() => router.push('/practice/dials')}>Ten dials</Button>
+      </Plate>
       <Plate label="One that somebody gave you" style={styles.plate}>
         <Label>One that somebody gave you</Label>
         <Field

@@ -1,0 +1,3 @@
+import { practicePlace } from '@/features/place';
+
+export default practicePlace('DialsScreen');
