@@ -1,43 +1,10 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { expectNoSidewaysScroll, Hand } from './bench-hand';
+import { answer, crank } from './practice-hand';
 
 /** Practice: engines that do not exist, worked on a phone to their opened parts. */
 
 test.use({ viewport: { width: 390, height: 660 } });
-
-/** Turns it until the needle stands, with a finger on the key or on the cord. */
-async function crank(page: Page, hand: Hand): Promise<void> {
-  const key = page.getByRole('button', { name: 'Hold to crank' });
-  const cord = hand.button('Pull the cord');
-  await expect(key.or(cord)).toBeVisible();
-  if (await key.isVisible()) {
-    await key.scrollIntoViewIfNeeded();
-    await key.hover();
-    await page.mouse.down();
-    await expect(page.getByRole('list', { name: 'Strokes' }).getByRole('listitem').nth(4)).toBeVisible();
-    await page.mouse.up();
-  } else {
-    for (let pull = 1; pull <= 5; pull += 1) {
-      await cord.click();
-      await expect(page.getByRole('list', { name: 'Pulls' }).getByRole('listitem')).toHaveCount(pull);
-    }
-    await hand.button('Read it').click();
-  }
-  await expect(page.getByRole('region', { name: 'What you have seen' })).toContainText('psi');
-}
-
-/** Says something of every case: the marks are what is looked at here, not whether it was right. */
-async function answer(page: Page, hand: Hand): Promise<void> {
-  await hand.button('Say what it is').click();
-  const all = hand.button('Nothing is wrong anywhere');
-  const one = page.getByRole('button', { name: /: (Nothing wrong|It passes)$/ });
-  await all.or(one).first().click();
-  const jobs = page.getByRole('region', { name: 'What to do' });
-  if (await jobs.isVisible()) await jobs.getByRole('button').first().click();
-  await hand.button('That is my answer').click();
-  await expect(page.getByRole('region', { name: 'Marks' })).toContainText('of 100');
-  await expect(page.getByRole('region', { name: 'What it was' })).toBeVisible();
-}
 
 test('somebody who never tested an engine is led through the first two levels without leaving the place', async ({
   page,
@@ -67,24 +34,6 @@ test('somebody who never tested an engine is led through the first two levels wi
   await answer(page, hand);
   await hand.button('More cases').click();
   await expect(page.getByRole('region', { name: 'How it goes' })).toContainText('2 cases');
-});
-
-test('one of each level goes to its opened engine; what was done stands there after a reload', async ({ page }) => {
-  test.setTimeout(120_000);
-  const hand = new Hand(page);
-  await hand.signIn();
-  for (let level = 1; level <= 12; level += 1) {
-    await page.goto(`/practice/${level}-cedar-oar`);
-    await page.getByRole('button', { name: 'Hands: Crank' }).click();
-    await crank(page, hand);
-    if (level === 5) {
-      const minutes = await page.getByText('Minutes').locator('..').innerText();
-      await page.reload();
-      await expect(page.getByRole('region', { name: 'What you have seen' })).toContainText('psi');
-      expect(await page.getByText('Minutes').locator('..').innerText()).toBe(minutes);
-    }
-    await answer(page, hand);
-  }
 });
 
 test('air, an ear at every place, and a machine without sound', async ({ page }) => {

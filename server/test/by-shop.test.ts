@@ -92,7 +92,7 @@ const partsOf = (plan: Plan): ReadonlySet<string> =>
 /** Statements with what they looked through, as the database tells them. */
 const told: { statement: string; plan: Plan }[] = [];
 const listen = () => {
-  const emit = Object.getPrototypeOf(pg.Client.prototype as object) as { emit: (...args: unknown[]) => boolean };
+  const emit = Object.getPrototypeOf(pg.Client.prototype) as { emit: (...args: unknown[]) => boolean };
   return jest.spyOn(pg.Client.prototype as unknown as typeof emit, 'emit').mockImplementation(function (
     this: pg.Client,
     ...args
@@ -132,7 +132,7 @@ test('a key that does not carry the shop is refused by such a schema', async () 
   expect(schema.match(/PARTITION BY HASH/g)?.length).toBeGreaterThan(25);
 });
 
-/** Everything of one shop and every way to read it, by its owner; at the end somebody joins and an owner is forgotten. */
+/** Everything of one shop and every way to read it, by its owner. */
 async function walk(agent: Agent) {
   const ids = await bench(agent);
   const status: Record<string, number> = {};

@@ -55,6 +55,7 @@ function CaseOf({ name }: { name: string }) {
   const [cylinder, setCylinder] = useState<string>();
   const [thought, setThought] = useDraft<Thought>(`practice.thought.${person.id}.${name}`, NO_THOUGHT);
   const [marked, setMarked] = useState<PracticeAnswers['mark']>();
+  const [answering, setAnswering] = useState(false);
   const [hint, setHint] = useState<string>();
   const back = () => router.navigate('/practice');
   const { worked } = of;
@@ -74,8 +75,13 @@ function CaseOf({ name }: { name: string }) {
   const here = bay ?? bays[0] ?? 'crank';
   const id = cylinder ?? engine.cylinders[0] ?? '';
   const answer = async () => {
+    if (answering) return;
+    setAnswering(true);
     const done = await of.ask({ ask: 'mark', answer: answerOf(worked, thought) });
+    setAnswering(false);
     setMarked(done);
+    of.finish();
+    setThought(NO_THOUGHT);
     keepResult(person.id, {
       name,
       level,
@@ -96,7 +102,6 @@ function CaseOf({ name }: { name: string }) {
   };
   const again = () => {
     setMarked(undefined);
-    setThought(NO_THOUGHT);
     setBay(undefined);
     of.again();
   };
@@ -137,6 +142,7 @@ function CaseOf({ name }: { name: string }) {
               kind="main"
               onPress={() => void answer()}
               disabled={!isWhole(worked, thought) || of.busy}
+              busy={answering}
               style={styles.grow}
             >
               That is my answer

@@ -9,7 +9,7 @@ import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Figure, Label, Strong, Words } from '@/ui/words';
-import { bestOf, calibration, PASSED, resultsOf, skillsOf } from './results';
+import { bestOf, calibration, firstTimes, PASSED, resultsOf, skillsOf } from './results';
 import { useAsk } from './use-practice';
 import { LEVEL_ORDER, LEVEL_WORDS, SKILL_WORDS } from './words';
 
@@ -18,7 +18,7 @@ export function PracticeScreen() {
   const router = useRouter();
   const { person } = useSignedIn();
   const ask = useAsk();
-  const results = useMemo(() => resultsOf(person.id), [person.id]);
+  const results = useMemo(() => firstTimes(resultsOf(person.id)), [person.id]);
   const best = bestOf(results);
   const [all, setAll] = useDraft<boolean>(`practice.all.${person.id}`, false);
   const [typed, setTyped] = useState('');

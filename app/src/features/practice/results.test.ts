@@ -1,4 +1,4 @@
-import { bestOf, calibration, type Result, skillsOf } from './results';
+import { bestOf, calibration, firstTimes, type Result, skillsOf } from './results';
 
 const result = (more: Partial<Result>): Result => ({
   name: '4-dune-kite',
@@ -9,6 +9,14 @@ const result = (more: Partial<Result>): Result => ({
   skills: ['reading', 'wet'],
   said: { p: 0.8, right: true },
   ...more,
+});
+
+test('a case counts the first time', () => {
+  const all = [result({ total: 20 }), result({ name: '1-oak-reed', total: 50 }), result({ total: 100 })];
+  expect(firstTimes(all).map(({ name, total }) => [name, total])).toEqual([
+    ['4-dune-kite', 20],
+    ['1-oak-reed', 50],
+  ]);
 });
 
 test('the best of each level counts', () => {

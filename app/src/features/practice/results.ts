@@ -18,6 +18,10 @@ export const keepResult = (personId: string, result: Result): void =>
   writeDraft(keyOf(personId), [...resultsOf(personId), result].slice(-MOST));
 const MOST = 1000;
 
+/** The first time with a case says what somebody can do; after that they know what is in it. */
+export const firstTimes = (results: readonly Result[]): Result[] =>
+  results.filter(({ name }, i) => results.findIndex((one) => one.name === name) === i);
+
 /** From here on the next level opens. */
 export const PASSED = 60;
 

@@ -61,6 +61,8 @@ export interface PracticeCase {
   acts: readonly Act[];
   perform(...acts: Act[]): Promise<void>;
   again(): void;
+  /** It was answered: whoever opens it again begins anew. */
+  finish(): void;
   ask: Ask;
 }
 
@@ -100,6 +102,7 @@ export function usePracticeCase(name: string): PracticeCase {
     acts: kept.acts,
     perform: (...acts) => show({ ...kept, acts: [...kept.acts, ...acts] }),
     again: () => void show({ luck: kept.luck + 1, acts: [] }),
+    finish: () => writeDraft(key, { luck: kept.luck + 1, acts: [] } satisfies Kept),
     ask,
   };
 }

@@ -73,7 +73,8 @@ async function keysWithTheShop({ sql, sequelize, transaction }: MigrationContext
     const bare = of === 'shops' || of === 'accounts';
     await sql(`ALTER TABLE ${table} ADD CONSTRAINT ${name}
       FOREIGN KEY (${(bare ? named : withShop(named)).join(', ')})
-      REFERENCES ${of} (${(bare ? ofColumns : withShop(ofColumns)).join(', ')}) ${cascades ? 'ON DELETE CASCADE' : ''}`);
+      REFERENCES ${of} (${(bare ? ofColumns : withShop(ofColumns)).join(', ')})
+      ${cascades ? 'ON DELETE CASCADE' : ''}`);
   }
   await sql('DROP INDEX shops_by_feed; CREATE INDEX shops_by_feed ON shops (id, feed_secret)');
 }
