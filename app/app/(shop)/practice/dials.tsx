@@ -1,3 +1,3 @@
-import { practicePlace } from '@/features/place';
+import { place } from '@/features/place';
 
-export default practicePlace('DialsScreen');
+export default place('DialsScreen');
