@@ -85,11 +85,12 @@ const MENDS: Readonly<Record<Mend, { minutes: number; cost: number }>> = {
 const OIL_COST = 0.5;
 
 /** @param luck what differs from one try at the same case to the next: hands, battery, ear */
-export function begin({ rule, hidden }: PracticeCase, luck = 0): Work {
+export function begin({ rule, hidden, job }: PracticeCase, luck = 0): Work {
   return {
     luck,
     hands: {
-      throttle: rule.ready ? 'open' : 'shut',
+      // A diesel has none.
+      throttle: rule.ready || job.engine.fuel === 'diesel' ? 'open' : 'shut',
       plugs: rule.ready ? 'out' : 'in',
       earthed: rule.ready,
       warm: !hidden.cold,

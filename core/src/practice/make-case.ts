@@ -5,7 +5,7 @@ import { canHave, type FaultCause } from '../engine/faults';
 import { parts } from '../engine/parts';
 import { sizesOf } from '../engine/sizes';
 import { startingOf } from '../engine/usual-of';
-import { type Symptom, SYMPTOMS, symptomsOf } from '../causes/symptoms';
+import { type Symptom, symptomsOf } from '../causes/symptoms';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION } from '../jobfile/job-file';
 import type { Fault, Nuisance } from '../jobfile/virtual';
 import { fromKPa } from '../quantity/pressure';
@@ -68,14 +68,13 @@ function draw(name: string, level: Level, rule: LevelRule, random: Random): Prac
   const faults = faultsOf(rule, count, built, random);
   if (!faults) return undefined;
   const gross = faults.some(({ severity }) => severity > 0.8);
-  const engine: Engine = {
-    ...sized(built, random),
-    runs: !gross || built.cylinders.length > 2 || faults.every(({ cause }) => cause === 'crank-seal'),
-    cranks: true,
-  };
+  const known = sized(built, random);
+  const complaint = complaintOf(known, faults, trouble, rule.ready, random);
+  // What does not start cannot be run warm; neither can what is grossly worn in one of two.
+  const dead = gross && known.cylinders.length <= 2 && faults.some(({ cause }) => cause !== 'crank-seal');
+  const engine: Engine = { ...known, runs: complaint !== 'will-not-start' && !dead, cranks: true };
   const hours = Math.round(random.between(60, 1800));
   const seed = Math.floor(random.uniform() * 1e6) + 1;
-  const complaint = complaintOf(engine, faults, trouble, random);
   const min = minimumOf(engine, nuisance, random);
   const of: PracticeCase = {
     name,
@@ -100,7 +99,7 @@ function draw(name: string, level: Level, rule: LevelRule, random: Random): Prac
       seed,
       faults,
       nuisance,
-      cold: !rule.ready && random.uniform() < 0.4,
+      cold: random.uniform() < (rule.ready ? 0 : engine.runs === false ? 1 : 0.4),
       ...(trouble ? { trouble } : {}),
       ...(trouble === 'adapter-leak' ? { at: random.pick(engine.cylinders) } : {}),
     },
@@ -221,10 +220,16 @@ const SAID: Readonly<Partial<Record<FaultCause, readonly Symptom[]>>> = {
 };
 const SAID_OF_NOTHING: readonly Symptom[] = ['hard-cold', 'low-power', 'will-not-start'];
 
-function complaintOf(engine: Engine, faults: readonly Fault[], trouble: Trouble | undefined, random: Random): Symptom {
+function complaintOf(
+  engine: Engine,
+  faults: readonly Fault[],
+  trouble: Trouble | undefined,
+  warm: boolean,
+  random: Random,
+): Symptom {
   const able = symptomsOf(parts(engine));
   const said = faults[0] && !trouble ? SAID[faults[0].cause] : SAID_OF_NOTHING;
-  const fits = (said ?? SAID_OF_NOTHING).filter((one) => able.includes(one) && SYMPTOMS.includes(one));
+  const fits = (said ?? SAID_OF_NOTHING).filter((one) => able.includes(one) && !(warm && one === 'will-not-start'));
   return fits.length > 0 ? random.pick(fits) : 'low-power';
 }
 

@@ -72,6 +72,8 @@ test('what is drawn is what the level says, and fits the engine', () => {
     if (of.level === 'second-opinion') expect(of.paper?.figures).toHaveLength(of.job.engine.cylinders.length);
     if (of.level === 'buying') expect(of.money.price).toBeGreaterThan(0);
     expect(of.money.valueAsIs).toBeLessThan(of.money.valueRunning);
+    // Nobody runs warm what does not start.
+    if (of.complaint === 'will-not-start') expect([of.job.engine.runs, of.hidden.cold]).toEqual([false, true]);
   }
 });
 
@@ -97,6 +99,7 @@ test('a careless one is marked down for exactly what it did', () => {
   const lost: number[] = [];
   for (const of of cold) {
     const good = markOf(of, ...both(followPlan(of)));
+    if (of.job.engine.fuel === 'diesel') continue;
     const lazy = markOf(of, ...both(followPlan(of, { ...CAREFUL, opensThrottle: false })));
     shut += Number(lazy.careless.some(({ what }) => what === 'throttle-shut'));
     expect(lazy.care.got).toBeLessThan(good.care.got);
@@ -105,8 +108,8 @@ test('a careless one is marked down for exactly what it did', () => {
     ignored += Number(deaf.careless.some(({ what }) => what === 'tester-not-looked-at') || !deaf.right);
     lost.push(good.total - deaf.total);
   }
-  expect(shut).toBe(cold.length);
-  expect(ignored / cold.length).toBeGreaterThan(0.6);
+  expect(shut).toBe(cold.filter(({ job }) => job.engine.fuel !== 'diesel').length);
+  expect(ignored / lost.length).toBeGreaterThan(0.6);
   // Now and then somebody is lucky.
   expect(lost.reduce((a, b) => a + b, 0) / lost.length).toBeGreaterThan(2);
 });
@@ -264,7 +267,7 @@ test('opened, it shows what every place has, and why each reading read so', () =
     );
     expect(readings).toHaveLength(work.compression.length);
     const [cylinder = ''] = of.job.engine.cylinders;
-    if (of.rule.ready) continue;
+    if (of.rule.ready || of.job.engine.fuel === 'diesel') continue;
     const shut = act(of, begin(of), { do: 'crank', cylinder, strokes: 7 });
     expect(openUp(of, shut).readings[0]?.because).toContain('throttle-shut');
   }

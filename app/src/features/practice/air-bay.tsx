@@ -11,24 +11,14 @@ import { useColours } from '@/ui/theme';
 import { Label, Strong, Words } from '@/ui/words';
 import { Cylinders } from './cylinders';
 import { play } from './play';
-import type { PracticeCase, Worked } from './use-practice';
+import type { AtCylinder, PracticeCase, Worked } from './use-practice';
 import { AT_WORDS, HEARD_WORDS } from './words';
 
 const SUPPLY_PSI = 80;
 const SOUND_HZ = 22_050;
 
 /** Air in at the top of compression, and an ear at every place. */
-export function AirBay({
-  of,
-  worked,
-  cylinder,
-  onCylinder,
-}: {
-  of: PracticeCase;
-  worked: Worked;
-  cylinder: string;
-  onCylinder(id: string): void;
-}) {
+export function AirBay({ of, worked, cylinder, onCylinder }: AtCylinder) {
   const { hands, air } = worked.work;
   const { engine } = worked.of.job;
   const fed = air.at(-1)?.reading;
@@ -262,7 +252,7 @@ function Ears({ of, worked, cylinder }: { of: PracticeCase; worked: Worked; cyli
   );
 }
 
-const nameOf = ({ at, cylinder }: Place) => (at === 'neighbour' ? `plug hole ${cylinder ?? ''}` : AT_WORDS[at]);
+const nameOf = ({ at, cylinder }: Place) => (at === 'neighbour' ? `the hole of cyl ${cylinder ?? ''}` : AT_WORDS[at]);
 
 /** How a sound comes and goes, in so many bars. */
 function outline(samples: Float32Array, bars = 48): number[] {

@@ -20,6 +20,7 @@ import { LookBay } from './look-bay';
 import { OpenedPlates } from './opened-plate';
 import { keepResult } from './results';
 import { SeenList } from './seen-list';
+import { TradeWords } from './trade-words';
 import { usePracticeCase, type Worked } from './use-practice';
 import { LEVEL_WORDS, SAYS, STEP_WORDS } from './words';
 
@@ -203,6 +204,7 @@ function CaseOf({ name }: { name: string }) {
       {here === 'look' ? <LookBay of={of} worked={worked} cylinder={id} onCylinder={setCylinder} /> : null}
       {here === 'answer' ? <AnswerPlate worked={worked} thought={thought} onThink={setThought} /> : null}
       <SeenList worked={worked} />
+      <TradeWords engine={engine} />
       <Sheet title="A hint" visible={hint !== undefined} onClose={() => setHint(undefined)}>
         <Strong>{hint ?? ''}</Strong>
         <Words colour="dim">A hint costs four points.</Words>

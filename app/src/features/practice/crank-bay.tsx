@@ -11,19 +11,12 @@ import { Cylinders } from './cylinders';
 import { Cord, HeldKey } from './hand-on';
 import { OilCan } from './oil-can';
 import { useCranking } from './use-cranking';
-import type { PracticeCase, Worked } from './use-practice';
-
-interface Props {
-  of: PracticeCase;
-  worked: Worked;
-  cylinder: string;
-  onCylinder(id: string): void;
-}
+import type { AtCylinder } from './use-practice';
 
 /** The gauge in the plug hole: a key that is held, or a cord that is pulled. */
-export const CrankBay = (props: Props) => <AtCylinder key={props.cylinder} {...props} />;
+export const CrankBay = (props: AtCylinder) => <Gauge key={props.cylinder} {...props} />;
 
-function AtCylinder({ of, worked, cylinder, onCylinder }: Props) {
+function Gauge({ of, worked, cylinder, onCylinder }: AtCylinder) {
   const { tight } = useRoom();
   const { engine, books, tests } = worked.of.job;
   const { pulled, work } = worked;

@@ -10,12 +10,16 @@ export function GetReady({ of, worked }: { of: PracticeCase; worked: Worked }) {
   const { engine } = worked.of.job;
   const sparked = engine.fuel === 'petrol';
   const rows = [
-    {
-      name: 'Throttle',
-      stands: hands.throttle === 'open' ? 'held open' : 'shut',
-      act: hands.throttle === 'open' ? undefined : ({ do: 'throttle', to: 'open' } as const),
-      word: 'Open it',
-    },
+    ...(sparked
+      ? [
+          {
+            name: 'Throttle',
+            stands: hands.throttle === 'open' ? 'held open' : 'shut',
+            act: hands.throttle === 'open' ? undefined : ({ do: 'throttle', to: 'open' } as const),
+            word: 'Open it',
+          },
+        ]
+      : []),
     {
       name: sparked ? 'Plugs' : 'Injectors',
       stands: hands.plugs === 'out' ? 'out' : 'in',

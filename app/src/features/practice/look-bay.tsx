@@ -4,21 +4,11 @@ import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { Label, Strong } from '@/ui/words';
 import { Cylinders } from './cylinders';
-import type { PracticeCase, Worked } from './use-practice';
+import type { AtCylinder } from './use-practice';
 import { LOOK_WORDS, MEND_WORDS, seenWords } from './words';
 
 /** What can be looked at without measuring, and put right. */
-export function LookBay({
-  of,
-  worked,
-  cylinder,
-  onCylinder,
-}: {
-  of: PracticeCase;
-  worked: Worked;
-  cylinder: string;
-  onCylinder(id: string): void;
-}) {
+export function LookBay({ of, worked, cylinder, onCylinder }: AtCylinder) {
   const { engine } = worked.of.job;
   const { done, hands } = worked.work;
   const cart = worked.of.rule.cart;

@@ -66,6 +66,14 @@ export interface PracticeCase {
   ask: Ask;
 }
 
+/** What every place of the hands is given: the case, and the cylinder they are at. */
+export interface AtCylinder {
+  of: PracticeCase;
+  worked: Worked;
+  cylinder: string;
+  onCylinder(id: string): void;
+}
+
 /** A case on this device, as far as it was worked; it goes on where it was after a reload. */
 export function usePracticeCase(name: string): PracticeCase {
   const { person } = useSignedIn();

@@ -46,7 +46,7 @@ export const LEVEL_WORDS: Readonly<Record<Level, LevelWords>> = {
     title: 'One low: which',
     learns: 'Now you get it ready yourself.',
     first: [
-      'Before it is cranked: plugs out, leads on earth, throttle open. Warm, where it runs.',
+      'Before it is cranked: plugs or injectors out, leads on earth, throttle open. Warm, where it runs.',
       'A shut throttle lets no air in: what is not there cannot be squeezed.',
     ],
   },
@@ -148,7 +148,7 @@ export const BECAUSE_WORDS: Readonly<Record<Opened['readings'][number]['because'
   ...TROUBLE_WORDS,
   'throttle-shut': 'The throttle was shut: little air came in.',
   cold: 'It was cold.',
-  'plugs-in': 'The other plugs were in: it turned slowly.',
+  'plugs-in': 'The other cylinders were closed: it turned slowly.',
   'too-few-strokes': 'The needle was still climbing when you stopped.',
   oil: 'Oil sealed what it could, and took some of the room.',
   fault: 'What is wrong in there lets it out.',
@@ -185,7 +185,7 @@ export const DANGER_WORDS: Readonly<Record<Danger, { what: string; so: string }>
 
 export const CARELESS_WORDS: Readonly<Record<Careless, string>> = {
   'throttle-shut': 'Read with the throttle shut',
-  'plugs-in': 'Cranked against the other plugs',
+  'plugs-in': 'Cranked against closed cylinders',
   'too-few-strokes': 'Stopped while the needle climbed',
   'low-not-repeated': 'A low reading was not taken again',
   'tester-not-looked-at': 'All low, and the tester was not looked at',
@@ -242,7 +242,7 @@ export const AT_WORDS: Readonly<Record<HeardAt, string>> = {
   intake: 'the intake',
   crankcase: 'the crankcase',
   coolant: 'the coolant',
-  neighbour: 'the next plug hole',
+  neighbour: 'the next cylinder',
   'head-joint': 'the head joint',
   'push-rod-tunnel': 'the push-rod tunnel',
   adapter: 'the adapter',
@@ -254,7 +254,7 @@ export function actWords(act: Act): string {
     case 'throttle':
       return act.to === 'open' ? 'Throttle open' : 'Throttle shut';
     case 'plugs':
-      return act.to === 'out' ? 'Plugs out' : 'Plugs in';
+      return act.to === 'out' ? 'Cylinders opened' : 'Cylinders closed';
     case 'earth':
       return 'Leads on earth';
     case 'warm':
@@ -276,7 +276,7 @@ export function actWords(act: Act): string {
     case 'air':
       return `Air in cyl ${act.cylinder}`;
     case 'listen':
-      return `At ${act.at === 'neighbour' ? `plug hole ${act.neighbour ?? ''}` : AT_WORDS[act.at]}`;
+      return `At ${act.at === 'neighbour' ? `the hole of cyl ${act.neighbour ?? ''}` : AT_WORDS[act.at]}`;
     case 'case':
       return act.mode === 'pressure' ? 'Pressure on the case' : 'Vacuum on the case';
     case 'hint':
@@ -318,7 +318,7 @@ export function seenWords(seen: Seen): string {
 
 /** What a hint says: the next step of the plan. */
 export const STEP_WORDS: Readonly<Record<string, string>> = {
-  compression: 'Read the compression of every cylinder.',
+  compression: 'Read the compression.',
   retest: 'Read that one again.',
   wet: 'A few drops of oil into the low one, and read it again.',
   leakdown: 'Put air into it, and listen where it comes out.',
