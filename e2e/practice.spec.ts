@@ -34,6 +34,9 @@ test('somebody who never tested an engine is led through the first two levels wi
   await answer(page, hand);
   await hand.button('More cases').click();
   await expect(page.getByRole('region', { name: 'How it goes' })).toContainText('2 cases');
+  // It goes with the person, and their owner sees how far they are.
+  await page.goto('/people');
+  await expect(page.getByRole('region', { name: 'Ines Varr' })).toContainText(/Practice: .* of 100 in the mean/);
 });
 
 test('air, an ear at every place, and a machine without sound', async ({ page }) => {

@@ -28,6 +28,7 @@ import { whoAsks } from './http/route';
 import { sameOrigin } from './http/same-origin';
 import { sessionRoutes, sessions } from './http/session';
 import { shopRoutes } from './http/shop';
+import { practiceRoutes } from './http/practice';
 import { testerRoutes } from './http/testers';
 import { testRoutes } from './http/tests';
 import { trackRoutes } from './http/track';
@@ -142,6 +143,7 @@ async function api(store: Store, pool: pg.Pool, ear: Ear, { behindTls }: Address
   });
   routes.use('/shop', shopRoutes(store));
   routes.use('/people', peopleRoutes(store));
+  routes.use('/practice', practiceRoutes(store));
   routes.use('/owners', ownerRoutes(store));
   routes.use('/machines', machineRoutes(store));
   routes.use('/engines', engineRoutes(store));

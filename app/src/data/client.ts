@@ -41,6 +41,7 @@ export const keys = {
   feed: ['feed'] as const,
   readHere: (engineId: string) => ['read-here', engineId] as const,
   people: ['people'] as const,
+  practised: ['practised'] as const,
   devices: ['devices'] as const,
   invited: (link: string) => ['invited', link] as const,
   pageLinks: (jobId: string) => ['page-links', jobId] as const,

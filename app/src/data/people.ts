@@ -1,4 +1,4 @@
-import type { Device, Invited, MemberChange, NewInvitation, People } from '@rugged/contract';
+import type { Device, Invited, MemberChange, NewInvitation, People, Practised } from '@rugged/contract';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { request } from './api';
 import { keys, queryClient } from './client';
@@ -7,6 +7,15 @@ import { fetching } from './fetching';
 /** Everybody of the shop. It is the server's: it needs signal. */
 export const usePeople = () =>
   useQuery({ queryKey: keys.people, queryFn: () => fetching<People>('/people'), staleTime: 0, gcTime: 0 });
+
+/** How far everybody is in the practice; nothing while it is not known. */
+export const usePractised = () =>
+  useQuery({
+    queryKey: keys.practised,
+    queryFn: () => fetching<{ items: Practised[] }>('/practice/people'),
+    staleTime: 0,
+    gcTime: 0,
+  });
 
 const show = (people: People) => void queryClient.setQueryData(keys.people, people);
 

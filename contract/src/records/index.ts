@@ -13,6 +13,7 @@ export * from './overrule';
 export * from './owner';
 export * from './page';
 export * from './people';
+export * from './practice';
 export * from './record';
 export * from './repair';
 export * from './shop';

@@ -24,6 +24,7 @@ import { up as people } from './migrations/019-people';
 import { up as live } from './migrations/020-live';
 import { up as kinds } from './migrations/021-kinds';
 import { up as keys } from './migrations/022-keys';
+import { up as practice } from './migrations/023-practice';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -49,6 +50,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '020-live': live,
   '021-kinds': kinds,
   '022-keys': keys,
+  '023-practice': practice,
 };
 
 /** What a database of this version has run. */

@@ -21,6 +21,7 @@ import type {
   PageRow,
   AnswerRow,
   OutcomeRow,
+  PracticeResultRow,
 } from './rows';
 
 export type Stored<Row extends object> = ModelStatic<Model<Row, Partial<Row>>>;
@@ -47,6 +48,7 @@ export interface Models {
   decisions: Stored<DecisionRow>;
   pages: Stored<PageRow>;
   answers: Stored<AnswerRow>;
+  practice_results: Stored<PracticeResultRow>;
 }
 
 const { ARRAY, UUID, TEXT, DOUBLE, INTEGER, JSONB, BOOLEAN, DATE, DATEONLY, BLOB } = DataTypes;
@@ -222,6 +224,17 @@ const TABLES = {
   pages: { ...made, page: JSONB },
   answers: { ...made, pageId: UUID, answer: TEXT, option: TEXT, stopAt: DOUBLE, note: TEXT, through: TEXT },
   outcomes: { ...made, cylinder: TEXT, found: TEXT, predicted: TEXT, probability: DOUBLE, note: TEXT },
+  practice_results: {
+    id,
+    shopId: UUID,
+    name: TEXT,
+    madeAt: DATE,
+    madeBy: UUID,
+    total: INTEGER,
+    right: BOOLEAN,
+    skills: JSONB,
+    said: JSONB,
+  },
 } satisfies Record<keyof Models, ModelAttributes>;
 
 export type Table = keyof Models;

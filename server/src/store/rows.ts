@@ -183,3 +183,14 @@ export type OutcomeRow = Made & { cylinder: string; found: CauseName } & Nullabl
     probability: number;
     note: string;
   }>;
+export interface PracticeResultRow {
+  id: string;
+  shopId: string;
+  name: string;
+  madeAt: Date;
+  madeBy: string;
+  total: number;
+  right: boolean;
+  skills: string[];
+  said: { p: number; right: boolean };
+}

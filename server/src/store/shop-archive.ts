@@ -30,6 +30,7 @@ export const ARCHIVED = [
   'decisions',
   'pages',
   'answers',
+  'practice_results',
   'changes',
 ] as const;
 export type Archived = (typeof ARCHIVED)[number];

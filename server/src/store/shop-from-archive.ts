@@ -38,7 +38,7 @@ export async function readShopArchive(owner: Sequelize, file: string): Promise<{
       const ask: Ask = (sql, ...bind) =>
         owner.query(sql, { bind: [...bind], transaction, type: QueryTypes.SELECT }) as never;
       const shopId = await theShop(archive, ask);
-      for (const table of ARCHIVED) {
+      for (const table of tablesIn(manifest)) {
         // What the insertions noted of themselves is no history.
         if (table === 'changes')
           await owner.query('DELETE FROM changes WHERE shop_id = $1', { bind: [shopId], transaction });
@@ -51,6 +51,9 @@ export async function readShopArchive(owner: Sequelize, file: string): Promise<{
     archive.close();
   }
 }
+
+/** An archive of before has nothing of what came since. */
+const tablesIn = ({ tables }: Manifest): Archived[] => ARCHIVED.filter((table) => table in tables);
 
 async function theShop(archive: Archive, ask: Ask): Promise<string> {
   let line: string | undefined;
@@ -123,7 +126,7 @@ async function withPicture(row: Row, archive: Archive): Promise<Row> {
 
 /** Read out again it is what was read in. */
 async function compare(ask: Ask, shopId: string, manifest: Manifest): Promise<void> {
-  for (const table of ARCHIVED) {
+  for (const table of tablesIn(manifest)) {
     const hash = createHash('sha256');
     for await (const some of linesOf(ask, table, shopId)) hash.update(`${some.join('\n')}\n`);
     if (hash.digest('hex') !== manifest.tables[table].sha256)

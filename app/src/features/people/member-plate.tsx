@@ -1,4 +1,4 @@
-import type { Member, MemberChange } from '@rugged/contract';
+import type { Member, MemberChange, Practised } from '@rugged/contract';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ROLE_MEANS, ROLE_WORD } from '@/bench/role-words';
@@ -14,13 +14,14 @@ import type { GivenLink } from './link-plate';
 
 interface Props {
   member: Member;
+  practised: Practised | undefined;
   /** Whoever looks. */
   self: boolean;
   onLink(link: GivenLink): void;
 }
 
 /** Somebody of the shop: what they are, and what an owner may do about it. */
-export function MemberPlate({ member, self, onLink }: Props) {
+export function MemberPlate({ member, practised, self, onLink }: Props) {
   const [open, setOpen] = useState(false);
   const { name, email, role, leftAt, devices } = member;
   const places =
@@ -39,6 +40,7 @@ export function MemberPlate({ member, self, onLink }: Props) {
           <Words colour="dim" lines={1}>
             {email}
           </Words>
+          {practised ? <Words>{practisedWords(practised)}</Words> : null}
         </View>
         <Button onPress={() => setOpen(!open)} label={`${open ? 'Fold' : 'Change'} ${name}`}>
           {open ? 'Fold' : 'Change'}
@@ -49,7 +51,12 @@ export function MemberPlate({ member, self, onLink }: Props) {
   );
 }
 
-function Changes({ member: { id, name, role, leftAt, devices }, self, onLink }: Props) {
+function practisedWords({ cases, level, mean }: Practised): string {
+  const passed = level === undefined ? 'no level passed yet' : `level ${level} passed`;
+  return `Practice: ${passed}, ${mean} of 100 in the mean, ${cases} ${cases === 1 ? 'case' : 'cases'}`;
+}
+
+function Changes({ member: { id, name, role, leftAt, devices }, self, onLink }: Omit<Props, 'practised'>) {
   const tell = useNotice();
   const change = useChangeMember(id);
   const reset = useResetPassword(id);

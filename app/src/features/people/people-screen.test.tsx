@@ -28,12 +28,20 @@ const PEOPLE: People = {
   invitations: [{ id: 'i', name: 'Liv', role: 'apprentice', endsAt: '2026-12-01T10:00:00Z', by: 'Ines Varr' }],
 };
 const open = (more: object = {}) =>
-  openPlace(<PeopleScreen />, { answers: { 'GET /people': PEOPLE, 'PATCH /people/q': PEOPLE, ...more } });
+  openPlace(<PeopleScreen />, {
+    answers: {
+      'GET /people': PEOPLE,
+      'GET /practice/people': { items: [{ personId: 'q', cases: 12, level: 5, mean: 71 }] },
+      'PATCH /people/q': PEOPLE,
+      ...more,
+    },
+  });
 
 test('who is here, who left, and which links are out', async () => {
   await open();
   expect(written()).toMatch(/2 in Tidewrack/);
   expect(written()).toMatch(/Tolv Harn Mechanic , signed in on 1 device/);
+  await eventually(() => expect(written()).toMatch(/Practice: level 5 passed, 71 of 100 in the mean, 12 cases/));
   expect(written()).toMatch(/Odd Mere Reader , left .*2026/);
   expect(written()).toMatch(/Liv\. .*Apprentice, until .*2026/);
 });

@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ROLE_WORD } from '@/bench/role-words';
-import { usePeople, useWithdrawInvitation } from '@/data/people';
+import { usePeople, usePractised, useWithdrawInvitation } from '@/data/people';
 import { useSignedIn } from '@/data/session';
 import { Button } from '@/ui/button';
 import { Columns } from '@/ui/columns';
@@ -21,11 +21,18 @@ export function PeopleScreen() {
   const router = useRouter();
   const { shop, person } = useSignedIn();
   const { data: people, isLoading, refetch } = usePeople();
+  const { data: practised } = usePractised();
   const [given, setGiven] = useState<GivenLink>();
   const here = people?.items.filter(({ leftAt }) => leftAt === undefined) ?? [];
   const gone = people?.items.filter(({ leftAt }) => leftAt !== undefined) ?? [];
   const one = (member: (typeof here)[number]) => (
-    <MemberPlate key={member.id} member={member} self={member.id === person.id} onLink={setGiven} />
+    <MemberPlate
+      key={member.id}
+      member={member}
+      practised={practised?.items.find(({ personId }) => personId === member.id)}
+      self={member.id === person.id}
+      onLink={setGiven}
+    />
   );
   return (
     <Screen

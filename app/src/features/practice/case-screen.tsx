@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { KIND_OF_ENGINE } from '@rugged/core';
 import { useSignedIn } from '@/data/session';
+import { newId } from '@/data/new-id';
 import { useDraft } from '@/data/draft';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -84,12 +85,12 @@ function CaseOf({ name }: { name: string }) {
     of.finish();
     setThought(NO_THOUGHT);
     keepResult(person.id, {
+      id: newId(),
       name,
-      level,
-      at: new Date().toISOString(),
+      madeAt: new Date().toISOString(),
       total: done.marks.total,
       right: done.marks.right,
-      skills: rule.skills,
+      skills: [...rule.skills],
       said: done.marks.said,
     });
   };

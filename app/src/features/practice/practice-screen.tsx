@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Level } from '@rugged/core/practice';
 import { useDraft } from '@/data/draft';
@@ -9,7 +9,7 @@ import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Figure, Label, Strong, Words } from '@/ui/words';
-import { bestOf, calibration, firstTimes, PASSED, resultsOf, skillsOf } from './results';
+import { bestOf, calibration, firstTimes, gatherResults, PASSED, resultsOf, skillsOf } from './results';
 import { useAsk } from './use-practice';
 import { LEVEL_ORDER, LEVEL_WORDS, SKILL_WORDS } from './words';
 
@@ -18,7 +18,18 @@ export function PracticeScreen() {
   const router = useRouter();
   const { person } = useSignedIn();
   const ask = useAsk();
-  const results = useMemo(() => firstTimes(resultsOf(person.id)), [person.id]);
+  const [known, setKnown] = useState(() => resultsOf(person.id));
+  useEffect(() => {
+    let here = true;
+    void gatherResults(person.id).then((all) => {
+      if (here) setKnown(all);
+    });
+    return () => {
+      here = false;
+    };
+  }, [person.id]);
+  const results = useMemo(() => firstTimes(known), [known]);
+  const waiting = known.filter(({ sent }) => !sent).length;
   const best = bestOf(results);
   const [all, setAll] = useDraft<boolean>(`practice.all.${person.id}`, false);
   const [typed, setTyped] = useState('');
@@ -115,7 +126,7 @@ export function PracticeScreen() {
           {sure.map(({ said, right, times }) => (
             <Words key={said}>{`When you said ${said} in 100 it was so ${right} times in 100, of ${times}.`}</Words>
           ))}
-          <Words colour="dim">Kept on this device.</Words>
+          {waiting > 0 ? <Words colour="dim">{`${waiting} on this device only, until there is signal.`}</Words> : null}
         </Plate>
       ) : null}
     </Screen>

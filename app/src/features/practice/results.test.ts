@@ -1,9 +1,9 @@
 import { bestOf, calibration, firstTimes, type Result, skillsOf } from './results';
 
 const result = (more: Partial<Result>): Result => ({
+  id: 'r',
   name: '4-dune-kite',
-  level: 'wet',
-  at: '2026-05-04T10:00:00Z',
+  madeAt: '2026-05-04T10:00:00Z',
   total: 70,
   right: true,
   skills: ['reading', 'wet'],
@@ -20,7 +20,12 @@ test('a case counts the first time', () => {
 });
 
 test('the best of each level counts', () => {
-  const best = bestOf([result({ total: 40 }), result({ total: 80 }), result({ total: 61 }), result({ level: 'air' })]);
+  const best = bestOf([
+    result({ total: 40 }),
+    result({ total: 80 }),
+    result({ total: 61 }),
+    result({ name: '5-oak-reed' }),
+  ]);
   expect([...best]).toEqual([
     ['wet', 80],
     ['air', 70],
