@@ -4,7 +4,6 @@ import {
   act,
   type Answer,
   begin,
-  bestJob,
   type PracticeCase as Case,
   caseName,
   CASES_A_LEVEL,
@@ -22,11 +21,11 @@ import {
   optionsOf,
   placesOf,
   readCaseName,
+  readRight,
   soundOf,
   soundsOf,
   turned,
   type Work,
-  worthOfJobs,
 } from '@rugged/core/practice';
 
 /** What is asked beside the screen: engines are made, turned and opened there, so that needles go on moving. */
@@ -54,7 +53,6 @@ function worked({ name, luck, acts }: Asked<'work'>) {
   let work = same && now && now.acts.length <= acts.length ? now.work : begin(of, luck);
   for (const one of acts.slice(work.done.length)) work = act(of, work, one);
   now = { of, work, luck, acts };
-  const { engine } = of.job;
   return {
     of: shown(of),
     work,
@@ -62,7 +60,6 @@ function worked({ name, luck, acts }: Asked<'work'>) {
     most: mostStrokes(of),
     places: placesOf(of).map((place) => ({ place, findings: findingsAt(of, place) })),
     options: of.money.price === undefined ? optionsOf(of).options.map(({ name: option }) => option) : [],
-    plan: engine,
   };
 }
 const equal = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
@@ -73,13 +70,10 @@ const shown = ({ hidden: _, ...rest }: Case): Omit<Case, 'hidden'> => rest;
 function marked({ answer }: Asked<'mark'>) {
   const { of, work } = here();
   const plan = followPlan(of);
-  const worth = worthOfJobs(of);
   return {
     marks: markOf(of, work, answer, plan.work),
     opened: openUp(of, work),
     plan: plan.work.done.map(({ act: one }) => one),
-    worth: [...worth].map(([name, { left, bill }]) => ({ name, left, bill })),
-    best: bestJob(worth),
   };
 }
 
@@ -88,12 +82,6 @@ function sounded({ at, cylinder, hz }: Asked<'sound'>) {
   const level = soundsOf(of, work, cylinder).find((one) => one.at === at)?.level ?? 0;
   return { samples: soundOf(at, [0, 0.2, 0.5, 0.9][level] ?? 0, { hz, seed: work.done.length + 1 }) };
 }
-
-/** From where to where a reading of it is right. */
-const around = ({ at, division }: ReturnType<typeof dialTasks>[number]) => ({
-  from: at - division / 2,
-  to: at + division / 2,
-});
 
 function named({ level, chance = 0, day, said }: Asked<'name'>) {
   if (said !== undefined) {
@@ -109,7 +97,7 @@ const ANSWERS = {
   work: worked,
   turn: ({ cylinder }: Asked<'turn'>) => turned(here().of, here().work, cylinder),
   dials: ({ chance }: Asked<'dials'>) =>
-    dialTasks(Math.floor(chance * 1e9)).map((task) => ({ task, right: around(task) })),
+    dialTasks(Math.floor(chance * 1e9)).map((task) => ({ task, right: readRight(task) })),
   hint: () => nextOf(here().of, here().work) ?? null,
   sound: sounded,
   mark: marked,

@@ -33,6 +33,8 @@ export function dialTasks(seed: number, many = 10): DialTask[] {
   });
 }
 
-/** Whether a dial was read as well as it can be: to half a division. */
-export const isReadRight = ({ at, division }: DialTask, said: number): boolean =>
-  Math.abs(said - at) <= division / 2 + 1e-9;
+/** From where to where a reading is as good as it can be: half a division either way. */
+export const readRight = ({ at, division }: DialTask): { from: number; to: number } => ({
+  from: at - division / 2 - 1e-9,
+  to: at + division / 2 + 1e-9,
+});

@@ -7,6 +7,7 @@ import type { Heard } from '../jobfile/tests';
 import type { VirtualTestFault } from '../jobfile/virtual';
 import { AIR_K, crankOnce, OFF_TDC_MM, type Scene, sceneOf } from '../virtual-engine/scene';
 import {
+  type Aired,
   type Cranked,
   type CrankingOptions,
   listen,
@@ -20,7 +21,7 @@ import type { Hands, Mend, Work } from './work';
 
 /** Air of a leak-down tester, kPa; the orifice, mm. */
 export const SUPPLY_KPA = toKPa(80, 'psi');
-export const ORIFICE_MM = 1;
+const ORIFICE_MM = 1;
 export const LEAKDOWN_TESTER = { unit: 'psi', fullScale: 100, division: 2, orificeMm: ORIFICE_MM } as const;
 
 /** A four-stroke's valves stand open so far off the top; a two-stroke's ports much further. */
@@ -63,7 +64,7 @@ function wrongNow(of: PracticeCase, { hands }: Pick<Work, 'hands'>, cylinder?: s
 }
 
 /** The engine as it stands under these hands, and numbers that differ from take to take. */
-export function set(of: PracticeCase, work: Work, id: string): { scene: Scene; cylinder: VirtualCylinder } {
+export function underHands(of: PracticeCase, work: Work, id: string): { scene: Scene; cylinder: VirtualCylinder } {
   onEngine(of, id);
   const { hidden, job } = of;
   const { seed, faults, nuisance } = hidden;
@@ -99,7 +100,7 @@ export function turnOver(
   { cylinder: id, strokes }: { cylinder: string; strokes: number },
   onStep?: CrankingOptions['onStep'],
 ): { cranked: Cranked; random: Random } {
-  const { scene, cylinder } = set(of, work, id);
+  const { scene, cylinder } = underHands(of, work, id);
   const turns = isPulled(of) ? strokes * STROKES_PER_PULL : strokes;
   const cranked = crankOnce(scene, cylinder, work.hands.oil[id] ?? 0, {
     strokes: turns,
@@ -116,17 +117,25 @@ export function openAt({ job: { engine } }: PracticeCase, top: NonNullable<Hands
   return Math.abs(top.off) > OPENS_AT_DEGREES[engine.cycle] ? OFF_TDC_MM : 0;
 }
 
-/** Air that escapes now, by the place where it is heard; an ear there says how loud. */
-export function soundsOf(of: PracticeCase, work: Work, id: string): Heard[] {
-  const { scene, cylinder } = set(of, work, id);
-  const top = work.hands.top?.cylinder === id ? work.hands.top : undefined;
-  const { flows } = putAirIn(cylinder, {
+/** So long a crank that is not held withstands the air, s. */
+const WITHSTANDS_SECONDS = 1.2;
+
+/** Air of the tester into a cylinder. @param openMm a valve or port lets past; @param goes nobody holds the crank */
+export const airIn = (scene: Scene, cylinder: VirtualCylinder, openMm: number, goes = false): Aired =>
+  putAirIn(cylinder, {
     supplyKPa: SUPPLY_KPA,
     orificeMm: ORIFICE_MM,
     atmosphereKPa: scene.atmosphereKPa,
     airK: AIR_K,
-    ...(top && openAt(of, top) > 0 ? { openMm: openAt(of, top) } : {}),
+    ...(openMm > 0 ? { openMm } : {}),
+    ...(goes ? { turnsAfterSeconds: WITHSTANDS_SECONDS } : {}),
   });
+
+/** Air that escapes now, by the place where it is heard; an ear there says how loud. */
+export function soundsOf(of: PracticeCase, work: Work, id: string): Heard[] {
+  const { scene, cylinder } = underHands(of, work, id);
+  const top = work.hands.top?.cylinder === id ? work.hands.top : undefined;
+  const { flows } = airIn(scene, cylinder, top ? openAt(of, top) : 0);
   const { engine } = of.job;
   const gasket = of.hidden.faults.find(
     (fault) => fault.cause === 'head-gasket-between' && [fault.cylinder, otherSideOf(engine, fault)].includes(id),

@@ -6,8 +6,9 @@ import { seeded } from '../quantity/random';
 import { compressionGauge, crankcaseGauge, leakdownGauge } from '../reading/gauge';
 import type { CompressionReading, Heard, LeakdownReading } from '../jobfile/tests';
 import { AIR_K, CASE_LEAK_MM, CASE_OF_SWEPT, RIG_KPA_PER_MINUTE } from '../virtual-engine/scene';
-import { caseLeakMm, holdCase, needle, putAirIn, sweptCm3 } from '../virtual-engine';
+import { caseLeakMm, holdCase, needle, sweptCm3 } from '../virtual-engine';
 import {
+  airIn,
   isPulled,
   isRising,
   LEAKDOWN_TESTER,
@@ -15,8 +16,7 @@ import {
   mostStrokes,
   onEngine,
   openAt,
-  ORIFICE_MM,
-  set,
+  underHands,
   soundsOf,
   SUPPLY_KPA,
   testerOf,
@@ -29,7 +29,6 @@ import {
   type Danger,
   type Done,
   type Hands,
-  hasLooked,
   type Look,
   type Mend,
   type Seen,
@@ -210,9 +209,9 @@ function cranked(of: PracticeCase, work: Work, one: ActOf<'crank'>, change: Chan
 const takenNow = <R>(work: Work, reading: R): Taken<R> => ({
   reading,
   throttle: work.hands.throttle,
+  plugs: work.hands.plugs,
   temperature: work.hands.warm ? 'warm' : 'cold',
   mended: work.hands.mended,
-  looked: hasLooked(work, 'tester'),
 });
 
 function oiled(of: PracticeCase, work: Work, { cylinder, ml }: ActOf<'oil'>, change: Change): Work {
@@ -227,19 +226,12 @@ function oiled(of: PracticeCase, work: Work, { cylinder, ml }: ActOf<'oil'>, cha
 
 function aired(of: PracticeCase, work: Work, { cylinder: id, seconds }: ActOf<'air'>, change: Change): Work {
   const { hands } = work;
-  const { scene, cylinder } = set(of, work, id);
+  const { scene, cylinder } = underHands(of, work, id);
   const top = hands.top?.cylinder === id ? hands.top : undefined;
   if (!top) throw new InputError('air', 'not-at-its-top', { cylinder: id });
   const goes = !hands.held && (Math.abs(top.off) > ON_TOP_DEGREES || seconds < AT_ONCE_SECONDS);
   const openMm = openAt(of, top);
-  const air = putAirIn(cylinder, {
-    supplyKPa: SUPPLY_KPA,
-    orificeMm: ORIFICE_MM,
-    atmosphereKPa: scene.atmosphereKPa,
-    airK: AIR_K,
-    ...(openMm > 0 ? { openMm } : {}),
-    ...(goes ? { turnsAfterSeconds: 1.2 } : {}),
-  });
+  const air = airIn(scene, cylinder, openMm, goes);
   const gauge = leakdownGauge(LEAKDOWN_TESTER);
   const show = (at: number) => needle(gauge, seeded(of.hidden.seed + at), 'psi');
   const supply = show(23)(SUPPLY_KPA);
@@ -252,9 +244,8 @@ function aired(of: PracticeCase, work: Work, { cylinder: id, seconds }: ActOf<'a
     ...(openMm === 0 && !goes ? { tdcConfirmed: true } : {}),
     ...(goes ? { crankTurned: true } : {}),
   };
-  const flow = Object.values<number>({ ...air.flows }).reduce((sum, one) => sum + one, 0);
   return change({}, TAKES.air, {
-    saw: { saw: 'air', reading, flowGramsPerSecond: flow },
+    saw: { saw: 'air', reading },
     dangers: [
       ...(goes ? ['piston-goes' as const] : []),
       ...(seconds < AT_ONCE_SECONDS ? ['air-at-once' as const] : []),
@@ -282,7 +273,7 @@ function held(of: PracticeCase, work: Work, { mode }: ActOf<'case'>, change: Cha
   const { engine } = of.job;
   if (engine.cycle !== 'two-stroke') throw new InputError('case', 'four-stroke-case');
   const [id = ''] = engine.cylinders;
-  const { scene, cylinder } = set(of, work, id);
+  const { scene, cylinder } = underHands(of, work, id);
   const seal = of.hidden.faults.find(({ cause }) => cause === 'crank-seal');
   const atSeconds = [0, CASE_SECONDS / 3, (2 * CASE_SECONDS) / 3, CASE_SECONDS];
   const startKPa = mode === 'pressure' ? CASE_START_KPA : CASE_VACUUM_KPA;

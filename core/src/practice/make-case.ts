@@ -12,12 +12,12 @@ import { fromKPa } from '../quantity/pressure';
 import { type Random, seeded } from '../quantity/random';
 import { crank, soundCylinders, type VirtualCylinder } from '../virtual-engine';
 import { presetOf } from '../engine/preset';
-import { surest } from './answer';
-import { type Money, type OtherPaper, type PracticeCase, placesOf, truthAt } from './case';
+import { type Money, type OtherPaper, type PracticeCase, placesOf } from './case';
 import { readCaseName } from './case-name';
 import { act, begin } from './hands';
 import { type Level, LEVEL_RULES, LEVELS, type LevelRule, type Trouble } from './levels';
 import { bestJob, worthOfJobs } from './jobs';
+import { isRight } from './marks';
 import { equipmentOf, followPlan } from './robot';
 import { isPulled, MENDED_BY } from './engine-under-hands';
 
@@ -45,13 +45,7 @@ function canBeSolved(of: PracticeCase): boolean {
   // A tester that lies and is believed all the same teaches nothing.
   const { trouble } = of.hidden;
   if (trouble && !work.hands.mended.includes(MENDED_BY[trouble])) return false;
-  const named = placesOf(of).every((place) => {
-    const truth = truthAt(of, place);
-    const { finding } = surest(of, answer.claims, place);
-    return of.rule.asks === 'state' || of.rule.asks === 'place'
-      ? (finding === 'sound') === (truth === 'sound')
-      : finding === truth;
-  });
+  const named = placesOf(of).every((place) => isRight(of, answer, place));
   if (!named || of.rule.asks !== 'job') return named;
   const worth = worthOfJobs(of);
   const best = bestJob(worth);

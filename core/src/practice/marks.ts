@@ -1,4 +1,4 @@
-import type { Danger, Done, Work } from './work';
+import type { Danger, Work } from './work';
 import { type Answer, distance, surest } from './answer';
 import { type PracticeCase, placesOf, truthAt } from './case';
 import { bestJob, worthOfJobs } from './jobs';
@@ -99,7 +99,7 @@ export function markOf(of: PracticeCase, work: Work, answer: Answer, plan = foll
     hints: work.hints,
     total: Math.round(Math.max(0, Math.min(100, sum))),
     right: placesOf(of).every((place) => isRight(of, answer, place)),
-    said: { p: claim.p, right: claim.finding === truthAt(of, worst) },
+    said: { p: claim.p, right: isRight(of, answer, worst) },
     plan: { minutes: plan.minutes, spent: plan.spent },
     dangers,
     careless,
@@ -109,7 +109,7 @@ export function markOf(of: PracticeCase, work: Work, answer: Answer, plan = foll
 }
 
 /** Whether a place is named as it is, as far as the level asks: which cylinder, or what it has. */
-function isRight(of: PracticeCase, { claims }: Answer, place: string): boolean {
+export function isRight(of: PracticeCase, { claims }: Pick<Answer, 'claims'>, place: string): boolean {
   const truth = truthAt(of, place);
   const { finding } = surest(of, claims, place);
   return of.rule.asks === 'state' || of.rule.asks === 'place'
@@ -121,11 +121,11 @@ function isRight(of: PracticeCase, { claims }: Answer, place: string): boolean {
 function asked(of: PracticeCase, { claims }: Answer): number {
   if (of.rule.asks === 'cause' || of.rule.asks === 'job') return distance(of, claims);
   return placesOf(of).reduce((sum, place) => {
-    const sound = claims[place] === undefined ? 1 : soundShare(of, claims, place);
+    const sound = claims[place] === undefined ? 1 : soundShare(claims, place);
     return sum + (sound - Number(truthAt(of, place) === 'sound')) ** 2;
   }, 0);
 }
-function soundShare(of: PracticeCase, claims: Answer['claims'], place: string): number {
+function soundShare(claims: Answer['claims'], place: string): number {
   const named = claims[place] ?? {};
   if (named.sound !== undefined) return Math.min(1, named.sound);
   // Somebody who says what it has says that it has something.
@@ -140,7 +140,8 @@ function carelessIn(of: PracticeCase, work: Work): Marks['careless'] {
   );
   const fed = work.done.flatMap(({ saw }) => (saw?.saw === 'air' ? [saw.reading] : []));
   const shut = work.compression.filter(({ throttle }) => throttle === 'shut').length;
-  const laboured = of.job.engine.cylinders.length > 1 ? crankedWithPlugsIn(of, work.done) : 0;
+  const laboured =
+    of.job.engine.cylinders.length > 1 ? work.compression.filter(({ plugs }) => plugs === 'in').length : 0;
   return [
     ...count('throttle-shut', shut),
     ...count('plugs-in', laboured),
@@ -150,15 +151,6 @@ function carelessIn(of: PracticeCase, work: Work): Marks['careless'] {
     ...count('off-its-top', fed.filter(({ tdcConfirmed }) => tdcConfirmed !== true).length),
     ...count('breather-on', fed.filter(({ breatherOff }) => breatherOff === false).length),
   ];
-}
-
-function crankedWithPlugsIn({ rule }: PracticeCase, done: readonly Done[]): number {
-  let plugs = rule.ready ? 'out' : 'in';
-  return done.reduce((times, { act }) => {
-    if (act.do === 'plugs') plugs = act.to;
-    if (act.do === 'warm') plugs = 'in';
-    return times + Number(act.do === 'crank' && plugs === 'in');
-  }, 0);
 }
 
 /** Under this share of the best, or under the book's minimum, a reading is taken again by whoever is careful. */

@@ -88,11 +88,8 @@ function whyEach(of: PracticeCase, work: Work): Why[] {
     good.set(cylinder, found);
     return found;
   };
-  let plugs = of.rule.ready ? 'out' : 'in';
   let n = -1;
   return work.done.flatMap(({ act: one, saw }): Why[] => {
-    if (one.do === 'plugs') plugs = one.to;
-    if (one.do === 'warm') plugs = 'in';
     if (one.do !== 'crank' || saw?.saw !== 'compression') return [];
     n += 1;
     const taken = work.compression[n];
@@ -116,7 +113,7 @@ function whyEach(of: PracticeCase, work: Work): Why[] {
         because: [
           ...(taken.throttle === 'shut' ? (['throttle-shut'] as const) : []),
           ...(taken.temperature === 'cold' && off ? (['cold'] as const) : []),
-          ...(plugs === 'in' && of.job.engine.cylinders.length > 1 && off ? (['plugs-in'] as const) : []),
+          ...(taken.plugs === 'in' && of.job.engine.cylinders.length > 1 && off ? (['plugs-in'] as const) : []),
           ...(saw.rising ? (['too-few-strokes'] as const) : []),
           ...(reading.wet ? (['oil'] as const) : []),
           ...(troubled ? [trouble] : []),

@@ -245,6 +245,14 @@ describe('hands', () => {
   });
 });
 
+test('how sure somebody was counts as right where only the place was asked for, whatever it has', () => {
+  const of = CASES.find(({ level }) => level === 'one-low') as PracticeCase;
+  const low = placesOf(of).find((place) => truthAt(of, place) !== 'sound') as string;
+  const other = findingsAt(of, low).find((one) => one !== 'sound' && one !== truthAt(of, low)) as string;
+  const { said, right } = markOf(of, begin(of), { claims: { [low]: { [other]: 0.9 } } });
+  expect([said, right]).toEqual([{ p: 0.9, right: true }, true]);
+});
+
 test('the needle that is seen ends where the reading stands', () => {
   for (const of of few) {
     const [cylinder = ''] = of.job.engine.cylinders;

@@ -63,7 +63,7 @@ export type Danger = (typeof DANGERS)[number];
 /** What an act showed. */
 export type Seen =
   | { saw: 'compression'; reading: CompressionReading; rising: boolean }
-  | { saw: 'air'; reading: LeakdownReading; flowGramsPerSecond: number }
+  | { saw: 'air'; reading: LeakdownReading }
   | { saw: 'heard'; at: HeardAt; level: 0 | 1 | 2 | 3; neighbour?: string }
   | { saw: 'case'; samples: CrankcaseTest['samples'] }
   | { saw: 'wrong'; what: Mend }
@@ -85,11 +85,10 @@ export interface Done {
 export interface Taken<R> {
   reading: R;
   throttle: Hands['throttle'];
+  plugs: Hands['plugs'];
   temperature: Temperature;
   /** How the hands stood when it was taken. */
   mended: readonly Mend[];
-  looked: boolean;
-  volts?: number;
 }
 
 /** Everything that was done so far. Nothing of it is ever changed: an act makes the next one. */

@@ -107,11 +107,7 @@ function Round({ dials, onAgain }: { dials: Dials; onAgain(): void }) {
       setError('must be a number');
       return;
     }
-    const one = {
-      said,
-      right: said >= around.from - 1e-9 && said <= around.to + 1e-9,
-      seconds: (performance.now() - since) / 1000,
-    };
+    const one = { said, right: said >= around.from && said <= around.to, seconds: (performance.now() - since) / 1000 };
     const all = [...read, one];
     setRead(all);
     setTyped('');

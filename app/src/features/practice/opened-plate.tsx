@@ -83,7 +83,7 @@ export function OpenedPlates({ worked, marked }: { worked: Worked; marked: Marke
       {worked.of.rule.asks === 'job' ? (
         <Plate label="What to do" style={styles.plate}>
           <Label>What to do about it</Label>
-          <Strong>{jobWords(marked.best)}</Strong>
+          <Strong>{jobWords(marks.bestJob)}</Strong>
           {marks.lost > 1 ? (
             <Words>{`What you chose leaves ${Math.round(marks.lost)} less.`}</Words>
           ) : (
