@@ -26,6 +26,7 @@ export { PagesScreen } from './pages/pages-screen';
 export { PeopleScreen } from './people/people-screen';
 export { DialsScreen } from './practice/dials-screen';
 export { PracticeCaseScreen } from './practice/case-screen';
+export { PracticePlace } from './practice/practice-worker';
 export { PracticeScreen } from './practice/practice-screen';
 export { PricesScreen } from './prices/prices-screen';
 export { ProcedureScreen } from './procedure/procedure-screen';

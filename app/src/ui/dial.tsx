@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
-import { type GaugeShows, type GaugeTick, gaugeWords } from './gauge';
+import { type GaugeShows, type GaugeTick, gaugeWords, marksOf } from './gauge';
 import { LiveNeedle } from './live-needle';
 import { SvgFigure } from './svg-figure';
 import { useColours } from './theme';
@@ -10,6 +10,11 @@ interface Props extends GaugeShows {
   maxWidth?: number;
   /** `bare`: the figure stands beside. `arc`: so, and only the upper half of it, for want of room. */
   shape?: 'whole' | 'bare' | 'arc';
+  /**
+   * A mirror behind the needle, and how far from straight it is looked at, units of the drawing: the needle seems
+   * moved one way, its image the other.
+   */
+  aside?: number;
 }
 
 const R = 150;
@@ -30,7 +35,7 @@ export const dialWidthFor = (height: number, shape: keyof typeof SHAPES = 'whole
 const END_NUDGE = 9;
 
 /** A drawn gauge. It says in words for the ear what it shows. */
-export function Dial({ maxWidth = 380, shape = 'whole', ...shows }: Props) {
+export function Dial({ maxWidth = 380, shape = 'whole', aside, ...shows }: Props) {
   const { figure, shown, unit, fullScale, min, max, shade, here, first, others = [], lastTime, live } = shows;
   const c = useColours();
   const { from: start, to: end, view } = SHAPES[shape];
@@ -52,7 +57,7 @@ export function Dial({ maxWidth = 380, shape = 'whole', ...shows }: Props) {
     const [x1, y1] = at(x, r1);
     return `M${x0.toFixed(2)} ${y0.toFixed(2)}L${x1.toFixed(2)} ${y1.toFixed(2)}`;
   };
-  const { major, minor } = divisions(fullScale, bare ? 5 : 8);
+  const { major, minor } = marksOf(fullScale, bare ? 5 : 8);
   const minors = steps(fullScale, minor);
   const majors = steps(fullScale, major);
   return (
@@ -132,7 +137,19 @@ export function Dial({ maxWidth = 380, shape = 'whole', ...shows }: Props) {
             strokeWidth={2.2}
           />
         )}
-        {live ? null : <Hand at={figure} line={line} />}
+        {aside === undefined ? null : (
+          <>
+            <Path d={arc(0, fullScale, R - 58)} fill="none" stroke={c.slate} strokeWidth={18} strokeOpacity={0.35} />
+            <G x={-aside}>
+              <Path d={line(figure ?? 0, R - 67, R - 49)} stroke={c.slate} strokeWidth={6} />
+            </G>
+          </>
+        )}
+        {live ? null : (
+          <G x={aside ?? 0}>
+            <Hand at={figure} line={line} />
+          </G>
+        )}
         {bare ? null : (
           <>
             <SvgFigure x={CX} y={252} size={46} colour={shown === '' ? c.dim : c.ink}>
@@ -189,14 +206,6 @@ function spacedNames(ticks: readonly GaugeTick[], angle: (x: number) => number):
   const pushed = placed.map((tick) => tick.nameAngle - angle(tick.at));
   const back = placed.length === 0 ? 0 : pushed.reduce((a, b) => a + b, 0) / placed.length;
   return placed.map((tick) => ({ ...tick, nameAngle: tick.nameAngle - back }));
-}
-
-/** Marks a person can read: about as many numbered as wanted, four or five steps between. */
-function divisions(fullScale: number, wanted: number): { major: number; minor: number } {
-  const rough = fullScale / wanted;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const major = ([1, 2, 2.5, 5, 10].find((m) => m * power >= rough) ?? 10) * power;
-  return { major, minor: major / (major / power === 2 || major / power === 2.5 ? 4 : 5) };
 }
 
 function steps(fullScale: number, by: number): number[] {

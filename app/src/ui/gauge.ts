@@ -27,6 +27,14 @@ export interface GaugeShows {
   live?: () => number;
 }
 
+/** Marks a person can read: about as many numbered as wanted, four or five steps between. */
+export function marksOf(fullScale: number, wanted: number): { major: number; minor: number } {
+  const rough = fullScale / wanted;
+  const power = 10 ** Math.floor(Math.log10(rough));
+  const major = ([1, 2, 2.5, 5, 10].find((m) => m * power >= rough) ?? 10) * power;
+  return { major, minor: major / (major / power === 2 || major / power === 2.5 ? 4 : 5) };
+}
+
 /** For the ear: what the gauge shows. */
 export const gaugeWords = ({ shown, unit, min, others = [] }: GaugeShows): string =>
   [

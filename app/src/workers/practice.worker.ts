@@ -4,11 +4,13 @@ import {
   act,
   type Answer,
   begin,
+  billOf,
   type PracticeCase as Case,
   caseName,
   CASES_A_LEVEL,
   dailyCase,
   dialTasks,
+  fed,
   findingsAt,
   followPlan,
   isPulled,
@@ -24,6 +26,7 @@ import {
   readRight,
   soundOf,
   soundsOf,
+  testingsOf,
   turned,
   type Work,
 } from '@rugged/core/practice';
@@ -33,12 +36,23 @@ export type PracticeTask =
   | { ask: 'name'; level?: Level; chance?: number; day?: string; said?: string }
   | { ask: 'work'; name: string; luck: number; acts: readonly Act[] }
   | { ask: 'turn'; cylinder: string }
+  | { ask: 'fed'; cylinder: string }
   | { ask: 'hint' }
   | { ask: 'dials'; chance: number }
   | { ask: 'sound'; at: Parameters<typeof soundOf>[0]; cylinder: string; hz: number }
+  | { ask: 'bill'; claims: Answer['claims']; job: string }
+  | { ask: 'ready'; name: string }
   | { ask: 'mark'; answer: Answer };
 
 type Asked<A extends PracticeTask['ask']> = Extract<PracticeTask, { ask: A }>;
+
+/** Made while the list of levels is looked at, so that one of them opens at once. */
+const made = new Map<string, Case>();
+const caseOf = (name: string): Case => {
+  const of = made.get(name) ?? makeCase(name);
+  made.set(name, of);
+  return of;
+};
 
 let now: { of: Case; work: Work; luck: number; acts: readonly Act[] } | undefined;
 const here = () => {
@@ -49,7 +63,7 @@ const here = () => {
 /** A case and everything that was done: what was done before is not done again. */
 function worked({ name, luck, acts }: Asked<'work'>) {
   const same = now?.of.name === name && now.luck === luck && now.acts.every((one, i) => equal(one, acts[i]));
-  const of = now?.of.name === name ? now.of : makeCase(name);
+  const of = now?.of.name === name ? now.of : caseOf(name);
   let work = same && now && now.acts.length <= acts.length ? now.work : begin(of, luck);
   for (const one of acts.slice(work.done.length)) work = act(of, work, one);
   now = { of, work, luck, acts };
@@ -59,6 +73,7 @@ function worked({ name, luck, acts }: Asked<'work'>) {
     pulled: isPulled(of),
     most: mostStrokes(of),
     places: placesOf(of).map((place) => ({ place, findings: findingsAt(of, place) })),
+    testings: testingsOf(of),
     options: of.money.price === undefined ? optionsOf(of).options.map(({ name: option }) => option) : [],
   };
 }
@@ -96,10 +111,13 @@ const ANSWERS = {
   name: named,
   work: worked,
   turn: ({ cylinder }: Asked<'turn'>) => turned(here().of, here().work, cylinder),
+  fed: ({ cylinder }: Asked<'fed'>) => fed(here().of, here().work, cylinder),
   dials: ({ chance }: Asked<'dials'>) =>
     dialTasks(Math.floor(chance * 1e9)).map((task) => ({ task, right: readRight(task) })),
   hint: () => nextOf(here().of, here().work) ?? null,
   sound: sounded,
+  bill: ({ claims, job }: Asked<'bill'>) => billOf(here().of, claims, job) ?? null,
+  ready: ({ name }: Asked<'ready'>) => caseOf(name).name,
   mark: marked,
 } satisfies { [A in PracticeTask['ask']]: (task: Asked<A>) => unknown };
 

@@ -11,10 +11,27 @@ export type Finding = FaultCause | 'sound';
  */
 export type Claims = Readonly<Record<string, Readonly<Partial<Record<Finding, number>>>>>;
 
+/** How sure it is put to an owner. */
+export const SURENESS = ['certain', 'likely', 'open'] as const;
+export type Sureness = (typeof SURENESS)[number];
+/** What there was to test with, and may have been left out. */
+export const TESTINGS = ['compression', 'air', 'case'] as const;
+export type Testing = (typeof TESTINGS)[number];
+/** What is said of the bill: one figure, both ends and where it is stopped to call, or nothing. */
+export const BILLS = ['likely', 'both', 'none'] as const;
+export type BillTold = (typeof BILLS)[number];
+
+/** What an owner, or a buyer, is told. What is missing was not said. */
+export interface ToOwner {
+  sure?: Sureness;
+  bill?: BillTold;
+  untested?: readonly Testing[];
+}
 export interface Answer {
   claims: Claims;
   /** Name of an option; `buy` or `walk-away` where it is for sale. */
   job?: string;
+  owner?: ToOwner;
 }
 
 /** Everything that a place of this engine can have. */

@@ -121,9 +121,15 @@ export function openAt({ job: { engine } }: PracticeCase, top: NonNullable<Hands
 const WITHSTANDS_SECONDS = 1.2;
 
 /** Air of the tester into a cylinder. @param openMm a valve or port lets past; @param goes nobody holds the crank */
-export const airIn = (scene: Scene, cylinder: VirtualCylinder, openMm: number, goes = false): Aired =>
+export const airIn = (
+  scene: Scene,
+  cylinder: VirtualCylinder,
+  openMm: number,
+  goes = false,
+  supplyKPa = SUPPLY_KPA,
+): Aired =>
   putAirIn(cylinder, {
-    supplyKPa: SUPPLY_KPA,
+    supplyKPa,
     orificeMm: ORIFICE_MM,
     atmosphereKPa: scene.atmosphereKPa,
     airK: AIR_K,

@@ -51,7 +51,19 @@ export function worthOfJobs(of: PracticeCase): Map<string, JobWorth> {
 
 /** The same by what somebody claims. */
 export const worthByClaims = (of: PracticeCase, claims: Claims): Map<string, JobWorth> =>
-  worthBy(of, troublesBy(placesOf(of).map((place) => claimAt(of, claims, place) as Odds)));
+  worthBy(of, claimed(of, claims));
+const claimed = (of: PracticeCase, claims: Claims) =>
+  troublesBy(placesOf(of).map((place) => claimAt(of, claims, place) as Odds));
+
+/** What every way costs by what somebody claims, likely and in the bad case; nothing for one that costs nothing. */
+export function billOf(
+  of: PracticeCase,
+  claims: Claims,
+  job: string | undefined,
+): { likely: number; bad: number } | undefined {
+  const found = decideBy(optionsOf(of), claimed(of, claims), [], DRAWS).options.find(({ name }) => name === job);
+  return found && found.p90 > 0 ? { likely: found.p50, bad: found.p90 } : undefined;
+}
 
 function worthBy(of: PracticeCase, troubles: Troubles): Map<string, JobWorth> {
   const { options } = decideBy(optionsOf(of), troubles, [], DRAWS);

@@ -167,7 +167,7 @@ export const LEVEL_RULES: Readonly<Record<Level, LevelRule>> = {
     faulty: [0, 0, 1],
     causes: ['rings-or-bore', 'exhaust-valve'],
     severity: [0.6, 0.95],
-    troubles: ['tester-without-valve', 'stiff-tester-valve', 'slow-cranking', 'adapter-leak'],
+    troubles: ['tester-without-valve', 'stiff-tester-valve', 'slow-cranking', 'adapter-leak', 'rig-leak', 'lever-on'],
     cart: WHOLE_CART,
     ready: false,
     asks: 'job',
@@ -187,7 +187,7 @@ export const LEVEL_RULES: Readonly<Record<Level, LevelRule>> = {
   'two-faults': {
     kinds: [...ROWS, ...FOUR_STROKES],
     faulty: [2],
-    causes: AIR_TELLS,
+    causes: [...AIR_TELLS, 'carbon'],
     severity: [0.55, 0.95],
     troubles: [undefined],
     cart: WHOLE_CART,
@@ -197,8 +197,8 @@ export const LEVEL_RULES: Readonly<Record<Level, LevelRule>> = {
   },
   'second-opinion': {
     kinds: ANY,
-    faulty: [0, 0, 1],
-    causes: AIR_TELLS,
+    faulty: [0, 1, 1],
+    causes: [...AIR_TELLS, 'carbon'],
     severity: [0.55, 0.95],
     troubles: [undefined],
     cart: WHOLE_CART,

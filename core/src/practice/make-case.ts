@@ -54,10 +54,11 @@ function canBeSolved(of: PracticeCase): boolean {
 
 function draw(name: string, level: Level, rule: LevelRule, random: Random): PracticeCase | undefined {
   const kind = random.pick(rule.kinds);
-  const built = builtLike(kind);
   const nuisance = nuisanceOf(random);
   const count = random.pick(rule.faulty);
-  const trouble = troubleFor(rule, count, built, random);
+  const usual = builtLike(kind);
+  const trouble = troubleFor(rule, count, usual, random);
+  const built: Engine = trouble === 'lever-on' ? { ...usual, compressionRelease: 'lever' } : usual;
   if (rule.troubles.every((one) => one !== undefined) && count !== 'all' && trouble === undefined) return undefined;
   const faults = faultsOf(rule, count, built, random);
   if (!faults) return undefined;
@@ -117,7 +118,10 @@ const nuisanceOf = (random: Random): Partial<Nuisance> => ({
 function troubleFor(rule: LevelRule, count: LevelRule['faulty'][number], engine: Engine, random: Random) {
   const able = rule.troubles.filter(
     (one): one is Trouble | undefined =>
-      one === undefined || one !== 'slow-cranking' || startingOf(engine) === 'electric',
+      (one !== 'slow-cranking' || startingOf(engine) === 'electric') &&
+      (one !== 'rig-leak' || engine.cycle === 'two-stroke') &&
+      // What is pulled by hand may have a lever that lets go of it.
+      (one !== 'lever-on' || (startingOf(engine) === 'recoil' && engine.compressionRelease !== 'automatic')),
   );
   const found = able.length === 0 ? undefined : random.pick(able);
   // Worn all round the test is as it should be; even and low without wear it is not.
@@ -222,7 +226,8 @@ function complaintOf(
   random: Random,
 ): Symptom {
   const able = symptomsOf(parts(engine));
-  const said = faults[0] && !trouble ? SAID[faults[0].cause] : SAID_OF_NOTHING;
+  const said =
+    trouble === 'rig-leak' ? SAID['crank-seal'] : faults[0] && !trouble ? SAID[faults[0].cause] : SAID_OF_NOTHING;
   const fits = (said ?? SAID_OF_NOTHING).filter((one) => able.includes(one) && !(warm && one === 'will-not-start'));
   return fits.length > 0 ? random.pick(fits) : 'low-power';
 }

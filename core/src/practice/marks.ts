@@ -3,6 +3,7 @@ import { type Answer, distance, surest } from './answer';
 import { type PracticeCase, placesOf, truthAt } from './case';
 import { bestJob, worthOfJobs } from './jobs';
 import { followPlan } from './robot';
+import { toldTrue } from './to-owner';
 
 /** What was taken carelessly, and how often. */
 export const CARELESS = [
@@ -20,6 +21,8 @@ export interface Marks {
   /** Of so many points each; together 100. */
   cause: Mark;
   job: Mark;
+  /** What the owner was told. */
+  owner: Mark;
   time: Mark;
   safety: Mark;
   care: Mark;
@@ -33,6 +36,8 @@ export interface Marks {
   plan: { minutes: number; spent: number };
   dangers: readonly Danger[];
   careless: readonly { what: Careless; times: number }[];
+  /** What of it was told the owner as it is. */
+  told: ReturnType<typeof toldTrue>;
   bestJob: string;
   /** What the chosen way cost beside the best, in money. */
   lost: number;
@@ -42,9 +47,9 @@ export interface Mark {
   of: number;
 }
 
-const OF = { cause: 40, job: 20, time: 15, safety: 15, care: 10 } as const;
+const OF = { cause: 40, job: 14, owner: 6, time: 15, safety: 15, care: 10 } as const;
 /** A level that asks for less gives its points for what it asks. */
-const WITHOUT_JOB = { cause: 60, job: 0, time: 15, safety: 15, care: 10 } as const;
+const WITHOUT_JOB = { cause: 60, job: 0, owner: 0, time: 15, safety: 15, care: 10 } as const;
 const DANGER_COSTS: Readonly<Record<Danger, number>> = {
   'spark-loose': 4,
   'piston-goes': 6,
@@ -74,6 +79,8 @@ export function markOf(of: PracticeCase, work: Work, answer: Answer, plan = foll
     worth.get(name ?? '')?.left ?? Math.min(...[...worth.values()].map((w) => w.left));
   const lost = Math.max(0, left(best) - left(answer.job));
   const [mine, theirs] = [work, plan].map((one) => spentOf(one, of.money.labourRatePerHour)) as [number, number];
+  const asTold = toldTrue(of, work, answer);
+  const told = Object.values(asTold);
   const dangers = work.done.flatMap((done) => done.dangers);
   const careless = carelessIn(of, work);
   const part = (name: keyof typeof OF, share: number): Mark => ({
@@ -84,6 +91,7 @@ export function markOf(of: PracticeCase, work: Work, answer: Answer, plan = foll
     // Surely wrong loses as much as surely right gains: bluff does not pay.
     cause: part('cause', Math.max(-1, 1 - 2 * away)),
     job: part('job', Math.max(0, 1 - lost / (LOST_ALL * of.money.valueRunning))),
+    owner: part('owner', told.filter(Boolean).length / told.length),
     time: part('time', mine <= 0 ? 0 : Math.min(1, Math.max(theirs, 1e-9) / mine)),
     safety: part('safety', Math.max(0, 1 - dangers.reduce((sum, one) => sum + DANGER_COSTS[one], 0) / OF.safety)),
     care: part(
@@ -103,6 +111,7 @@ export function markOf(of: PracticeCase, work: Work, answer: Answer, plan = foll
     plan: { minutes: plan.minutes, spent: plan.spent },
     dangers,
     careless,
+    told: asTold,
     bestJob: best,
     lost,
   };

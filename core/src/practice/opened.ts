@@ -6,6 +6,8 @@ import { CASE, type PracticeCase, placesOf, truthAt } from './case';
 import { MENDED_BY, mostStrokes, turnOver } from './engine-under-hands';
 import { type Act, MENDS, type Work } from './work';
 import type { Trouble } from './levels';
+import type { Testing } from './answer';
+import { untestedOf } from './to-owner';
 
 /** The engine opened: what every place really has. */
 export interface Opened {
@@ -13,6 +15,8 @@ export interface Opened {
   trouble?: Trouble;
   /** The trouble was found, and put right. */
   mended: boolean;
+  /** What the cart could have tested and did not, or not on every cylinder. */
+  untested: Testing[];
   readings: Why[];
 }
 
@@ -62,6 +66,7 @@ export function openUp(of: PracticeCase, work: Work): Opened {
     }),
     ...(trouble ? { trouble } : {}),
     mended: trouble !== undefined && work.hands.mended.includes(MENDED_BY[trouble]),
+    untested: untestedOf(of, work),
     readings: whyEach(of, work),
   };
 }

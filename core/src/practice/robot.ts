@@ -15,6 +15,7 @@ import { act, begin } from './hands';
 import { isPulled, isRising, mostStrokes, turnOver } from './engine-under-hands';
 import { jobOf } from './job-of';
 import { bestJob, worthByClaims } from './jobs';
+import { honestly } from './to-owner';
 import { type Act, hasLooked, type Look, type Mend, type Work } from './work';
 
 /** How somebody works. Careful, everything is done as it should be. */
@@ -202,5 +203,6 @@ export function answerBy(of: PracticeCase, work: Work): Answer {
         : Object.fromEntries(engineOdds(namesOf(belief, place))),
     ]),
   );
-  return { claims, job: bestJob(worthByClaims(of, claims)) };
+  const answer = { claims, job: bestJob(worthByClaims(of, claims)) };
+  return { ...answer, owner: honestly(of, work, answer) };
 }

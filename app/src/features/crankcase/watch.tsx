@@ -10,11 +10,11 @@ import { Field } from '@/ui/field';
 import { typedNumber } from '@/ui/format';
 import { PadButtons, padButton } from '@/ui/pad/pad-buttons';
 import { PadFrame } from '@/ui/pad/pad-frame';
-import { useRoom } from '@/ui/pad/room';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { StateMark } from '@/ui/state-mark';
 import { Figure, Words } from '@/ui/words';
+import { CaseClock } from '@/bench/case-clock';
 import { HoldCurve } from '@/bench/hold-curve';
 import { LooksSheet } from './looks-sheet';
 import type { CaseScreen } from './records';
@@ -32,7 +32,6 @@ interface Props {
 /** The clock, what is left, and where to look for what is not. It fits without scrolling. */
 export function Watch({ bench, pad, screen, onDone, onAgain }: Props) {
   const verdict = useVerdict(bench);
-  const { tight } = useRoom();
   const [open, setOpen] = useState<'looks' | 'soap'>();
   const { running, samples, seconds, unit, limits } = pad;
   const judged = verdict.ok
@@ -49,14 +48,10 @@ export function Watch({ bench, pad, screen, onDone, onAgain }: Props) {
         face={
           <>
             <Plate label="Clock" style={styles.face}>
-              <View style={styles.clock}>
-                <Figure style={tight ? styles.lesserTime : styles.time}>
-                  {`${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`}
-                </Figure>
-                <Words colour="dim" style={styles.grow}>
-                  {left > 0 ? `${left} s to go. Look now and then, and at the end.` : 'Time is up: read the gauge.'}
-                </Words>
-              </View>
+              <CaseClock
+                seconds={seconds}
+                words={left > 0 ? `${left} s to go. Look now and then, and at the end.` : 'Time is up: read the gauge.'}
+              />
               {pad.live ? <LiveLine pad={pad} /> : null}
               <HoldCurve
                 samples={samples.map(({ figures }) => figures)}
@@ -198,7 +193,6 @@ const styles = StyleSheet.create({
   face: { flex: 1, minHeight: 0, paddingVertical: 6 },
   clock: { flexDirection: 'row', gap: 12, alignItems: 'center' },
   time: { fontSize: 40, minWidth: 112 },
-  lesserTime: { fontSize: 30, lineHeight: 34, minWidth: 84 },
   grow: { flexGrow: 1, flexShrink: 1, flexBasis: 0 },
   says: { paddingVertical: 6 },
   reason: { flexGrow: 1, flexShrink: 1, flexBasis: 0, fontSize: 15, lineHeight: 18 },

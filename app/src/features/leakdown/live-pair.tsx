@@ -1,9 +1,9 @@
 import { fromKPa, toKPa, UNIT_SIGN } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
+import { GaugePair } from '@/bench/gauge-pair';
 import { useStreamed } from '@/bench/live/use-live';
-import { Dial } from '@/ui/dial';
 import { Plate } from '@/ui/plate';
-import { Figure, Label, Words } from '@/ui/words';
+import { Words } from '@/ui/words';
 import type { LeakdownPad } from './use-leakdown-pad';
 
 /** What goes in and what is held, on two drawn gauges whose needles move with the sensor. */
@@ -20,32 +20,20 @@ export function LivePair({ pad, live }: { pad: LeakdownPad; live: NonNullable<Le
   const digits = unit === 'psi' || unit === 'kPa' ? 0 : 1;
   const one = (name: string, channel: 0 | 1, text: string) => {
     const now = figures?.[channel];
-    const shown =
-      text !== '' && draft.settling ? Number(text).toFixed(digits) : now === undefined ? '' : now.toFixed(digits);
-    return (
-      <View style={styles.one}>
-        <Label>{name}</Label>
-        <Dial
-          shape="bare"
-          shown={shown}
-          unit={UNIT_SIGN[unit]}
-          fullScale={fullScale}
-          maxWidth={190}
-          live={() => fromKPa(stream?.now[channel] ?? 0, unit)}
-        />
-        <View style={styles.reading}>
-          <Figure style={styles.figure}>{shown || '–'}</Figure>
-          <Words colour="dim">{UNIT_SIGN[unit]}</Words>
-        </View>
-      </View>
-    );
+    return {
+      name,
+      shown:
+        text !== '' && draft.settling ? Number(text).toFixed(digits) : now === undefined ? '' : now.toFixed(digits),
+      live: () => fromKPa(stream?.now[channel] ?? 0, unit),
+    };
   };
   return (
     <Plate label="Live sensors" style={styles.plate}>
-      <View style={styles.pair}>
-        {one('Supply', 0, draft.supply)}
-        {one('Held', 1, draft.held)}
-      </View>
+      <GaugePair
+        unit={UNIT_SIGN[unit]}
+        fullScale={fullScale}
+        gauges={[one('Supply', 0, draft.supply), one('Held', 1, draft.held)]}
+      />
       <View role="status">
         <Words colour={stream?.status === 'lost' || stream?.status === 'refused' ? 'rust' : 'dim'}>
           {words(stream?.status, draft.settling !== undefined, stream?.trouble)}
@@ -80,10 +68,4 @@ function words(
   }
 }
 
-const styles = StyleSheet.create({
-  plate: { flexGrow: 1, justifyContent: 'center' },
-  pair: { flexDirection: 'row', gap: 8 },
-  one: { flex: 1, alignItems: 'center' },
-  reading: { flexDirection: 'row', alignItems: 'baseline', gap: 6 },
-  figure: { fontSize: 38, lineHeight: 44 },
-});
+const styles = StyleSheet.create({ plate: { flexGrow: 1, justifyContent: 'center' } });

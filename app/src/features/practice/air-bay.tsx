@@ -1,20 +1,22 @@
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Line, Path, Rect } from 'react-native-svg';
 import { neighboursOfCylinder, parts } from '@rugged/core';
+import { GaugePair } from '@/bench/gauge-pair';
 import { CutThrough, cutOf, type Place } from '@/bench/cut-through';
-import { BarGauge } from '@/ui/bar-gauge';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { Range } from '@/ui/range';
 import { useColours } from '@/ui/theme';
 import { Label, Strong, Words } from '@/ui/words';
+import type { PracticeAnswers } from '@/workers/practice.worker';
 import { Cylinders } from './cylinders';
 import { play } from './play';
 import type { AtCylinder, PracticeCase, Worked } from './use-practice';
 import { AT_WORDS, HEARD_WORDS } from './words';
 
 const SUPPLY_PSI = 80;
+const FULL_SCALE_PSI = 100;
 const SOUND_HZ = 22_050;
 
 /** Air in at the top of compression, and an ear at every place. */
@@ -121,7 +123,7 @@ function Turning({ of, worked, cylinder }: { of: PracticeCase; worked: Worked; c
   );
 }
 
-/** The regulator: how fast it is opened is how fast the air comes. */
+/** The regulator: how fast it is opened is how fast the air comes. Both needles follow it. */
 function Regulator({
   of,
   cylinder,
@@ -134,6 +136,7 @@ function Regulator({
   const [psi, setPsi] = useState(0);
   const began = useRef<number>(undefined);
   const done = useRef(false);
+  const holds = useHeld(of, cylinder);
   const set = (next: number) => {
     setPsi(next);
     if (next > 0 && began.current === undefined) began.current = performance.now();
@@ -146,9 +149,18 @@ function Regulator({
       void of.perform({ do: 'air', cylinder, seconds: (performance.now() - began.current) / 1000 });
     }
   };
-  const held = fed && psi >= SUPPLY_PSI ? (fed.cylinderPressure ?? 0) : undefined;
+  const full = psi >= SUPPLY_PSI && fed !== undefined;
+  const held = full ? (fed.cylinderPressure ?? 0) : holds(psi);
   return (
     <Plate label="Leak-down tester" style={styles.plate}>
+      <GaugePair
+        unit="psi"
+        fullScale={FULL_SCALE_PSI}
+        gauges={[
+          { name: 'Supply', shown: String(full ? fed.supply : psi), live: () => psi },
+          { name: 'Held', shown: full ? String(held) : psi === 0 ? '' : String(Math.round(held)), live: () => held },
+        ]}
+      />
       <Label>Regulator: bring it up slowly</Label>
       <Range
         label="Regulator, psi"
@@ -159,21 +171,45 @@ function Regulator({
         says={`${psi} psi of ${SUPPLY_PSI}`}
         onChange={set}
       />
-      <BarGauge figure={psi} shown={String(psi)} unit="psi" fullScale={100} />
-      <Label>{held === undefined ? 'In the cylinder' : `In the cylinder: ${held} psi`}</Label>
-      <BarGauge
-        {...(held === undefined ? {} : { figure: held })}
-        shown={held === undefined ? '' : String(held)}
-        unit="psi"
-        fullScale={100}
-      />
-      {fed?.crankTurned && held !== undefined ? (
-        <Strong colour="rust">The piston went down under the air.</Strong>
-      ) : fed && psi < SUPPLY_PSI ? (
+      {full ? (
+        fed.crankTurned ? (
+          <Strong colour="rust">The piston went down under the air.</Strong>
+        ) : (
+          <Words>{`${lostOf(fed)} % of it is lost.`}</Words>
+        )
+      ) : fed ? (
         <Words colour="dim">{`It held ${fed.cylinderPressure ?? 0} of ${fed.supply} psi.`}</Words>
       ) : null}
     </Plate>
   );
+}
+
+const lostOf = ({ supply, cylinderPressure = 0 }: { supply: number; cylinderPressure?: number }) =>
+  Math.max(0, Math.round((100 * (supply - cylinderPressure)) / supply));
+
+/** What the cylinder holds at a supply, as the piston stands now. */
+function useHeld({ ask, acts }: PracticeCase, cylinder: string): (psi: number) => number {
+  const [curve, setCurve] = useState<PracticeAnswers['fed']>();
+  const at = acts.length;
+  useEffect(() => {
+    let here = true;
+    ask({ ask: 'fed', cylinder }).then(
+      (found) => {
+        if (here) setCurve(found);
+      },
+      () => undefined,
+    );
+    return () => {
+      here = false;
+    };
+  }, [ask, cylinder, at]);
+  return (psi) => {
+    if (!curve) return 0;
+    const i = curve.supply.findLastIndex((one) => one <= psi);
+    const [from = 0, to = from] = curve.supply.slice(i, i + 2);
+    const [low = 0, high = low] = curve.held.slice(i, i + 2);
+    return to > from ? low + ((high - low) * (psi - from)) / (to - from) : low;
+  };
 }
 
 /** An ear at each place: heard, and drawn for whoever cannot hear it. */

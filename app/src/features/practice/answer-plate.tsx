@@ -1,48 +1,30 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { Answer, Finding } from '@rugged/core/practice';
+import type { Finding } from '@rugged/core/practice';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Plate } from '@/ui/plate';
 import { Range } from '@/ui/range';
 import { Figure, Label, Strong, Words } from '@/ui/words';
+import { OwnerPlate } from './owner-plate';
+import type { Bill, Thought } from './thought';
 import type { Worked } from './use-practice';
 import { FINDING_WORDS, placeWords } from './words';
-
-/** What somebody says of each place, while they think about it: nothing yet, or a finding and how sure. */
-export interface Thought {
-  said: Readonly<Record<string, { finding: Finding; p: number }>>;
-  job?: string;
-}
-export const NO_THOUGHT: Thought = { said: {} };
 
 /** How sure somebody is at first; less than even is a guess for something else. */
 const SURE_AT_FIRST = 0.8;
 const LEAST_SURE = 0.5;
 
-/** An answer of what was said; a place nobody spoke of is said to be sound, about as surely as people mean that. */
-export const answerOf = (worked: Worked, { said, job }: Thought): Answer => ({
-  claims: Object.fromEntries(
-    worked.places.map(({ place }) => {
-      const one = said[place];
-      return [place, one ? { [one.finding]: one.p } : { sound: 1 }];
-    }),
-  ),
-  ...(job === undefined ? {} : { job }),
-});
-
-/** Whether everything was said that the level asks for. */
-export const isWhole = (worked: Worked, { said, job }: Thought): boolean =>
-  Object.keys(said).length > 0 && (worked.of.rule.asks !== 'job' || job !== undefined);
-
 /** Fault, place, how sure, and what to do about it. */
 export function AnswerPlate({
   worked,
   thought,
+  bill,
   onThink,
 }: {
   worked: Worked;
   thought: Thought;
+  bill: Bill;
   onThink(thought: Thought): void;
 }) {
   const { asks } = worked.of.rule;
@@ -108,6 +90,9 @@ export function AnswerPlate({
             ))}
           </View>
         </Plate>
+      ) : null}
+      {asks === 'job' && thought.job !== undefined ? (
+        <OwnerPlate worked={worked} thought={thought} bill={bill} onThink={onThink} />
       ) : null}
     </>
   );

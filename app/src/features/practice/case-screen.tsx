@@ -1,47 +1,20 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { KIND_OF_ENGINE } from '@rugged/core';
+import type { Level } from '@rugged/core/practice';
 import { useSignedIn } from '@/data/session';
 import { newId } from '@/data/new-id';
 import { useDraft } from '@/data/draft';
 import { Button } from '@/ui/button';
-import { Choice } from '@/ui/choice';
-import { Plate } from '@/ui/plate';
 import { Empty, Screen, Waiting } from '@/ui/screen';
-import { Sheet } from '@/ui/sheet';
-import { Figure, Label, Strong, Words } from '@/ui/words';
 import type { PracticeAnswers } from '@/workers/practice.worker';
-import { AirBay } from './air-bay';
-import { AnswerPlate, answerOf, isWhole, NO_THOUGHT, type Thought } from './answer-plate';
-import { CaseBay } from './case-bay';
-import { CrankBay } from './crank-bay';
-import { GetReady } from './get-ready';
-import { LookBay } from './look-bay';
+import { CaseWork } from './case-work';
 import { OpenedPlates } from './opened-plate';
-import { keepResult } from './results';
-import { SeenList } from './seen-list';
-import { TradeWords } from './trade-words';
-import { usePracticeCase, type Worked } from './use-practice';
-import { LEVEL_WORDS, SAYS, STEP_WORDS } from './words';
-
-type Bay = 'ready' | 'crank' | 'air' | 'case' | 'look' | 'answer';
-const BAY_WORDS: Readonly<Record<Exclude<Bay, 'answer'>, string>> = {
-  ready: 'Get ready',
-  crank: 'Crank',
-  air: 'Air',
-  case: 'Case',
-  look: 'Look',
-};
-
-/** The places of the hands that this cart and this engine have. */
-const baysOf = ({ of: { rule, job } }: Worked): Exclude<Bay, 'answer'>[] => [
-  ...(rule.ready ? [] : (['ready'] as const)),
-  'crank',
-  ...(rule.cart.includes('leakdown-tester') ? (['air'] as const) : []),
-  ...(rule.cart.includes('crankcase-kit') && job.engine.cycle === 'two-stroke' ? (['case'] as const) : []),
-  ...(rule.ready ? [] : (['look'] as const)),
-];
+import { useAsk } from './practice-worker';
+import { keepResult, PASSED } from './results';
+import { answerOf, NO_THOUGHT, type Thought } from './thought';
+import { usePracticeCase } from './use-practice';
+import { LEVEL_ORDER, LEVEL_WORDS } from './words';
 
 /** One engine to work on, from what its owner says to its opened parts. */
 export function PracticeCaseScreen() {
@@ -53,12 +26,9 @@ function CaseOf({ name }: { name: string }) {
   const router = useRouter();
   const { person } = useSignedIn();
   const of = usePracticeCase(name);
-  const [bay, setBay] = useState<Bay>();
-  const [cylinder, setCylinder] = useState<string>();
   const [thought, setThought] = useDraft<Thought>(`practice.thought.${person.id}.${name}`, NO_THOUGHT);
   const [marked, setMarked] = useState<PracticeAnswers['mark']>();
   const [answering, setAnswering] = useState(false);
-  const [hint, setHint] = useState<string>();
   const back = () => router.navigate('/practice');
   const { worked } = of;
   if (!worked)
@@ -71,11 +41,7 @@ function CaseOf({ name }: { name: string }) {
         )}
       </Screen>
     );
-  const { rule, level, complaint, job, hours, paper, money } = worked.of;
-  const { engine } = job;
-  const bays = baysOf(worked);
-  const here = bay ?? bays[0] ?? 'crank';
-  const id = cylinder ?? engine.cylinders[0] ?? '';
+  const { rule, level } = worked.of;
   const answer = async () => {
     if (answering) return;
     setAnswering(true);
@@ -94,150 +60,61 @@ function CaseOf({ name }: { name: string }) {
       said: done.marks.said,
     });
   };
-  const ask = async () => {
-    await of.perform({ do: 'hint' });
-    const step = await of.ask({ ask: 'hint' });
-    const which = step?.cylinder == null || engine.cylinders.length < 2 ? '' : ` Cylinder ${step.cylinder}.`;
-    setHint(
-      step ? `${STEP_WORDS[step.test] ?? 'Look at the test itself.'}${which}` : 'You have seen enough: say what it is.',
-    );
-  };
-  const again = () => {
-    setMarked(undefined);
-    setBay(undefined);
-    of.again();
-  };
-  if (marked)
+  if (!marked)
     return (
-      <Screen
-        key="opened"
-        title={LEVEL_WORDS[level].title}
-        under={name}
+      <CaseWork
+        of={of}
+        worked={worked}
+        thought={thought}
+        onThink={setThought}
+        answering={answering}
+        onAnswer={() => void answer()}
         onBack={back}
-        foot={
-          <View style={styles.foot}>
-            <Button kind="ground" onPress={again} style={styles.grow} tall>
-              Try it again
-            </Button>
-            <Button kind="main" onPress={back} style={styles.grow}>
-              More cases
-            </Button>
-          </View>
-        }
-      >
-        <OpenedPlates worked={worked} marked={marked} />
-      </Screen>
+      />
     );
-  const first = LEVEL_WORDS[level].first;
   return (
     <Screen
+      key="opened"
       title={LEVEL_WORDS[level].title}
-      under={`“${SAYS[complaint]}”`}
+      under={name}
       onBack={back}
+      wide
       foot={
         <View style={styles.foot}>
-          <Button kind="ground" onPress={() => void ask()} disabled={of.busy} tall>
-            Hint
+          <Button
+            kind="ground"
+            onPress={() => {
+              setMarked(undefined);
+              of.again();
+            }}
+            style={styles.grow}
+            tall
+          >
+            Try it again
           </Button>
-          {here === 'answer' ? (
-            <Button
-              kind="main"
-              onPress={() => void answer()}
-              disabled={!isWhole(worked, thought) || of.busy}
-              busy={answering}
-              style={styles.grow}
-            >
-              That is my answer
-            </Button>
-          ) : (
-            <Button kind="ground" onPress={() => setBay('answer')} style={styles.grow} tall>
-              Say what it is
-            </Button>
-          )}
+          <OnTo level={level} passed={marked.marks.total >= PASSED} />
         </View>
       }
     >
-      <View style={styles.figures}>
-        <Small name="Minutes" figure={String(Math.round(worked.work.minutes))} />
-        <Small
-          name="Bill"
-          figure={String(Math.round(worked.work.spent + (worked.work.minutes / 60) * money.labourRatePerHour))}
-        />
-        <Small name="Your odds" figure={oddsWords(thought)} />
-      </View>
-      <Words colour="onGroundDim">{`${engineWords(worked)}, ${hours} h`}</Words>
-      {worked.work.done.length === 0 && first.length > 0 && here !== 'answer' ? (
-        <Plate label="How it goes" style={styles.plate}>
-          {first.map((line) => (
-            <Words key={line}>{line}</Words>
-          ))}
-        </Plate>
-      ) : null}
-      {paper ? (
-        <Plate label="What the other shop wrote" style={styles.plate}>
-          <Label>The other shop wrote</Label>
-          <Words>{paper.figures.map((one) => `cyl ${one.cylinder} ${one.peak}`).join(', ') + ` ${paper.unit}`}</Words>
-          <Strong>{paper.says === 'worn-out' ? '“Worn out, not worth mending.”' : '“Compression is good.”'}</Strong>
-        </Plate>
-      ) : null}
-      {money.price === undefined ? null : (
-        <Plate label="For sale" style={styles.plate}>
-          <Strong>{`They ask ${money.price}. Running it is worth ${money.valueRunning}.`}</Strong>
-        </Plate>
-      )}
-      <Choice
-        label="Hands"
-        hideLabel
-        ground
-        options={bays.map((value) => ({ value, word: BAY_WORDS[value] }))}
-        chosen={here === 'answer' ? undefined : here}
-        onChoose={(value) => setBay(value)}
-      />
-      {of.error === undefined ? null : (
-        <Plate hand label="Not possible" style={styles.plate}>
-          <Strong>{of.error}</Strong>
-        </Plate>
-      )}
-      {here === 'ready' ? <GetReady of={of} worked={worked} /> : null}
-      {here === 'crank' ? <CrankBay of={of} worked={worked} cylinder={id} onCylinder={setCylinder} /> : null}
-      {here === 'air' ? <AirBay of={of} worked={worked} cylinder={id} onCylinder={setCylinder} /> : null}
-      {here === 'case' ? <CaseBay of={of} worked={worked} /> : null}
-      {here === 'look' ? <LookBay of={of} worked={worked} cylinder={id} onCylinder={setCylinder} /> : null}
-      {here === 'answer' ? <AnswerPlate worked={worked} thought={thought} onThink={setThought} /> : null}
-      <SeenList worked={worked} />
-      <TradeWords engine={engine} />
-      <Sheet title="A hint" visible={hint !== undefined} onClose={() => setHint(undefined)}>
-        <Strong>{hint ?? ''}</Strong>
-        <Words colour="dim">A hint costs four points.</Words>
-      </Sheet>
+      <OpenedPlates worked={worked} marked={marked} />
     </Screen>
   );
 }
 
-function engineWords({ of: { job, kind } }: Worked): string {
-  const many = job.engine.cylinders.length;
-  return `${KIND_OF_ENGINE[kind]}${many > 2 ? `, ${many} cylinders` : ''}`;
-}
-
-const oddsWords = ({ said }: Thought): string => {
-  const sure = Object.values(said).filter(({ finding }) => finding !== 'sound');
-  return sure.length === 0 ? '–' : sure.map(({ p }) => String(Math.round(100 * p))).join(' ');
-};
-
-function Small({ name, figure }: { name: string; figure: string }) {
+/** On with the next level for whoever passed, another of the same for whoever did not. */
+function OnTo({ level, passed }: { level: Level; passed: boolean }) {
+  const router = useRouter();
+  const ask = useAsk();
+  const next = passed ? (LEVEL_ORDER[LEVEL_ORDER.indexOf(level) + 1] ?? level) : level;
+  const open = async () => {
+    const { name } = await ask({ ask: 'name', level: next, chance: Math.random() });
+    router.replace(`/practice/${name}`);
+  };
   return (
-    <Plate style={styles.small}>
-      <Label>{name}</Label>
-      <Figure style={styles.figure}>{figure}</Figure>
-    </Plate>
+    <Button kind="main" onPress={() => void open()} style={styles.grow}>
+      {next === level ? 'Another one' : `On: ${LEVEL_WORDS[next].title}`}
+    </Button>
   );
 }
 
-const styles = StyleSheet.create({
-  plate: { gap: 6 },
-  figures: { flexDirection: 'row', gap: 8 },
-  small: { flex: 1, paddingVertical: 6 },
-  figure: { fontSize: 22 },
-  foot: { flexDirection: 'row', gap: 8 },
-  grow: { flex: 1 },
-});
+const styles = StyleSheet.create({ foot: { flexDirection: 'row', gap: 8 }, grow: { flex: 1 } });

@@ -8,10 +8,11 @@ import { Dial } from '@/ui/dial';
 import { Field } from '@/ui/field';
 import { useRoom } from '@/ui/pad/room';
 import { Plate } from '@/ui/plate';
+import { Range } from '@/ui/range';
 import { Empty, Screen, Waiting } from '@/ui/screen';
 import { Figure, Label, Strong, Title, Words } from '@/ui/words';
 import type { PracticeAnswers } from '@/workers/practice.worker';
-import { useAsk } from './use-practice';
+import { useAsk } from './practice-worker';
 
 type Dials = PracticeAnswers['dials'];
 interface Read {
@@ -23,6 +24,16 @@ interface Best {
   right: number;
   seconds: number;
 }
+
+/** So far to either side the head goes, in steps, and so far a step moves what is seen. */
+const HEAD = 10;
+const SHIFT = 4;
+const headWords = (off: number): string =>
+  off === 0
+    ? 'the needle covers its image'
+    : off < 0
+      ? 'the needle stands left of its image'
+      : 'the needle stands right of its image';
 
 /** Ten dials, one after the other, against the clock: to half a division, and on. */
 export function DialsScreen() {
@@ -64,6 +75,8 @@ export function DialsScreen() {
   );
 }
 
+const figureOf = (at: number) => String(Number(at.toFixed(2)));
+
 function Round({ dials, onAgain }: { dials: Dials; onAgain(): void }) {
   const { person } = useSignedIn();
   const { tight } = useRoom();
@@ -72,6 +85,7 @@ function Round({ dials, onAgain }: { dials: Dials; onAgain(): void }) {
   const [typed, setTyped] = useState('');
   const [error, setError] = useState<string>();
   const [since, setSince] = useState(() => performance.now());
+  const [head, setHead] = useState(0);
   const dial = dials[read.length];
   const right = read.filter((one) => one.right).length;
   const seconds = read.reduce((sum, one) => sum + one.seconds, 0);
@@ -90,7 +104,7 @@ function Round({ dials, onAgain }: { dials: Dials; onAgain(): void }) {
               <Figure style={styles.figure} colour={well ? 'moss' : 'rust'}>
                 {String(said)}
               </Figure>
-              <Words style={styles.grow}>{well ? 'right' : `it stood at ${task.at}`}</Words>
+              <Words style={styles.grow}>{well ? 'right' : `it stood at ${figureOf(task.at)}`}</Words>
               <Words colour="dim">{task.unit}</Words>
             </View>
           );
@@ -111,6 +125,7 @@ function Round({ dials, onAgain }: { dials: Dials; onAgain(): void }) {
     const all = [...read, one];
     setRead(all);
     setTyped('');
+    setHead(0);
     setError(undefined);
     setSince(performance.now());
     if (all.length < dials.length) return;
@@ -128,7 +143,7 @@ function Round({ dials, onAgain }: { dials: Dials; onAgain(): void }) {
         <View role="status">
           {last ? (
             <Strong colour={last.right ? 'moss' : 'rust'}>
-              {last.right ? 'Right' : `It stood at ${dials[read.length - 1]?.task.at ?? ''}`}
+              {last.right ? 'Right' : `It stood at ${figureOf(dials[read.length - 1]?.task.at ?? 0)}`}
             </Strong>
           ) : null}
         </View>
@@ -140,7 +155,22 @@ function Round({ dials, onAgain }: { dials: Dials; onAgain(): void }) {
         shown=""
         unit={task.unit}
         fullScale={task.fullScale}
+        {...(task.straight === 0 ? {} : { aside: SHIFT * (head - task.straight) })}
       />
+      {task.straight === 0 ? null : (
+        <View>
+          <Words>You see it from aside. Move your head until the needle covers its image in the mirror.</Words>
+          <Range
+            label="Your head"
+            value={head}
+            from={-HEAD}
+            to={HEAD}
+            step={1}
+            says={headWords(head - task.straight)}
+            onChange={setHead}
+          />
+        </View>
+      )}
       <Field
         key={read.length}
         label={`What it reads, ${task.unit}`}

@@ -1,5 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { parts } from '@rugged/core';
+import type { Told } from '@rugged/core/practice';
 import { CutThrough, cutOf, type Place } from '@/bench/cut-through';
 import { Plate } from '@/ui/plate';
 import { Folded } from '@/ui/folded';
@@ -14,6 +15,8 @@ import {
   DANGER_WORDS,
   FINDING_WORDS,
   placeWords,
+  TESTING_WORDS,
+  TOLD_WORDS,
   TROUBLE_WORDS,
 } from './words';
 
@@ -21,6 +24,7 @@ type Marked = PracticeAnswers['mark'];
 const MARK_WORDS = {
   cause: 'What it is, and how sure',
   job: 'What to do',
+  owner: 'What is told',
   time: 'Minutes and money',
   safety: 'Safety',
   care: 'Readings taken well',
@@ -89,6 +93,18 @@ export function OpenedPlates({ worked, marked }: { worked: Worked; marked: Marke
           ) : (
             <Words colour="dim">Nothing leaves more.</Words>
           )}
+          {(Object.keys(TOLD_WORDS) as Told[])
+            .filter((one) => marks.told[one] === false)
+            .map((one) => (
+              <Words key={one}>{TOLD_WORDS[one]}</Words>
+            ))}
+          {marks.told.untested === false ? (
+            <Words colour="dim">
+              {opened.untested.length === 0
+                ? 'Nothing was left out.'
+                : `Left out: ${opened.untested.map((one) => TESTING_WORDS[one].toLowerCase()).join(', ')}.`}
+            </Words>
+          ) : null}
         </Plate>
       ) : null}
       <Folded

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Level } from '@rugged/core/practice';
 import { useDraft } from '@/data/draft';
@@ -10,7 +10,7 @@ import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Figure, Label, Strong, Words } from '@/ui/words';
 import { bestOf, calibration, firstTimes, gatherResults, PASSED, resultsOf, skillsOf } from './results';
-import { useAsk } from './use-practice';
+import { type Ask, useAsk } from './practice-worker';
 import { LEVEL_ORDER, LEVEL_WORDS, SKILL_WORDS } from './words';
 
 /** Engines to learn on: the one of the day, the levels, one that somebody named, and how it went so far. */
@@ -35,17 +35,19 @@ export function PracticeScreen() {
   const [typed, setTyped] = useState('');
   const [wrong, setWrong] = useState<string>();
   const today = new Date().toISOString().slice(0, 10);
+  const isOpen = (level: Level): boolean => {
+    const at = LEVEL_ORDER.indexOf(level);
+    return all || at === 0 || (best.get(LEVEL_ORDER[at - 1] as Level) ?? 0) >= PASSED;
+  };
+  const next = useNextCases(ask, today, LEVEL_ORDER.filter(isOpen).reverse());
   const open = async (task: { level?: Level; day?: string; said?: string }) => {
     try {
-      const { name } = await ask({ ask: 'name', chance: Math.random(), ...task });
+      const waits = next(task.level ?? task.day ?? '');
+      const name = waits ?? (await ask({ ask: 'name', chance: Math.random(), ...task })).name;
       router.push(`/practice/${name}`);
     } catch (refused) {
       setWrong((refused as Error).message);
     }
-  };
-  const isOpen = (level: Level): boolean => {
-    const at = LEVEL_ORDER.indexOf(level);
-    return all || at === 0 || (best.get(LEVEL_ORDER[at - 1] as Level) ?? 0) >= PASSED;
   };
   const skills = skillsOf(results);
   const sure = calibration(results);
@@ -131,6 +133,36 @@ export function PracticeScreen() {
       ) : null}
     </Screen>
   );
+}
+
+/** The case of the day and one of each open level, made while the list is read: they open at once. */
+function useNextCases(ask: Ask, today: string, levels: readonly Level[]): (of: string) => string | undefined {
+  const names = useRef(new Map<string, string>());
+  const asked = levels.join(' ');
+  useEffect(() => {
+    let here = true;
+    const made = names.current;
+    const make = async () => {
+      const tasks = [
+        { key: today, day: today },
+        ...asked.split(' ').map((level) => ({ key: level, level: level as Level })),
+      ];
+      // One after the other: what is tapped meanwhile waits for one of them at most.
+      for (const { key, ...task } of tasks) {
+        if (!here) return;
+        if (made.has(key)) continue;
+        const { name } = await ask({ ask: 'name', chance: Math.random(), ...task });
+        await ask({ ask: 'ready', name });
+        made.set(key, name);
+      }
+    };
+    // What could not be made is asked for when it is opened, and says why.
+    make().catch(() => undefined);
+    return () => {
+      here = false;
+    };
+  }, [ask, asked, today]);
+  return (of) => names.current.get(of);
 }
 
 const styles = StyleSheet.create({

@@ -1,5 +1,6 @@
 import type {
   Act,
+  BillTold,
   Careless,
   Danger,
   Finding,
@@ -10,6 +11,9 @@ import type {
   PlugSeen,
   Seen,
   Skill,
+  Sureness,
+  Testing,
+  Told,
   Trouble,
 } from '@rugged/core/practice';
 import type { HeardAt, Symptom } from '@rugged/core';
@@ -135,6 +139,35 @@ export const FINDING_WORDS: Readonly<Record<Finding, string>> = {
   'compression-release': 'Compression release',
 };
 export const placeWords = (place: string): string => (place === 'case' ? 'Crankcase' : `Cyl ${place}`);
+
+/** How sure it is, to somebody who does not think in odds. */
+export const SURENESS_WORDS: Readonly<Record<Sureness, string>> = {
+  certain: 'It is certain',
+  likely: 'Most likely',
+  open: 'Not known yet',
+};
+export function billWords(told: BillTold, { likely, bad }: { likely: number; bad: number }): string {
+  const [one, worst] = [Math.round(likely), Math.round(bad)];
+  switch (told) {
+    case 'likely':
+      return `It costs ${one}`;
+    case 'both':
+      return `Likely ${one}, at worst ${worst}; before it gets dearer we call`;
+    case 'none':
+      return 'What it costs is seen once it is open';
+  }
+}
+export const TESTING_WORDS: Readonly<Record<Testing, string>> = {
+  compression: 'Compression',
+  air: 'Air put in',
+  case: 'Pressure on the crankcase',
+};
+/** What was not told as it is. */
+export const TOLD_WORDS: Readonly<Record<Told, string>> = {
+  sure: 'It was put surer, or less sure, than your own odds.',
+  bill: 'A bill has a bad case: it is told before, not after.',
+  untested: 'What was not tested is told as it was.',
+};
 
 export const TROUBLE_WORDS: Readonly<Record<Trouble, string>> = {
   'tester-without-valve': 'The tester had no valve at its engine end: the hose was part of the chamber.',

@@ -1,0 +1,3 @@
+import { place } from '@/features/place';
+
+export default place('PracticePlace');
