@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { PracticeResult, Practised } from '@rugged/contract';
-import { type Agent, type ShopInTest, shopInTest } from './shop-in-test';
+import type { Bench, PracticeResult, Practised, Session } from '@rugged/contract';
+import { type Agent, bench, type ShopInTest, shopInTest } from './shop-in-test';
 
 /** What somebody did with practice cases goes with them, and their owner sees how far they are. */
 let shop: ShopInTest;
@@ -65,4 +65,57 @@ test('a result stays as it was, for who owns the tables too; another shop has it
   const rolf = await shop.signIn('rolf@two.example');
   expect(await mine(rolf)).toEqual([]);
   expect(((await rolf.get('/api/practice/people').expect(200)).body as { items: [] }).items).toEqual([]);
+});
+
+describe('a level that is asked for before somebody signs alone', () => {
+  const asked = async (signsAlone: object) => {
+    const { body } = await shop.agent.get('/api/session').expect(200);
+    const { version } = (body as Session).shop;
+    return shop.agent.patch('/api/shop').send({ version, signsAlone });
+  };
+  const stands = async (by: Agent) => {
+    shop.server.store.standing.forget();
+    return ((await by.get('/api/session').expect(200)).body as Session).watched ?? false;
+  };
+  /** Whether what somebody adds just now waits for a second signature. */
+  const waits = async (by: Agent) => {
+    shop.server.store.standing.forget();
+    const { job } = await bench(by);
+    const { tests } = (await by.get(`/api/jobs/${job}`).expect(200)).body as Bench;
+    return tests[0]?.apprentice ?? false;
+  };
+
+  test('an apprentice who passed it needs nobody beside them; one who has not does', async () => {
+    const liv = await shop.addToShop('liv@one.example', 'apprentice');
+    expect([await stands(liv), await waits(liv)]).toEqual([true, true]);
+    expect((await asked({ apprentice: 5 })).status).toBe(200);
+    expect([await stands(liv), await waits(liv)]).toEqual([true, true]);
+    // Nearly is not passed, and the second try with the same engine proves nothing.
+    await send(liv, result({ name: '5-dune-kite', total: 59, madeAt: '2026-05-05T10:00:00.000Z' })).expect(201);
+    await send(liv, result({ name: '5-dune-kite', total: 90, madeAt: '2026-05-05T11:00:00.000Z' })).expect(201);
+    expect(await stands(liv)).toBe(true);
+    await send(liv, result({ name: '5-oak-reed', total: 60 })).expect(201);
+    expect([await stands(liv), await waits(liv)]).toEqual([false, false]);
+    expect((await asked({})).status).toBe(200);
+    expect(await stands(liv)).toBe(true);
+  });
+  test('a mechanic who has not passed it waits too, and signs beside nobody', async () => {
+    const tolv = await shop.addToShop('tolv@one.example', 'mechanic');
+    expect([await stands(tolv), await waits(tolv)]).toEqual([false, false]);
+    expect((await asked({ mechanic: 8 })).status).toBe(200);
+    expect([await stands(tolv), await waits(tolv)]).toEqual([true, true]);
+    const look = { procedure: 'second-look', jobId: (await bench(tolv)).job, madeAt: new Date().toISOString() };
+    await tolv
+      .post('/api/signatures')
+      .send({ id: randomUUID(), ...look })
+      .expect(403);
+    // The owner signs alone whatever is asked of others.
+    expect(await stands(shop.agent)).toBe(false);
+    await send(tolv, result({ name: '9-oak-reed', total: 80 })).expect(201);
+    expect(await stands(tolv)).toBe(false);
+  });
+  test('a level that is none is refused at its field', async () => {
+    for (const wrong of [{ apprentice: 0 }, { mechanic: 13 }, { apprentice: 1.5 }, { reader: 3 }])
+      expect(JSON.stringify((await asked(wrong)).body)).toContain(`signsAlone.${Object.keys(wrong)[0]}`);
+  });
 });

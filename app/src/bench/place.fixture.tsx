@@ -38,7 +38,7 @@ let answers: Answers = {};
 /** The answer to what is added: the row as it was sent. */
 export const THE_ROW = { theRow: true };
 
-const SESSION: Session = {
+export const SESSION: Session = {
   person: { id: 'p', name: 'Ines Varr', email: 'ines@tidewrack.example', role: 'owner' },
   shop: { id: 's', name: 'Tidewrack', unit: 'psi', site: { altitudeM: 210 }, houseRules: {}, version: 3 },
   testers: [],

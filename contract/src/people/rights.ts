@@ -25,6 +25,21 @@ export type Right = keyof typeof RIGHTS;
 
 export const mayDo = (role: Role, right: Right): boolean => (RIGHTS[right] as readonly Role[]).includes(role);
 
+/**
+ * Whose work a practice level can be asked for before nobody needs to sign beside them. An apprentice waits for a second
+ * signature where nothing is asked for, a mechanic does not.
+ */
+export const LEVEL_ROLES = ['apprentice', 'mechanic'] as const satisfies readonly Role[];
+export type LevelRole = (typeof LEVEL_ROLES)[number];
+export type SignsAlone = Readonly<Partial<Record<LevelRole, number>>>;
+
+/** Whether somebody else signs beside them. @param passed the highest level of the practice that they passed */
+export function isWatched(role: Role, signsAlone: SignsAlone | undefined, passed: number | undefined): boolean {
+  if (role !== 'apprentice' && role !== 'mechanic') return false;
+  const level = signsAlone?.[role];
+  return level === undefined ? role === 'apprentice' : (passed ?? 0) < level;
+}
+
 /** What is signed by whoever looked at an apprentice's work. */
 export const SECOND_LOOK = 'second-look';
 export type SecondLook = typeof SECOND_LOOK;

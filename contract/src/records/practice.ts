@@ -25,6 +25,8 @@ export interface Practised {
   mean: number;
 }
 
+/** There are so many levels. */
+export const PRACTICE_LEVELS = 12;
 /** From here on a level is passed. */
 export const PRACTICE_PASSED = 60;
 

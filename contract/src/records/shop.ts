@@ -15,8 +15,9 @@ import Joi from 'joi';
 import { currencyCode, hourlyRate, repairFigures, taxPercent } from '../jobfile/decision';
 import { houseRulesSchema } from '../jobfile/book';
 import { siteSchema } from '../jobfile/fields';
-import type { Role } from '../people/rights';
+import { LEVEL_ROLES, type Role, type SignsAlone } from '../people/rights';
 import { email, link, password } from './people';
+import { PRACTICE_LEVELS } from './practice';
 import { name, version } from './record';
 import { bySense } from './sense';
 import type { TesterRecord } from './tester';
@@ -32,6 +33,8 @@ export interface Shop {
   prices?: PriceList;
   /** What comes in here: it stands first where a kind of engine is chosen. */
   families?: Family[];
+  /** From which practice level on nobody signs beside somebody of a role. */
+  signsAlone?: SignsAlone;
   version: number;
 }
 
@@ -59,6 +62,9 @@ export const shopChangeSchema = Joi.object<ShopChange>({
     .items(Joi.string().valid(...FAMILIES))
     .unique()
     .max(FAMILIES.length),
+  signsAlone: Joi.object<SignsAlone>(
+    Object.fromEntries(LEVEL_ROLES.map((role) => [role, Joi.number().integer().min(1).max(PRACTICE_LEVELS)])),
+  ),
   houseRules: houseRulesSchema.custom(
     bySense<Partial<HouseRules>>((rules) =>
       checkHouseRules({ ...defaultHouseRules({ family: 'motorcycle', cycle: 'four-stroke' }), ...rules }),
@@ -119,6 +125,8 @@ export interface Session {
   testers: TesterRecord[];
   /** All the shops of this person, where there are several. */
   shops?: { id: string; name: string }[];
+  /** Somebody else signs beside them here. */
+  watched?: true;
   /** When the whole database was kept last as a file that was restored once. */
   lastBackupAt?: string;
 }

@@ -71,6 +71,7 @@ export function toldTrue(of: PracticeCase, work: Work, answer: Answer): Readonly
   return {
     sure: sure !== undefined && honestWords(leastSure(of, answer)).includes(sure),
     ...(costs ? { bill: bill === 'both' || (bill === 'likely' && costs.bad < DEARER * costs.likely) } : {}),
-    untested: untested !== undefined && untested.length === left.length && left.every((one) => untested.includes(one)),
+    untested:
+      untested !== undefined && new Set(untested).size === left.length && left.every((one) => untested.includes(one)),
   };
 }

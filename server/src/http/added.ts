@@ -61,7 +61,11 @@ export function addedRoutes(store: Store): Router {
 /** Nothing is signed while a caution is unread. */
 async function everyCautionRead(shop: ShopScope, signature: NewAdded<'signatures'>): Promise<void> {
   const { procedure: name } = signature;
-  if (name === SECOND_LOOK) return;
+  if (name === SECOND_LOOK) {
+    if ((await shop.stands())?.watched)
+      throw new Refusal(403, 'watched', 'Somebody signs beside you: you cannot sign beside others yet');
+    return;
+  }
   const json = await benchJson(shop, signature.jobId);
   const bench = JSON.parse(json ?? '{}') as Bench;
   const { engine, books, houseRules, tests } = toJobFile(bench);

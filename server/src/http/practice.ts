@@ -1,5 +1,6 @@
-import { newPracticeResultSchema, PRACTICE_PASSED, type Practised, type PracticeResult } from '@rugged/contract';
+import { newPracticeResultSchema, type Practised, type PracticeResult } from '@rugged/contract';
 import { Router } from 'express';
+import { practisedQuery } from '../store/practised';
 import type { Store } from '../store/store';
 import { created, route } from './route';
 
@@ -28,19 +29,5 @@ export const practiceRoutes = (store: Store): Router =>
     )
     .get(
       '/people',
-      route(store, 'run', null, async (shop) => ({
-        json: {
-          items: await shop.select<Practised>(
-            `SELECT "personId", count(*)::int AS cases, max(level) FILTER (WHERE total >= ${PRACTICE_PASSED}) AS level,
-               round(avg(total) FILTER (WHERE latest <= 10))::int AS mean
-             FROM (
-               SELECT made_by AS "personId", total, split_part(name, '-', 1)::int AS level,
-                 row_number() OVER (PARTITION BY made_by ORDER BY made_at DESC) AS latest
-               FROM (
-                 SELECT DISTINCT ON (made_by, name) made_by, name, total, made_at FROM practice_results
-                 WHERE shop_id = $1 ORDER BY made_by, name, made_at, id) first_times) each
-             GROUP BY "personId" ORDER BY "personId"`,
-          ),
-        },
-      })),
+      route(store, 'run', null, async (shop) => ({ json: { items: await shop.select<Practised>(practisedQuery()) } })),
     );

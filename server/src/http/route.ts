@@ -46,12 +46,13 @@ export function route<T = undefined>(
 ): RequestHandler {
   return async (req, res) => {
     const who = whoAsks(req);
-    const role = await store.standing.of(who);
-    if (!role) throw signedOut();
+    const stands = await store.standing.of(who);
+    if (!stands) throw signedOut();
+    const { role } = stands;
     if (typeof needs === 'string') allow(role, needs);
     const input = inputOf(schema, req);
     if (typeof needs !== 'string') allow(role, needs(input));
-    give(res, await answer(new ShopScope(store, { ...who, role }), input, callOf(req)));
+    give(res, await answer(new ShopScope(store, { ...who, ...stands }), input, callOf(req)));
   };
 }
 

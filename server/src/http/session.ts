@@ -65,7 +65,7 @@ export async function signIn(req: Request, who: Who & { accountId: string }): Pr
 
 /** Who asks, where, and what that shop is like. */
 export async function describe(scope: ShopScope, accountId: string): Promise<Session> {
-  const [person, account, shop, testers, [backup], places] = await Promise.all([
+  const [person, account, shop, testers, [backup], places, stands] = await Promise.all([
     scope.find('people', scope.personId),
     accountOf(scope, accountId),
     scope.find('shops', scope.shopId),
@@ -74,6 +74,7 @@ export async function describe(scope: ShopScope, accountId: string): Promise<Ses
     ),
     scope.select<{ at: Date }>('SELECT at FROM backups WHERE $1::uuid IS NOT NULL ORDER BY id DESC LIMIT 1'),
     placesOf(scope.store, accountId),
+    scope.stands(),
   ]);
   if (!person || !shop || !account) throw new Refusal(401, 'signed-out', 'Sign in first');
   const { id, name, role } = person as unknown as PersonRow;
@@ -82,6 +83,7 @@ export async function describe(scope: ShopScope, accountId: string): Promise<Ses
     shop: (await withLearned(scope, shop)) as unknown as Shop,
     testers: testers.map(present) as unknown as Session['testers'],
     ...(places.length > 1 ? { shops: places.map(({ shopId, shopName }) => ({ id: shopId, name: shopName })) } : {}),
+    ...(stands?.watched ? { watched: true as const } : {}),
     ...(backup ? { lastBackupAt: backup.at.toISOString() } : {}),
   };
 }

@@ -9,9 +9,13 @@ const asking = new AsyncLocalStorage<Who>();
 /** Whatever is asked of the database in here is asked for this shop, by this person. */
 export const askingAs = <T>(who: Who, work: () => T): T => asking.run(who, work);
 
+/** The database marks what an apprentice adds: whoever is watched is one to it, and an apprentice who is not is none. */
+const signsAs = ({ role, watched }: Who): string =>
+  watched ? 'apprentice' : role === 'apprentice' ? '' : (role ?? '');
+
 const SETTINGS = ['rugged.shop', 'rugged.person', 'rugged.device', 'rugged.role'] as const;
 const saidOf = (who: Who | undefined) =>
-  who ? [who.shopId, who.personId, who.device ?? '', who.role ?? ''] : SETTINGS.map(() => '');
+  who ? [who.shopId, who.personId, who.device ?? '', signsAs(who)] : SETTINGS.map(() => '');
 
 /**
  * Each connection is told for whom it speaks before it is used, once for as long as it is the same: the database shows

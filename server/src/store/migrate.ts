@@ -25,6 +25,7 @@ import { up as live } from './migrations/020-live';
 import { up as kinds } from './migrations/021-kinds';
 import { up as keys } from './migrations/022-keys';
 import { up as practice } from './migrations/023-practice';
+import { up as signsAlone } from './migrations/024-signs-alone';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -51,6 +52,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '021-kinds': kinds,
   '022-keys': keys,
   '023-practice': practice,
+  '024-signs-alone': signsAlone,
 };
 
 /** What a database of this version has run. */

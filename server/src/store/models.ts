@@ -71,6 +71,7 @@ const TABLES = {
     feedSecret: TEXT,
     prices: JSONB,
     families: JSONB,
+    signsAlone: JSONB,
     version: changing.version,
   },
   accounts: { id, email: TEXT, passwordHash: TEXT, lastShop: UUID },

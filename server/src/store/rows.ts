@@ -12,7 +12,7 @@ import type {
   TestKind,
   Virtual,
 } from '@rugged/core';
-import type { Role } from '@rugged/contract/people';
+import type { Role, SignsAlone } from '@rugged/contract/people';
 import type { PriceList } from '@rugged/core/decide';
 
 /** The rows as they are stored. Absent is null here and left out on the wire. */
@@ -28,6 +28,7 @@ export interface ShopRow {
   feedSecret: string | null;
   prices: PriceList | null;
   families: Family[] | null;
+  signsAlone: SignsAlone | null;
   version: number;
 }
 /** What opens doors: an address and a password, of whoever it is in one shop or in several. */

@@ -3,6 +3,7 @@ import { type Model, type ModelStatic, QueryTypes, type Transaction } from 'sequ
 import { askingAs } from './asking';
 import { asRow, emptied, present, type Table } from './models';
 import { type Changed, changeVersion, type Created, createOnce, type HowToCreate, type Store } from './store';
+import type { Stands } from './standing';
 import type { Who } from './who';
 
 /**
@@ -20,6 +21,11 @@ export class ShopScope {
   }
   get personId(): string {
     return this.who.personId;
+  }
+
+  /** What they are in this shop, and whether somebody signs beside them; nothing once they left. */
+  stands(): Promise<Stands | undefined> {
+    return this.store.standing.of(this.who);
   }
 
   /** Statements that are none of the kinds below, asked for this shop. */

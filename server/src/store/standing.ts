@@ -1,7 +1,14 @@
-import type { Role } from '@rugged/contract/people';
+import { isWatched, type Role, type SignsAlone } from '@rugged/contract/people';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { askingAs } from './asking';
+import { practisedQuery } from './practised';
 import type { Who } from './who';
+
+/** What somebody is in the shop, and whether somebody else signs beside them. */
+export interface Stands {
+  role: Role;
+  watched: boolean;
+}
 
 /** A person who is shown out goes on for no longer than this, ms. */
 const TRUSTED_MS = 3000;
@@ -9,7 +16,7 @@ const MOST_KEPT = 10_000;
 
 /** What somebody who signed in once is in the shop, if they still are: told by the database, trusted for moments. */
 export class Standing {
-  private readonly known = new Map<string, { until: number; role: Promise<Role | undefined> }>();
+  private readonly known = new Map<string, { until: number; stands: Promise<Stands | undefined> }>();
 
   constructor(private readonly sequelize: Sequelize) {}
 
@@ -17,15 +24,15 @@ export class Standing {
    * @returns nothing for somebody who left
    * @throws what the database throws
    */
-  of(who: Who, now = Date.now()): Promise<Role | undefined> {
+  of(who: Who, now = Date.now()): Promise<Stands | undefined> {
     const key = `${who.shopId} ${who.personId}`;
     const kept = this.known.get(key);
-    if (kept && kept.until > now) return kept.role;
+    if (kept && kept.until > now) return kept.stands;
     if (this.known.size >= MOST_KEPT) this.known.clear();
-    const role = askingAs(who, () => this.ask(who));
-    this.known.set(key, { until: now + TRUSTED_MS, role });
-    role.catch(() => this.known.delete(key));
-    return role;
+    const stands = askingAs(who, () => this.ask(who));
+    this.known.set(key, { until: now + TRUSTED_MS, stands });
+    stands.catch(() => this.known.delete(key));
+    return stands;
   }
 
   /** What was known is asked anew here at once; at other servers within moments. */
@@ -33,12 +40,25 @@ export class Standing {
     this.known.clear();
   }
 
-  private async ask({ personId, shopId }: Who): Promise<Role | undefined> {
-    const [found] = await this.sequelize.query<{ role: Role }>(
-      'SELECT role FROM people WHERE id = $1 AND shop_id = $2 AND left_at IS NULL',
-      { bind: [personId, shopId], type: QueryTypes.SELECT },
+  private async ask({ personId, shopId }: Who): Promise<Stands | undefined> {
+    const [found] = await this.sequelize.query<{ role: Role; signsAlone: SignsAlone | null }>(
+      `SELECT p.role, s.signs_alone AS "signsAlone" FROM people p JOIN shops s ON s.id = p.shop_id
+       WHERE p.shop_id = $1 AND p.id = $2 AND p.left_at IS NULL`,
+      { bind: [shopId, personId], type: QueryTypes.SELECT },
     );
-    return found?.role;
+    if (!found) return undefined;
+    const { role, signsAlone } = found;
+    const passed = signsAlone ? await this.passed(shopId, personId) : undefined;
+    return { role, watched: isWatched(role, signsAlone ?? undefined, passed) };
+  }
+
+  /** The highest level of the practice that somebody passed. */
+  private async passed(shopId: string, personId: string): Promise<number | undefined> {
+    const [far] = await this.sequelize.query<{ level: number | null }>(practisedQuery('AND made_by = $2'), {
+      bind: [shopId, personId],
+      type: QueryTypes.SELECT,
+    });
+    return far?.level ?? undefined;
   }
 }
 

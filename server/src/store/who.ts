@@ -8,4 +8,6 @@ export interface Who {
   device?: string;
   /** What they are in that shop just now. */
   role?: Role;
+  /** Somebody else signs beside them. */
+  watched?: boolean;
 }

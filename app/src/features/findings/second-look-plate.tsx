@@ -3,7 +3,7 @@ import { SECOND_LOOK } from '@rugged/contract/people';
 import { StyleSheet } from 'react-native';
 import { outbox } from '@/data/client';
 import { addedEntry } from '@/data/recording';
-import { useMay } from '@/data/session';
+import { useMay, useSignedIn } from '@/data/session';
 import { Button } from '@/ui/button';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
@@ -14,7 +14,8 @@ const counted = (count: number, one: string, many: string) =>
 
 /** An apprentice's work that nobody signed for beside them: the job does not close before. */
 export function SecondLookPlate({ bench }: { bench: Bench }) {
-  const may = useMay('judge');
+  const { watched } = useSignedIn();
+  const may = useMay('judge') && !watched;
   const tell = useNotice();
   const unseen = unseenWork(bench);
   if (!unseen) return null;
@@ -37,7 +38,7 @@ export function SecondLookPlate({ bench }: { bench: Bench }) {
           I looked at it: sign
         </Button>
       ) : (
-        <Words colour="dim">A mechanic or the owner signs here.</Words>
+        <Words colour="dim">Somebody who signs alone signs here.</Words>
       )}
     </Plate>
   );

@@ -1,8 +1,10 @@
 import type { Member, MemberChange, Practised } from '@rugged/contract';
+import { isWatched, type Role, type SignsAlone } from '@rugged/contract/people';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ROLE_MEANS, ROLE_WORD } from '@/bench/role-words';
 import { useChangeMember, useEndDevices, useResetPassword } from '@/data/people';
+import { useSignedIn } from '@/data/session';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { day } from '@/ui/format';
@@ -24,6 +26,8 @@ interface Props {
 export function MemberPlate({ member, practised, self, onLink }: Props) {
   const [open, setOpen] = useState(false);
   const { name, email, role, leftAt, devices } = member;
+  const { shop } = useSignedIn();
+  const alone = leftAt === undefined ? aloneWords(role, shop.signsAlone, practised?.level) : undefined;
   const places =
     devices.length === 0
       ? 'signed in nowhere'
@@ -41,6 +45,7 @@ export function MemberPlate({ member, practised, self, onLink }: Props) {
             {email}
           </Words>
           {practised ? <Words>{practisedWords(practised)}</Words> : null}
+          {alone === undefined ? null : <Words colour="dim">{alone}</Words>}
         </View>
         <Button onPress={() => setOpen(!open)} label={`${open ? 'Fold' : 'Change'} ${name}`}>
           {open ? 'Fold' : 'Change'}
@@ -49,6 +54,15 @@ export function MemberPlate({ member, practised, self, onLink }: Props) {
       {open ? <Changes member={member} self={self} onLink={onLink} /> : null}
     </Plate>
   );
+}
+
+/** Whether somebody signs beside them, where a level is asked for. */
+function aloneWords(role: Role, signsAlone: SignsAlone | undefined, passed: number | undefined): string | undefined {
+  const level = role === 'apprentice' || role === 'mechanic' ? signsAlone?.[role] : undefined;
+  if (level === undefined) return undefined;
+  return isWatched(role, signsAlone, passed)
+    ? `Somebody signs beside them until level ${level} is passed`
+    : `Signs alone: level ${level} is passed`;
 }
 
 function practisedWords({ cases, level, mean }: Practised): string {

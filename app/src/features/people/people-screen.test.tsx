@@ -1,6 +1,6 @@
 import type { People, Session } from '@rugged/contract';
 import { fireEvent, screen } from '@testing-library/react-native';
-import { eventually, openPlace, sent, settled, written } from '@/bench/place.fixture';
+import { eventually, openPlace, sent, SESSION, settled, written } from '@/bench/place.fixture';
 import { Allowed } from '@/features/allowed';
 import { PeopleScreen } from './people-screen';
 
@@ -82,4 +82,14 @@ test('a place that is not for everybody says whose it is', async () => {
   );
   expect(written()).toMatch(/Not yours to do .*The owner of the shop does this/);
   expect(written()).not.toMatch(/Fetching/);
+});
+
+test('a level of the practice is asked for before somebody signs alone', async () => {
+  await open({ 'PATCH /shop': { ...SESSION.shop, signsAlone: { mechanic: 8 }, version: 2 } });
+  expect(written()).toMatch(/A mechanic signs alone from the first day/);
+  fireEvent.press(screen.getByLabelText('Mechanic signs alone: After level 8'));
+  await eventually(() => expect(written()).toMatch(/Until level 8 of the practice is passed/));
+  expect(sent.at(-1)?.body).toMatchObject({ signsAlone: { mechanic: 8 } });
+  // Tolv passed level 5.
+  expect(written()).toMatch(/Somebody signs beside them until level 8 is passed/);
 });

@@ -14,6 +14,7 @@ import { Empty, Screen, Waiting } from '@/ui/screen';
 import { Label, Strong, Words } from '@/ui/words';
 import { InvitePlate } from './invite-plate';
 import { type GivenLink, LinkPlate } from './link-plate';
+import { SigningPlate } from './signing-plate';
 import { MemberPlate } from './member-plate';
 
 /** Who is in the shop, what each may do, and the links that let somebody in. */
@@ -58,6 +59,7 @@ export function PeopleScreen() {
             <>{here.map(one)}</>
             <>
               <InvitePlate onLink={setGiven} />
+              <SigningPlate />
               <Invitations invitations={people.invitations} />
               {gone.length > 0 ? <Label colour="onGround">Left the shop</Label> : null}
               {gone.map(one)}

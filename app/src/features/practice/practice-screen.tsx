@@ -16,7 +16,9 @@ import { LEVEL_ORDER, LEVEL_WORDS, SKILL_WORDS } from './words';
 /** Engines to learn on: the one of the day, the levels, one that somebody named, and how it went so far. */
 export function PracticeScreen() {
   const router = useRouter();
-  const { person } = useSignedIn();
+  const { person, shop, watched } = useSignedIn();
+  const { role } = person;
+  const alone = watched && (role === 'apprentice' || role === 'mechanic') ? shop.signsAlone?.[role] : undefined;
   const ask = useAsk();
   const [known, setKnown] = useState(() => resultsOf(person.id));
   useEffect(() => {
@@ -62,6 +64,9 @@ export function PracticeScreen() {
       </Plate>
       <Plate label="Levels" style={styles.plate}>
         <Label>Levels</Label>
+        {alone === undefined ? null : (
+          <Strong>{`Once you passed level ${alone} you sign alone. Until then somebody signs beside you.`}</Strong>
+        )}
         {LEVEL_ORDER.map((level, i) => {
           const { title, learns } = LEVEL_WORDS[level];
           const score = best.get(level);
