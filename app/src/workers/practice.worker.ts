@@ -5,6 +5,7 @@ import {
   type Answer,
   begin,
   billOf,
+  CASE,
   type PracticeCase as Case,
   caseName,
   CASES_A_LEVEL,
@@ -72,11 +73,14 @@ function worked({ name, luck, acts }: Asked<'work'>) {
     work,
     pulled: isPulled(of),
     most: mostStrokes(of),
-    places: placesOf(of).map((place) => ({ place, findings: findingsAt(of, place) })),
+    places: placesToName(of).map((place) => ({ place, findings: findingsAt(of, place) })),
     testings: testingsOf(of),
     options: of.money.price === undefined ? optionsOf(of).options.map(({ name: option }) => option) : [],
   };
 }
+/** Nobody is asked for a crankcase that this cart cannot test. */
+const placesToName = (of: Case): string[] =>
+  placesOf(of).filter((place) => place !== CASE || of.rule.cart.includes('crankcase-kit'));
 const equal = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 /** The case without what it hides. */

@@ -1,8 +1,9 @@
 import { neighboursOfCylinder } from '../engine/banks';
 import { startingOf } from '../engine/usual-of';
 import { InputError } from '../quantity/input-error';
-import { toKPa } from '../quantity/pressure';
+import { fromKPa, toKPa } from '../quantity/pressure';
 import { type Random, seeded } from '../quantity/random';
+import { compressionGauge } from '../reading/gauge';
 import type { Heard } from '../jobfile/tests';
 import type { VirtualTestFault } from '../jobfile/virtual';
 import { AIR_K, crankOnce, OFF_TDC_MM, type Scene, sceneOf } from '../virtual-engine/scene';
@@ -16,6 +17,7 @@ import {
   STROKES_PER_PULL,
   type VirtualCylinder,
 } from '../virtual-engine';
+import { needle } from '../virtual-engine/simulate';
 import type { PracticeCase } from './case';
 import type { Hands, Mend, Work } from './work';
 
@@ -110,6 +112,15 @@ export function turnOver(
 }
 
 export const testerOf = ({ job }: PracticeCase) => job.tests?.find((test) => test.kind === 'compression')?.tester;
+
+/** What the gauge of this case shows of a pressure: its own error is the same at every reading, and its needle has a stop. */
+export function shownBy(of: PracticeCase): (kPa: number) => number {
+  const tester = testerOf(of);
+  const unit = tester?.unit ?? 'psi';
+  const gauge = compressionGauge(tester, of.job.engine.fuel);
+  const shown = needle(gauge, seeded(of.hidden.seed + 17), unit);
+  return (kPa) => Math.min(fromKPa(gauge.fullScaleKPa, unit), shown(kPa));
+}
 
 /** Where the piston was left lets air past, mm of hole. */
 export function openAt({ job: { engine } }: PracticeCase, top: NonNullable<Hands['top']>): number {

@@ -3,7 +3,7 @@ import { lockingDoseMl } from '../oil/oil';
 import { fromKPa, toKPa } from '../quantity/pressure';
 import { InputError } from '../quantity/input-error';
 import { seeded } from '../quantity/random';
-import { compressionGauge, crankcaseGauge, leakdownGauge } from '../reading/gauge';
+import { crankcaseGauge, leakdownGauge } from '../reading/gauge';
 import type { CompressionReading, Heard, LeakdownReading } from '../jobfile/tests';
 import { AIR_K, CASE_LEAK_MM, CASE_OF_SWEPT, RIG_KPA_PER_MINUTE } from '../virtual-engine/scene';
 import { caseLeakMm, holdCase, needle, sweptCm3 } from '../virtual-engine';
@@ -16,6 +16,7 @@ import {
   mostStrokes,
   onEngine,
   openAt,
+  shownBy,
   underHands,
   soundsOf,
   SUPPLY_KPA,
@@ -178,8 +179,7 @@ function cranked(of: PracticeCase, work: Work, one: ActOf<'crank'>, change: Chan
   const { cranked: turned, random } = turnOver(of, work, one);
   const tester = testerOf(of);
   const unit = tester?.unit ?? 'psi';
-  // The gauge is one gauge: its own error is the same at every reading of the case.
-  const shown = needle(compressionGauge(tester, of.job.engine.fuel), seeded(of.hidden.seed + 17), unit);
+  const shown = shownBy(of);
   const scatter = 1 + (of.hidden.nuisance.scatter ?? 0.008) * random.normal();
   const strokes = turned.strokes.map((kPa) => shown(kPa * scatter));
   const peak = strokes.at(-1) ?? 0;

@@ -88,7 +88,7 @@ function draw(name: string, level: Level, rule: LevelRule, random: Random): Prac
       symptoms: [complaint],
       equipment: equipmentOf(rule.cart),
       ...(rule.purpose ? { purpose: rule.purpose } : {}),
-      tests: [{ kind: 'compression', tester: testerFor(engine), readings: [] }],
+      tests: [{ kind: 'compression', tester: testerFor(engine, min.max), readings: [] }],
     },
     hidden: {
       seed,
@@ -183,10 +183,16 @@ function sized(built: Engine, random: Random): Engine {
   };
 }
 
-const testerFor = ({ fuel }: Engine) =>
-  fuel === 'diesel'
-    ? { unit: 'psi' as const, fullScale: 1000, division: 10, accuracyPercentOfFullScale: 1.6 }
-    : { unit: 'psi' as const, fullScale: 300, division: 5, accuracyPercentOfFullScale: 1.6 };
+/** A gauge whose scale suits what is to be read. @param most what a sound one of its kind reads at most, psi */
+const testerFor = ({ fuel }: Engine, most: number) => ({
+  unit: 'psi' as const,
+  ...(fuel === 'diesel'
+    ? { fullScale: 1000, division: 10 }
+    : { fullScale: most <= SMALL_SCALE_SUITS ? 160 : 300, division: 5 }),
+  accuracyPercentOfFullScale: 1.6,
+});
+/** Up to here a small scale has room for what carbon and oil add, psi. */
+const SMALL_SCALE_SUITS = 110;
 
 /** What its makers would have written: from a sound one, warm and well turned, with a good gauge. */
 function minimumOf(engine: Engine, nuisance: Partial<Nuisance>, random: Random): { min: number; max: number } {

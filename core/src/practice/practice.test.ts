@@ -226,6 +226,24 @@ describe('hands', () => {
     expect(pressure(fed(0, 'exhaust', true))).toBeLessThan(pressure(fed(0, 'compression', true)) / 2);
     expect(() => after({ do: 'listen', at: 'exhaust', cylinder })).toThrow(/air in cylinder/);
   });
+  test('a needle that comes to its stop stays there, and can be judged', () => {
+    const saw = makeCase(caseName('two-stroke', 3));
+    const [id = ''] = saw.job.engine.cylinders;
+    const fullScale = 60;
+    const tests = [
+      { kind: 'compression' as const, tester: { unit: 'psi' as const, fullScale, division: 5 }, readings: [] },
+    ];
+    const high: PracticeCase = { ...saw, job: { ...saw.job, tests } };
+    const ready = [
+      { do: 'throttle', to: 'open' },
+      { do: 'plugs', to: 'out' },
+      { do: 'crank', cylinder: id, strokes: 8 },
+    ] as const;
+    const work = ready.reduce((done, one) => act(high, done, one), begin(high));
+    expect(work.compression[0]?.reading.peak).toBe(fullScale);
+    expect(Math.max(...turned(high, begin(high), id).needle)).toBeLessThanOrEqual(fullScale);
+    expect(() => followPlan(high)).not.toThrow();
+  });
   test('an arm tires, and rests while something else is done', () => {
     const saw = makeCase(caseName('small', 40));
     const [id = ''] = saw.job.engine.cylinders;

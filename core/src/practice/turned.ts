@@ -1,10 +1,7 @@
 import { fromKPa } from '../quantity/pressure';
-import { seeded } from '../quantity/random';
-import { compressionGauge } from '../reading/gauge';
 import { STROKES_PER_PULL } from '../virtual-engine';
-import { needle } from '../virtual-engine/simulate';
 import type { PracticeCase } from './case';
-import { isPulled, mostStrokes, testerOf, turnOver } from './engine-under-hands';
+import { isPulled, mostStrokes, shownBy, testerOf, turnOver } from './engine-under-hands';
 import type { Work } from './work';
 
 /** How a compression gauge moves while the engine is turned, for as long as anybody would. */
@@ -31,14 +28,15 @@ export function turned(of: PracticeCase, work: Work, cylinder: string): Turned {
   const tester = testerOf(of);
   const unit = tester?.unit ?? 'psi';
   const scatter = 1 + (of.hidden.nuisance.scatter ?? 0.008) * random.normal();
-  const shown = needle(compressionGauge(tester, of.job.engine.fuel), seeded(of.hidden.seed + 17), unit);
+  const shown = shownBy(of);
+  const stop = tester?.fullScale ?? Infinity;
   const strokes = cranked.strokes.map((kPa) => shown(kPa * scatter));
   const end = times.at(-1) ?? 0;
   const samples = new Float32Array(Math.ceil(end * HZ) + 1);
   let at = 0;
   for (let i = 0; i < samples.length; i += 1) {
     while (at < times.length - 1 && (times[at] as number) < i / HZ) at += 1;
-    samples[i] = fromKPa((shownKPa[at] ?? 0) * scatter, unit);
+    samples[i] = Math.min(stop, fromKPa((shownKPa[at] ?? 0) * scatter, unit));
   }
   const parts = isPulled(of) ? mostStrokes(of) * STROKES_PER_PULL : mostStrokes(of);
   const each = isPulled(of) ? STROKES_PER_PULL : 1;

@@ -26,26 +26,41 @@ export function AirBay({ of, worked, cylinder, onCylinder }: AtCylinder) {
   const fed = air.at(-1)?.reading;
   const here = fed?.cylinder === cylinder ? fed : undefined;
   const top = hands.top?.cylinder === cylinder;
+  const [turning, setTurning] = useState(false);
   return (
     <>
       <Cylinders ids={engine.cylinders} chosen={cylinder} onChoose={onCylinder} ground />
-      <Turning key={`turn ${cylinder}`} of={of} worked={worked} cylinder={cylinder} />
+      {top && !turning ? null : (
+        <Turning
+          key={`turn ${cylinder}`}
+          of={of}
+          worked={worked}
+          cylinder={cylinder}
+          onLeft={() => setTurning(false)}
+        />
+      )}
       <Plate label="Before the air" style={styles.plate}>
-        <View style={styles.row}>
-          <Words style={styles.grow}>{hands.held ? 'The crank is held.' : 'Nobody holds the crank.'}</Words>
-          <Button onPress={() => void of.perform({ do: 'hold' })} disabled={of.busy}>
-            {hands.held ? 'Let it go' : 'Hold the crank'}
-          </Button>
-        </View>
+        {top && !turning ? (
+          <Standing
+            words="The piston is left where it stands."
+            word="Turn on"
+            busy={of.busy}
+            onDo={() => setTurning(true)}
+          />
+        ) : null}
+        <Standing
+          words={hands.held ? 'The crank is held.' : 'Nobody holds the crank.'}
+          word={hands.held ? 'Let it go' : 'Hold the crank'}
+          busy={of.busy}
+          onDo={() => void of.perform({ do: 'hold' })}
+        />
         {engine.cycle === 'four-stroke' ? (
-          <View style={styles.row}>
-            <Words style={styles.grow}>{hands.breatherOff ? 'Breather hose off.' : 'Breather hose on.'}</Words>
-            {hands.breatherOff ? null : (
-              <Button onPress={() => void of.perform({ do: 'breather' })} disabled={of.busy}>
-                Take it off
-              </Button>
-            )}
-          </View>
+          <Standing
+            words={hands.breatherOff ? 'Breather hose off.' : 'Breather hose on.'}
+            word={hands.breatherOff ? undefined : 'Take it off'}
+            busy={of.busy}
+            onDo={() => void of.perform({ do: 'breather' })}
+          />
         ) : null}
       </Plate>
       {top ? (
@@ -58,8 +73,42 @@ export function AirBay({ of, worked, cylinder, onCylinder }: AtCylinder) {
   );
 }
 
+/** How one thing stands, and what may be done about it. */
+function Standing({
+  words,
+  word,
+  busy,
+  onDo,
+}: {
+  words: string;
+  word: string | undefined;
+  busy: boolean;
+  onDo(): void;
+}) {
+  return (
+    <View style={styles.row}>
+      <Words style={styles.grow}>{words}</Words>
+      {word === undefined ? null : (
+        <Button onPress={onDo} disabled={busy}>
+          {word}
+        </Button>
+      )}
+    </View>
+  );
+}
+
 /** Where the top of compression is nobody sees: a dowel in the plug hole rises, a thumb over it is pushed off. */
-function Turning({ of, worked, cylinder }: { of: PracticeCase; worked: Worked; cylinder: string }) {
+function Turning({
+  of,
+  worked,
+  cylinder,
+  onLeft,
+}: {
+  of: PracticeCase;
+  worked: Worked;
+  cylinder: string;
+  onLeft(): void;
+}) {
   const c = useColours();
   const { engine } = worked.of.job;
   const round = engine.cycle === 'four-stroke' ? 720 : 360;
@@ -112,9 +161,10 @@ function Turning({ of, worked, cylinder }: { of: PracticeCase; worked: Worked; c
         onChange={setDegrees}
       />
       <Button
-        onPress={() =>
-          void of.perform({ do: 'turn', cylinder, off: Math.round(off), stroke: wrong ? 'exhaust' : 'compression' })
-        }
+        onPress={() => {
+          void of.perform({ do: 'turn', cylinder, off: Math.round(off), stroke: wrong ? 'exhaust' : 'compression' });
+          onLeft();
+        }}
         disabled={of.busy}
       >
         Leave it here

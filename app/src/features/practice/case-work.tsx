@@ -14,7 +14,7 @@ import { AnswerPlate } from './answer-plate';
 import { CaseBay } from './case-bay';
 import { CrankBay } from './crank-bay';
 import { GetReady } from './get-ready';
-import { type Guided, guideOf } from './guide';
+import { guideOf } from './guide';
 import { GuidePlate } from './guide-plate';
 import { LookBay } from './look-bay';
 import { useBill } from './owner-plate';
@@ -66,10 +66,9 @@ export function CaseWork({ of, worked, thought, onThink, answering, onAnswer, on
   const id = cylinder ?? engine.cylinders[0] ?? '';
   const thinks = wide || thinking;
   const guided = guideOf(worked, thought, { cylinder: id, answering: thinking });
-  const go = (to: NonNullable<Guided['to']>) => {
-    if (to === 'answer') return setThinking(true);
+  const toCylinder = (next: string) => {
     setThinking(false);
-    return setCylinder(to.cylinder);
+    setCylinder(next);
   };
   const ask = async () => {
     await of.perform({ do: 'hint' });
@@ -102,7 +101,12 @@ export function CaseWork({ of, worked, thought, onThink, answering, onAnswer, on
               That is my answer
             </Button>
           ) : (
-            <Button kind="ground" onPress={() => setThinking(true)} style={styles.grow} tall>
+            <Button
+              kind={guided?.to === 'answer' ? 'main' : 'ground'}
+              onPress={() => setThinking(true)}
+              style={styles.grow}
+              tall
+            >
               Say what it is
             </Button>
           )}
@@ -120,7 +124,7 @@ export function CaseWork({ of, worked, thought, onThink, answering, onAnswer, on
       <Words colour="onGroundDim">{`${engineWords(worked)}, ${hours} h`}</Words>
       <Columns>
         <>
-          {guided ? <GuidePlate guided={guided} onGo={go} /> : <First worked={worked} hide={thinking} />}
+          {guided ? <GuidePlate guided={guided} onCylinder={toCylinder} /> : <First worked={worked} hide={thinking} />}
           <Papers worked={worked} />
           {bays.length > 1 ? (
             <Choice
@@ -223,7 +227,7 @@ const oddsWords = ({ said }: Thought): string => {
 function Small({ name, figure }: { name: string; figure: string }) {
   return (
     <Plate style={styles.small}>
-      <Label>{name}</Label>
+      <Label lines={1}>{name}</Label>
       <Figure style={styles.figure}>{figure}</Figure>
     </Plate>
   );
@@ -232,8 +236,16 @@ function Small({ name, figure }: { name: string; figure: string }) {
 const styles = StyleSheet.create({
   plate: { gap: 6 },
   figures: { flexDirection: 'row', gap: 8 },
-  small: { flex: 1, paddingVertical: 6 },
-  figure: { fontSize: 22 },
+  small: {
+    flexGrow: 1,
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    paddingVertical: 4,
+    paddingHorizontal: 8,
+    gap: 6,
+  },
+  figure: { fontSize: 20 },
   foot: { flexDirection: 'row', gap: 8 },
   grow: { flex: 1 },
 });

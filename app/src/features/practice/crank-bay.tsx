@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { Button } from '@/ui/button';
 import { Dial } from '@/ui/dial';
@@ -18,11 +19,27 @@ export const CrankBay = (props: AtCylinder) => <Gauge key={props.cylinder} {...p
 
 function Gauge({ of, worked, cylinder, onCylinder }: AtCylinder) {
   const { tight } = useRoom();
+  const c = useColours();
   const { engine, books, tests } = worked.of.job;
   const { pulled, work } = worked;
   const cranking = useCranking(of, worked, cylinder);
   const { running, strokes } = cranking;
-  useKeys(pulled ? { ' ': cranking.pull, Enter: cranking.read } : {}, pulled);
+  const face = useRef<View>(null);
+  /** Whoever turns it wants to see the needle. */
+  const look = () =>
+    (face.current as unknown as HTMLElement | null)?.scrollIntoView({
+      block: 'center',
+      behavior: matchMedia('(prefers-reduced-motion: reduce)').matches ? 'auto' : 'smooth',
+    });
+  const down = () => {
+    look();
+    cranking.down();
+  };
+  const pull = () => {
+    if (!running) look();
+    cranking.pull();
+  };
+  useKeys(pulled ? { ' ': pull, Enter: cranking.read } : {}, pulled);
 
   const book = books?.[0]?.compression;
   const tester = tests?.flatMap((test) => (test.kind === 'compression' && test.tester ? [test.tester] : []))[0];
@@ -36,37 +53,41 @@ function Gauge({ of, worked, cylinder, onCylinder }: AtCylinder) {
   );
   return (
     <>
-      <Plate label="Gauge" style={styles.plate}>
-        <Cylinders ids={engine.cylinders} chosen={cylinder} onChoose={onCylinder} />
-        <Dial
-          maxWidth={tight ? 240 : 320}
-          {...(shown === undefined ? {} : { figure: shown })}
-          shown={shown === undefined ? '' : String(shown)}
-          unit={tester?.unit ?? 'psi'}
-          fullScale={tester?.fullScale ?? 300}
-          {...(book?.min === undefined ? {} : { min: book.min })}
-          {...(book?.max === undefined ? {} : { max: book.max })}
-          others={[...others].map(([name, at]) => ({ name, at }))}
-          {...(running ? { live: cranking.needle } : {})}
-        />
-        <Strokes figures={bars} pulled={pulled} />
-      </Plate>
-      {pulled ? (
-        <View style={styles.hand}>
-          <Cord onPull={cranking.pull}>
-            <Button kind="main" onPress={cranking.pull} disabled={of.busy && !running}>
-              Pull the cord
-            </Button>
-          </Cord>
-          {running ? (
-            <Button kind="ground" tall onPress={cranking.read}>
-              Read it
-            </Button>
-          ) : null}
-        </View>
-      ) : (
-        <HeldKey held={running} disabled={of.busy && !running} onDown={cranking.down} onUp={cranking.up} />
-      )}
+      <View ref={face}>
+        <Plate label="Gauge" style={styles.plate}>
+          <Cylinders ids={engine.cylinders} chosen={cylinder} onChoose={onCylinder} />
+          <Dial
+            maxWidth={tight ? 240 : 320}
+            {...(shown === undefined ? {} : { figure: shown })}
+            shown={shown === undefined ? '' : String(shown)}
+            unit={tester?.unit ?? 'psi'}
+            fullScale={tester?.fullScale ?? 300}
+            {...(book?.min === undefined ? {} : { min: book.min })}
+            {...(book?.max === undefined ? {} : { max: book.max })}
+            others={[...others].map(([name, at]) => ({ name, at }))}
+            {...(running ? { live: cranking.needle } : {})}
+          />
+          <Strokes figures={bars} pulled={pulled} />
+        </Plate>
+      </View>
+      <View style={[styles.hand, { backgroundColor: c.ground }]}>
+        {pulled ? (
+          <>
+            <Cord onPull={pull}>
+              <Button kind="main" onPress={pull} disabled={of.busy && !running}>
+                Pull the cord
+              </Button>
+            </Cord>
+            {running ? (
+              <Button kind="ground" tall onPress={cranking.read}>
+                Read it
+              </Button>
+            ) : null}
+          </>
+        ) : (
+          <HeldKey held={running} disabled={of.busy && !running} onDown={down} onUp={cranking.up} />
+        )}
+      </View>
       {worked.of.rule.cart.includes('oil-can') ? <OilCan of={of} worked={worked} cylinder={cylinder} /> : null}
     </>
   );
@@ -112,5 +133,6 @@ const styles = StyleSheet.create({
   bars: { flexDirection: 'row', alignItems: 'flex-end', gap: 5, minHeight: 56 },
   bar: { flex: 1, maxWidth: 44, gap: 2 },
   figure: { fontSize: 13, textAlign: 'center' },
-  hand: { flexDirection: 'row', gap: 8 },
+  // In reach of the thumb while the rest scrolls under it.
+  hand: { flexDirection: 'row', gap: 8, position: 'sticky' as 'absolute', bottom: 0, zIndex: 1, paddingTop: 4 },
 });

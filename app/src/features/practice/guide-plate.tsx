@@ -5,7 +5,7 @@ import { Label, Strong, Words } from '@/ui/words';
 import type { Guided } from './guide';
 
 /** The one thing next, and why. */
-export function GuidePlate({ guided, onGo }: { guided: Guided; onGo(to: NonNullable<Guided['to']>): void }) {
+export function GuidePlate({ guided, onCylinder }: { guided: Guided; onCylinder(id: string): void }) {
   const { at, of, words, why, to } = guided;
   return (
     <Plate hand label="How it goes" style={styles.plate}>
@@ -14,9 +14,9 @@ export function GuidePlate({ guided, onGo }: { guided: Guided; onGo(to: NonNulla
         <Strong>{words}</Strong>
       </View>
       <Words colour="dim">{why}</Words>
-      {to === undefined ? null : (
-        <Button kind="main" tall={false} onPress={() => onGo(to)}>
-          {to === 'answer' ? 'Say what it is' : `To cyl ${to.cylinder}`}
+      {to === undefined || to === 'answer' ? null : (
+        <Button kind="main" tall={false} onPress={() => onCylinder(to.cylinder)}>
+          {`To cyl ${to.cylinder}`}
         </Button>
       )}
     </Plate>

@@ -77,8 +77,8 @@ function gaugeGuide(worked: Worked, thought: Thought, answering: boolean): Guide
   if (first === undefined)
     return step(
       1,
-      `The gauge is in the plug hole. ${turning(worked)} until the needle does not climb any more.`,
-      'At each stroke the piston squeezes its air into the gauge. The needle climbs, then it stands: that is compression.',
+      `${turning(worked)} until the needle climbs no more.`,
+      'Each stroke squeezes its air into the gauge in the plug hole. Where the needle stands, that is compression.',
     );
   if (peaks.length === 1 && (first < limit || first < limit * (1 + CLEAR)))
     return step(
@@ -98,12 +98,11 @@ function gaugeGuide(worked: Worked, thought: Thought, answering: boolean): Guide
     'answer',
   );
 }
-const BAND =
-  'The green band is what the maker wants of a good one, warm and well turned. Under it the cylinder is low.';
+const BAND = 'The green band is what the maker wants of a good one. Under it the cylinder is low.';
 const sureness = (peak: number, limit: number): string =>
   Math.abs(peak - limit) > CLEAR * limit
-    ? 'It is far from the limit, further than a gauge errs: say so. Points come for being as sure as you may be.'
-    : 'It is so close to the limit that the gauge itself may be wrong by as much. Honest doubt costs less than a bluff.';
+    ? 'It is further from the limit than a gauge errs: be as sure as that.'
+    : 'So close to the limit the gauge itself may err by as much. Honest doubt costs less than a bluff.';
 
 function evenGuide(
   worked: Worked,
@@ -158,5 +157,5 @@ function evenGuide(
     : step(of - 1, sum + ' Say which one it is.', EVENNESS, 'answer');
 }
 const EVENNESS =
-  'Cylinders of one engine wear alike: up to a tenth between them is usual. More, and the low one has something of its own.';
+  'Cylinders of one engine wear alike: up to a tenth between them is usual. More, and the low one has something.';
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
