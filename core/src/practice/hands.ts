@@ -194,13 +194,12 @@ function cranked(of: PracticeCase, work: Work, one: ActOf<'crank'>, change: Chan
   };
   const last = work.done.findLast(({ act: earlier }) => earlier.do === 'crank')?.act;
   const elsewhere = last?.do !== 'crank' || last.cylinder !== one.cylinder;
-  const sparks = of.job.engine.fuel === 'petrol' && !hands.earthed;
   return change(
     { pulls: hands.pulls + (isPulled(of) ? one.strokes : 0), held: false },
     TAKES.crank + (elsewhere ? TAKES.screwIn : 0),
     {
       saw: { saw: 'compression', reading, rising: isRising(turned.strokes) && one.strokes < mostStrokes(of) },
-      dangers: sparks ? ['spark-loose'] : [],
+      dangers: hands.earthed ? [] : [of.job.engine.fuel === 'petrol' ? 'spark-loose' : 'fuel-sprays'],
       compression: [...work.compression, takenNow(work, reading)],
     },
   );

@@ -41,7 +41,7 @@ export function jobOf(of: PracticeCase, work: Work): JobFile {
               kind: 'leakdown' as const,
               engineTemperature: work.air.at(-1)?.temperature ?? 'warm',
               tester: LEAKDOWN_TESTER,
-              readings: latest(work.air.map(({ reading }) => reading)),
+              readings: asTheLast(work.air.map(({ reading }) => reading)),
             },
           ]
         : []),
@@ -66,7 +66,14 @@ const testerIsWrong = ({ hidden: { trouble } }: PracticeCase) =>
 const weakNow = ({ hidden: { trouble } }: PracticeCase, { hands }: Work) =>
   trouble === 'slow-cranking' && !hands.mended.includes('battery');
 
-/** Air is fed as often as somebody likes; the last of each cylinder is what it holds. */
-const latest = (readings: readonly LeakdownReading[]): LeakdownReading[] => [
-  ...new Map(readings.map((reading) => [reading.cylinder, reading])).values(),
-];
+/**
+ * Air is fed as often as somebody likes. How the piston stood at the last of each cylinder counts: what was read at
+ * another top, or while the crank went, is not held against it.
+ */
+const asTheLast = (readings: readonly LeakdownReading[]): LeakdownReading[] => {
+  const last = new Map(readings.map((reading) => [reading.cylinder, reading]));
+  return readings.filter((one) => {
+    const now = last.get(one.cylinder);
+    return one.tdcConfirmed === now?.tdcConfirmed && one.crankTurned === now?.crankTurned;
+  });
+};

@@ -64,10 +64,11 @@ function draw(name: string, level: Level, rule: LevelRule, random: Random): Prac
   if (!faults) return undefined;
   const gross = faults.some(({ severity }) => severity > 0.8);
   const known = sized(built, random);
-  const complaint = complaintOf(known, faults, trouble, rule.ready, random);
-  // What does not start cannot be run warm; neither can what is grossly worn in one of two.
-  const dead = gross && known.cylinders.length <= 2 && faults.some(({ cause }) => cause !== 'crank-seal');
-  const engine: Engine = { ...known, runs: complaint !== 'will-not-start' && !dead, cranks: true };
+  // What is grossly worn in one of two does not start.
+  const dead =
+    !rule.ready && gross && known.cylinders.length <= 2 && faults.some(({ cause }) => cause !== 'crank-seal');
+  const complaint = dead ? 'will-not-start' : complaintOf(known, faults, trouble, rule.ready, random);
+  const engine: Engine = { ...known, runs: complaint !== 'will-not-start', cranks: true };
   const hours = Math.round(random.between(60, 1800));
   const seed = Math.floor(random.uniform() * 1e6) + 1;
   const min = minimumOf(engine, nuisance, random);

@@ -52,6 +52,7 @@ const OF = { cause: 40, job: 14, owner: 6, time: 15, safety: 15, care: 10 } as c
 const WITHOUT_JOB = { cause: 60, job: 0, owner: 0, time: 15, safety: 15, care: 10 } as const;
 const DANGER_COSTS: Readonly<Record<Danger, number>> = {
   'spark-loose': 4,
+  'fuel-sprays': 4,
   'piston-goes': 6,
   'air-at-once': 3,
   'oil-locks': 15,
@@ -179,8 +180,9 @@ function lowReadOnce(of: PracticeCase, work: Work): number {
   return [...times].filter(([id, { n, low }]) => low && n === 1 && !aired.has(id) && !wet.has(id)).length;
 }
 
-/** Everything read low, and nobody asked the tester. */
+/** Everything read low, and nobody asked the tester; where it was got ready by others they did. */
 function testerForgotten(of: PracticeCase, work: Work): boolean {
+  if (of.rule.ready) return false;
   const dry = work.compression.filter(({ reading }) => !reading.wet);
   const min = of.job.books?.[0]?.compression?.min ?? 0;
   const read = new Set(dry.map(({ reading }) => reading.cylinder));

@@ -3,7 +3,7 @@ import type { HeardAt } from '../jobfile/tests';
 import { fromKPa } from '../quantity/pressure';
 import { act, begin } from './hands';
 import { CASE, type PracticeCase, placesOf, truthAt } from './case';
-import { MENDED_BY, mostStrokes, turnOver } from './engine-under-hands';
+import { isPulled, MENDED_BY, mostStrokes, turnOver } from './engine-under-hands';
 import { type Act, MENDS, type Work } from './work';
 import type { Trouble } from './levels';
 import type { Testing } from './answer';
@@ -29,7 +29,7 @@ export interface Why {
   good: number;
   /** What a sound one reads so. */
   sound: number;
-  because: ('throttle-shut' | 'cold' | 'plugs-in' | 'too-few-strokes' | 'oil' | Trouble | 'fault')[];
+  because: ('throttle-shut' | 'cold' | 'plugs-in' | 'too-few-strokes' | 'oil' | 'gauge' | 'arm' | Trouble | 'fault')[];
 }
 
 const AIR_AT: Readonly<Partial<Record<FaultCause, HeardAt>>> = {
@@ -108,6 +108,14 @@ function whyEach(of: PracticeCase, work: Work): Why[] {
       !taken.mended.includes(MENDED_BY[trouble]) &&
       (trouble !== 'adapter-leak' || at === one.cylinder);
     const off = Math.abs(reading.peak - well) > TELLS * well;
+    const why: Why['because'] = [
+      ...(taken.throttle === 'shut' ? (['throttle-shut'] as const) : []),
+      ...(taken.temperature === 'cold' && off ? (['cold'] as const) : []),
+      ...(taken.plugs === 'in' && of.job.engine.cylinders.length > 1 && off ? (['plugs-in'] as const) : []),
+      ...(saw.rising ? (['too-few-strokes'] as const) : []),
+      ...(reading.wet ? (['oil'] as const) : []),
+      ...(troubled ? [trouble] : []),
+    ];
     return [
       {
         cylinder: one.cylinder,
@@ -116,13 +124,10 @@ function whyEach(of: PracticeCase, work: Work): Why[] {
         good: well,
         sound,
         because: [
-          ...(taken.throttle === 'shut' ? (['throttle-shut'] as const) : []),
-          ...(taken.temperature === 'cold' && off ? (['cold'] as const) : []),
-          ...(taken.plugs === 'in' && of.job.engine.cylinders.length > 1 && off ? (['plugs-in'] as const) : []),
-          ...(saw.rising ? (['too-few-strokes'] as const) : []),
-          ...(reading.wet ? (['oil'] as const) : []),
-          ...(troubled ? [trouble] : []),
-          ...(well < (1 - TELLS) * sound ? (['fault'] as const) : []),
+          ...why,
+          // What nothing else explains is what gauges and arms differ by.
+          ...(off && why.length === 0 ? [isPulled(of) ? ('arm' as const) : ('gauge' as const)] : []),
+          ...(Math.abs(well - sound) > TELLS * sound ? (['fault'] as const) : []),
         ],
       },
     ];

@@ -75,6 +75,8 @@ export function nextOf(
     if (step.test === 'stop') return undefined;
     if (step.test === 'quick-checks' || step.test === 'valve-clearance' || step.test === 'manifold-vacuum') continue;
     if (step.test === 'wet' && !oil) continue;
+    // Everything was looked at before somebody who reads their first gauge came.
+    if (of.rule.ready && step.test !== 'compression' && step.test !== 'retest') continue;
     if (step.test === 'retest' && !retests) continue;
     if (step.test === 'check-tester' && (!looksAtTester || hasLooked(work, 'tester'))) continue;
     if ((seen.get(`${step.test} ${step.cylinder ?? ''}`) ?? 0) >= 3) continue;
@@ -94,7 +96,7 @@ export function actsFor(of: PracticeCase, work: Work, step: NextStep, { opensThr
   const ready: Act[] = [
     ...(!hands.warm && engine.runs !== false ? [{ do: 'warm' } as const] : []),
     ...(hands.plugs === 'in' || (!hands.warm && engine.runs !== false) ? [{ do: 'plugs', to: 'out' } as const] : []),
-    ...(hands.earthed || engine.fuel === 'diesel' ? [] : [{ do: 'earth' } as const]),
+    ...(hands.earthed ? [] : [{ do: 'earth' } as const]),
     ...(hands.throttle === 'shut' && opensThrottle ? [{ do: 'throttle', to: 'open' } as const] : []),
   ];
   const crank = (id: string): Act => ({ do: 'crank', cylinder: id, strokes: strokesUntilItStands(of, work, id) });

@@ -6,7 +6,7 @@ import type { PlugSeen } from './sights';
 export interface Hands {
   throttle: 'shut' | 'open';
   plugs: 'in' | 'out';
-  /** Leads on earth, or the kill lead held: no spark can jump. */
+  /** Leads on earth, or the kill lead held: no spark can jump. On a diesel the stop is held: no fuel comes. */
   earthed: boolean;
   warm: boolean;
   /** Oil over the piston, ml. */
@@ -57,7 +57,7 @@ export type Act =
   | { do: 'hint' };
 
 /** What was unsafe, where it happened. */
-export const DANGERS = ['spark-loose', 'piston-goes', 'air-at-once', 'oil-locks'] as const;
+export const DANGERS = ['spark-loose', 'fuel-sprays', 'piston-goes', 'air-at-once', 'oil-locks'] as const;
 export type Danger = (typeof DANGERS)[number];
 
 /** What an act showed. */

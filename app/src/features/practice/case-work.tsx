@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, useWindowDimensions, View } from 'react-native';
-import { KIND_OF_ENGINE } from '@rugged/core';
+import { KIND_OF_ENGINE, parts } from '@rugged/core';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Columns } from '@/ui/columns';
@@ -182,7 +182,8 @@ function Hands({ bay, ...at }: { bay: Bay } & Parameters<typeof CrankBay>[0]) {
 
 /** What is to be known beforehand, until something was done. */
 function First({ worked, hide }: { worked: Worked; hide: boolean }) {
-  const { first } = LEVEL_WORDS[worked.of.level];
+  const { engine } = worked.of.job;
+  const first = LEVEL_WORDS[worked.of.level].first({ fuel: engine.fuel, coolant: parts(engine).coolant });
   if (hide || worked.work.done.length > 0 || first.length === 0) return null;
   return (
     <Plate label="How it goes" style={styles.plate}>

@@ -26,16 +26,16 @@ export function GetReady({ of, worked }: { of: PracticeCase; worked: Worked }) {
       act: hands.plugs === 'out' ? undefined : ({ do: 'plugs', to: 'out' } as const),
       word: 'Take them out',
     },
-    ...(sparked
-      ? [
-          {
-            name: 'Leads',
-            stands: hands.earthed ? 'on earth' : 'loose, ignition live',
-            act: hands.earthed ? undefined : ({ do: 'earth' } as const),
-            word: 'Put on earth',
-          },
-        ]
-      : []),
+    {
+      ...(sparked
+        ? { name: 'Leads', stands: hands.earthed ? 'on earth' : 'loose, ignition live', word: 'Put on earth' }
+        : {
+            name: 'Stop',
+            stands: hands.earthed ? 'held: no fuel comes' : 'free: the pump gives fuel',
+            word: 'Hold it',
+          }),
+      act: hands.earthed ? undefined : ({ do: 'earth' } as const),
+    },
     {
       name: 'Engine',
       stands: hands.warm ? 'warm' : 'cold',

@@ -1,5 +1,5 @@
 import { StyleSheet, View } from 'react-native';
-import { parts } from '@rugged/core';
+import { type Fuel, parts } from '@rugged/core';
 import type { Told } from '@rugged/core/practice';
 import { CutThrough, cutOf, type Place } from '@/bench/cut-through';
 import { Plate } from '@/ui/plate';
@@ -13,6 +13,7 @@ import {
   BECAUSE_WORDS,
   CARELESS_WORDS,
   DANGER_WORDS,
+  DOES_WORDS,
   FINDING_WORDS,
   placeWords,
   TESTING_WORDS,
@@ -33,6 +34,7 @@ const MARK_WORDS = {
 /** The engine opened: the marks, what was in there, and why everything read as it did. */
 export function OpenedPlates({ worked, marked }: { worked: Worked; marked: Marked }) {
   const { marks, opened } = marked;
+  const findingAt = (cylinder: string) => opened.places.find(({ place }) => place === cylinder)?.finding ?? 'sound';
   const wrong = opened.places.filter(({ finding }) => finding !== 'sound');
   return (
     <>
@@ -117,10 +119,12 @@ export function OpenedPlates({ worked, marked }: { worked: Worked; marked: Marke
             <View key={i}>
               <Strong>{`Cyl ${cylinder}${wet ? ', wet' : ''}: ${read} psi`}</Strong>
               <Words colour="dim">
-                {`Tested well and dry it reads ${Math.round(good)}; sound it would read ${Math.round(sound)}.`}
+                {Math.round(good) === Math.round(sound)
+                  ? `Tested well${wet ? ' and dry' : ''} it reads ${Math.round(good)}, as a sound one.`
+                  : `Tested well${wet ? ' and dry' : ''} it reads ${Math.round(good)}; sound it would read ${Math.round(sound)}.`}
               </Words>
               {because.map((one) => (
-                <Words key={one}>{BECAUSE_WORDS[one]}</Words>
+                <Words key={one}>{one === 'fault' ? DOES_WORDS[findingAt(cylinder)] : BECAUSE_WORDS[one]}</Words>
               ))}
             </View>
           ))}
@@ -128,7 +132,7 @@ export function OpenedPlates({ worked, marked }: { worked: Worked; marked: Marke
       </Folded>
       <Folded title="How it could have gone" word={`${Math.round(marks.plan.minutes)} min`}>
         <Plate label="The shortest way" style={styles.plate}>
-          <Words>{shortly(marked.plan)}</Words>
+          <Words>{shortly(marked.plan, worked.of.job.engine.fuel)}</Words>
         </Plate>
       </Folded>
     </>
@@ -136,9 +140,11 @@ export function OpenedPlates({ worked, marked }: { worked: Worked; marked: Marke
 }
 
 /** Each thing once, with how often; an ear goes everywhere while there is air. */
-function shortly(plan: Marked['plan']): string {
+function shortly(plan: Marked['plan'], fuel: Fuel): string {
   const words = plan.flatMap((act) =>
-    act.do === 'listen' ? [] : [act.do === 'air' ? `${actWords(act)}, an ear at every place` : actWords(act)],
+    act.do === 'listen'
+      ? []
+      : [act.do === 'air' ? `${actWords(act, fuel)}, an ear at every place` : actWords(act, fuel)],
   );
   return [...new Set(words)].map((word) => word + times(words.filter((one) => one === word).length)).join(' · ');
 }

@@ -18,7 +18,7 @@ export function SeenList({ worked }: { worked: Worked }) {
         <View key={i}>
           <View style={styles.row}>
             <Words colour="dim" style={styles.what}>
-              {actWords(act)}
+              {actWords(act, worked.of.job.engine.fuel)}
             </Words>
             <Words style={styles.grow}>{saw ? seenWords(saw) : ''}</Words>
           </View>

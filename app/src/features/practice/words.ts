@@ -16,48 +16,36 @@ import type {
   Told,
   Trouble,
 } from '@rugged/core/practice';
-import type { HeardAt, Symptom } from '@rugged/core';
+import type { Fuel, HeardAt, Symptom } from '@rugged/core';
 
 interface LevelWords {
   title: string;
   learns: string;
-  /** What is to be known beforehand, in the order of the work. */
-  first: readonly string[];
+  /** What is to be known beforehand, in the order of the work, for such an engine. */
+  first(engine: { fuel: Fuel; coolant: boolean }): readonly string[];
 }
 
 export const LEVEL_WORDS: Readonly<Record<Level, LevelWords>> = {
-  gauge: {
-    title: 'Read a gauge',
-    learns: 'One cylinder, everything ready. Does it pass?',
-    first: [
-      'Compression is the air that a piston squeezes. A gauge in the plug hole shows how much stays in.',
-      'Hold the key, or pull the cord, and watch: the needle climbs stroke by stroke, then it stands. Now it is read.',
-      'The green band is what the maker wants. Under it the cylinder is low.',
-      'Read it twice when you doubt it. Then say whether it passes, and how sure you are.',
-    ],
-  },
-  even: {
-    title: 'Even or not',
-    learns: 'Several cylinders. Is one of them out of line?',
-    first: [
-      'Each cylinder is read alike: same strokes, same throttle, same gauge.',
-      'Cylinders of one engine wear alike. One that stands well under the others has something of its own.',
-      'Read the low one again before you believe it.',
-      'Say which one it is, or that they are even.',
-    ],
-  },
+  gauge: { title: 'Read a gauge', learns: 'One cylinder, everything ready. Does it pass?', first: () => [] },
+  even: { title: 'Even or not', learns: 'Several cylinders. Is one of them out of line?', first: () => [] },
   'one-low': {
     title: 'One low: which',
     learns: 'Now you get it ready yourself.',
-    first: [
-      'Before it is cranked: plugs or injectors out, leads on earth, throttle open. Warm, where it runs.',
-      'A shut throttle lets no air in: what is not there cannot be squeezed.',
-    ],
+    first: ({ fuel }) =>
+      fuel === 'diesel'
+        ? [
+            'Before it is cranked: injectors out, and the stop held so that no fuel comes. Warm, where it runs.',
+            'Fuel from an open line goes through skin: nobody stands in front of it.',
+          ]
+        : [
+            'Before it is cranked: plugs out, leads on earth, throttle open. Warm, where it runs.',
+            'A shut throttle lets no air in: what is not there cannot be squeezed.',
+          ],
   },
   wet: {
     title: 'Dry and wet',
     learns: 'A little oil tells rings from valves.',
-    first: [
+    first: () => [
       'Read the low cylinder dry, then pour a few drops of oil through the plug hole and read it again.',
       'Oil seals worn rings for a moment: the reading rises. A valve does not care.',
       'Too much oil fills the chamber, and a full chamber cannot be turned: it bends the rod.',
@@ -66,34 +54,36 @@ export const LEVEL_WORDS: Readonly<Record<Level, LevelWords>> = {
   air: {
     title: 'Where is the air',
     learns: 'Leak-down: put air in, and listen where it comes out.',
-    first: [
+    first: ({ coolant }) => [
       'Turn the piston to the top of its compression stroke, hold the crank, bring the air up slowly.',
-      'Then go round and listen: exhaust, intake, crankcase, coolant, joint. Each place is one fault.',
+      `Then go round and listen: exhaust, intake, crankcase, ${coolant ? 'coolant, ' : ''}joint. Each place is one fault.`,
     ],
   },
   small: {
     title: 'Small engines',
     learns: 'Releases, recoil starters, one cylinder and no neighbour to compare with.',
-    first: ['A release lets some of it go on purpose. A low figure is not yet a bad engine: air tells.'],
+    first: () => ['A release lets some of it go on purpose. A low figure is not yet a bad engine: air tells.'],
   },
   'two-stroke': {
     title: 'Two-strokes',
     learns: 'Its case breathes too. Compression is only half of it.',
-    first: ['Good compression, and it still runs lean: put pressure on the case and watch it for three minutes.'],
+    first: () => ['Good compression, and it still runs lean: put pressure on the case and watch it for three minutes.'],
   },
   tester: {
     title: 'The tester lies',
     learns: 'Sometimes it is not the engine.',
-    first: ['Everything low, and nothing fits? Look at the tester, the battery and the adapter before the engine.'],
+    first: () => [
+      'Everything low, and nothing fits? Look at the tester, the battery and the adapter before the engine.',
+    ],
   },
-  'all-low': { title: 'All low', learns: 'Worn all round, or tested badly all round?', first: [] },
-  'two-faults': { title: 'Two faults', learns: 'One is found, and it still does not run right.', first: [] },
+  'all-low': { title: 'All low', learns: 'Worn all round, or tested badly all round?', first: () => [] },
+  'two-faults': { title: 'Two faults', learns: 'One is found, and it still does not run right.', first: () => [] },
   'second-opinion': {
     title: 'Second opinion',
     learns: 'Another shop wrote something down. Were they right?',
-    first: [],
+    first: () => [],
   },
-  buying: { title: 'Buy or walk away', learns: 'It is for sale. What is it worth to you?', first: [] },
+  buying: { title: 'Buy or walk away', learns: 'It is for sale. What is it worth to you?', first: () => [] },
 };
 export const LEVEL_ORDER = Object.keys(LEVEL_WORDS) as Level[];
 
@@ -138,6 +128,21 @@ export const FINDING_WORDS: Readonly<Record<Finding, string>> = {
   'crank-seal': 'Crank seals',
   'compression-release': 'Compression release',
 };
+/** What each does to a reading of compression. */
+export const DOES_WORDS: Readonly<Record<Finding, string>> = {
+  sound: '',
+  'rings-or-bore': 'Rings or bore: it goes past the piston.',
+  'piston-damage': 'The piston: it goes through it.',
+  'intake-valve': 'The intake valve: it goes back where it came from.',
+  'exhaust-valve': 'The exhaust valve: it goes out of the exhaust.',
+  'head-gasket-external': 'The head gasket: it goes out at the joint.',
+  'head-gasket-between': 'The head gasket: it goes into the next cylinder.',
+  'head-gasket-coolant': 'The head gasket: it goes into the coolant.',
+  'valve-train': 'A valve hardly opens: little comes in.',
+  carbon: 'Carbon takes up room: what is in there is squeezed harder.',
+  'crank-seal': 'Crank seals do not show at this gauge.',
+  'compression-release': 'The release lets it out.',
+};
 export const placeWords = (place: string): string => (place === 'case' ? 'Crankcase' : `Cyl ${place}`);
 
 /** How sure it is, to somebody who does not think in odds. */
@@ -177,14 +182,16 @@ export const TROUBLE_WORDS: Readonly<Record<Trouble, string>> = {
   'rig-leak': 'The pressure rig leaked by itself.',
   'lever-on': 'The release lever was on.',
 };
-export const BECAUSE_WORDS: Readonly<Record<Opened['readings'][number]['because'][number], string>> = {
+type Because = Opened['readings'][number]['because'][number];
+export const BECAUSE_WORDS: Readonly<Record<Exclude<Because, 'fault'>, string>> = {
   ...TROUBLE_WORDS,
   'throttle-shut': 'The throttle was shut: little air came in.',
   cold: 'It was cold.',
   'plugs-in': 'The other cylinders were closed: it turned slowly.',
   'too-few-strokes': 'The needle was still climbing when you stopped.',
   oil: 'Oil sealed what it could, and took some of the room.',
-  fault: 'What is wrong in there lets it out.',
+  gauge: 'The rest is what one gauge errs by.',
+  arm: 'The rest is what the gauge errs by, and an arm that pulls slower each time.',
 };
 
 export const SKILL_WORDS: Readonly<Record<Skill, string>> = {
@@ -201,6 +208,10 @@ export const DANGER_WORDS: Readonly<Record<Danger, { what: string; so: string }>
   'spark-loose': {
     what: 'Cranked with the leads live',
     so: 'A spark jumps from an open lead: it lights what comes out of the plug hole, and it can kill the ignition.',
+  },
+  'fuel-sprays': {
+    what: 'Cranked with the fuel on',
+    so: 'The pump squirts it out of the open lines: at that pressure it goes through skin.',
   },
   'piston-goes': {
     what: 'Air in, crank not held',
@@ -282,14 +293,14 @@ export const AT_WORDS: Readonly<Record<HeardAt, string>> = {
 };
 
 /** What was done, in a few words. */
-export function actWords(act: Act): string {
+export function actWords(act: Act, fuel: Fuel): string {
   switch (act.do) {
     case 'throttle':
       return act.to === 'open' ? 'Throttle open' : 'Throttle shut';
     case 'plugs':
       return act.to === 'out' ? 'Cylinders opened' : 'Cylinders closed';
     case 'earth':
-      return 'Leads on earth';
+      return fuel === 'diesel' ? 'Stop held' : 'Leads on earth';
     case 'warm':
       return 'Run warm';
     case 'look':
