@@ -39,8 +39,9 @@ import {
 
 /** What a case is fed, and for how long it is watched. */
 const CASE_START_KPA = toKPa(5, 'psi');
-const CASE_VACUUM_KPA = toKPa(7, 'psi');
+const CASE_VACUUM_KPA = toKPa(14, 'inHg');
 const CASE_SECONDS = 180;
+const LOOKED_AT_EVERY_SECONDS = 15;
 /** Off its top by less, a piston stays where it is for a moment. */
 const ON_TOP_DEGREES = 4;
 /** Brought up faster than this it comes at once, s. */
@@ -274,7 +275,8 @@ function held(of: PracticeCase, work: Work, { mode }: ActOf<'case'>, change: Cha
   const [id = ''] = engine.cylinders;
   const { scene, cylinder } = underHands(of, work, id);
   const seal = of.hidden.faults.find(({ cause }) => cause === 'crank-seal');
-  const atSeconds = [0, CASE_SECONDS / 3, (2 * CASE_SECONDS) / 3, CASE_SECONDS];
+  const looks = CASE_SECONDS / LOOKED_AT_EVERY_SECONDS;
+  const atSeconds = Array.from({ length: looks + 1 }, (_, i) => i * LOOKED_AT_EVERY_SECONDS);
   const startKPa = mode === 'pressure' ? CASE_START_KPA : CASE_VACUUM_KPA;
   const left = holdCase({
     mode,
@@ -290,7 +292,10 @@ function held(of: PracticeCase, work: Work, { mode }: ActOf<'case'>, change: Cha
   const shown = needle(crankcaseGauge(undefined), seeded(of.hidden.seed + 41), unit);
   const samples = left.map((kPa, i) => {
     const seconds = atSeconds[i] as number;
-    return { seconds, value: i === 0 ? fromKPa(startKPa, unit) : shown(Math.max(0, kPa - rig * seconds)) };
+    return {
+      seconds,
+      value: i === 0 ? Number(fromKPa(startKPa, unit).toFixed(1)) : shown(Math.max(0, kPa - rig * seconds)),
+    };
   });
   return change({}, TAKES.case, {
     saw: { saw: 'case', samples },

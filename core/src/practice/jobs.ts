@@ -1,7 +1,7 @@
 import { decideBy, type DecidedOption, readyMade, type Troubles, type Trouble as Wrong, type Odds } from '../decide';
 import type { DecisionInput } from '../jobfile/decision';
 import { type PracticeCase, placesOf, truthAt } from './case';
-import { type Claims, claimAt, type Finding } from './answer';
+import { type Claims, claimAt, type Finding, findingsAt } from './answer';
 
 export const BUY = 'buy';
 export const WALK_AWAY = 'walk-away';
@@ -28,12 +28,8 @@ const truly = (of: PracticeCase) => troublesBy(placesOf(of).map((place) => certa
 /** What may be done about it: the options that a mechanic would write down, whatever it turns out to be. */
 export function optionsOf(of: PracticeCase): DecisionInput {
   const { engine } = of.job;
-  const anything = troublesBy(
-    placesOf(of).map((place) => {
-      const all = [...claimAt(of, { [place]: {} }, place).keys()];
-      return new Map<Wrong, number>(all.map((finding) => [finding, 1 / all.length]));
-    }),
-  );
+  const all = [...new Set(placesOf(of).flatMap((place) => findingsAt(of, place)))];
+  const anything = troublesBy([new Map<Wrong, number>(all.map((finding) => [finding, 1 / all.length]))]);
   const { price: _, ...money } = of.money;
   return { ...money, options: readyMade(engine, 'low', anything).options };
 }

@@ -1,6 +1,7 @@
-import type { Danger, Work } from './work';
+import { type Danger, hasLooked, type Work } from './work';
 import { type Answer, distance, surest } from './answer';
 import { type PracticeCase, placesOf, truthAt } from './case';
+import { MENDED_BY } from './engine-under-hands';
 import { bestJob, worthOfJobs } from './jobs';
 import { followPlan } from './robot';
 import { toldTrue } from './to-owner';
@@ -180,12 +181,31 @@ function lowReadOnce(of: PracticeCase, work: Work): number {
   return [...times].filter(([id, { n, low }]) => low && n === 1 && !aired.has(id) && !wet.has(id)).length;
 }
 
-/** Everything read low, and nobody asked the tester; where it was got ready by others they did. */
+/** So much of the air lost explains a low reading. Source: the usual limit of what is sound. */
+const LOST = 0.2;
+/**
+ * What lied was never asked; or everything read low, and nobody asked the tester. Where it was got ready by others they
+ * did.
+ */
 function testerForgotten(of: PracticeCase, work: Work): boolean {
   if (of.rule.ready) return false;
+  const { trouble, at } = of.hidden;
+  if (trouble !== undefined) {
+    const used =
+      trouble === 'rig-leak'
+        ? work.cases.length > 0
+        : work.compression.some(({ reading }) => at === undefined || reading.cylinder === at);
+    return used && !hasLooked(work, MENDED_BY[trouble]);
+  }
   const dry = work.compression.filter(({ reading }) => !reading.wet);
   const min = of.job.books?.[0]?.compression?.min ?? 0;
   const read = new Set(dry.map(({ reading }) => reading.cylinder));
   const allLow = read.size === of.job.engine.cylinders.length && dry.every(({ reading }) => reading.peak < min);
-  return allLow && !work.done.some(({ act }) => act.do === 'look' && act.at === 'tester');
+  // Air that is lost says by itself that it is not the compression tester; air that is held says that it may be.
+  const loses = new Set(
+    work.air.flatMap(({ reading: { cylinder, supply, cylinderPressure = supply } }) =>
+      cylinderPressure < (1 - LOST) * supply ? [cylinder] : [],
+    ),
+  );
+  return allLow && [...read].some((id) => !loses.has(id)) && !hasLooked(work, 'tester');
 }

@@ -19,6 +19,7 @@ import {
   makeCase,
   markOf,
   openUp,
+  optionsOf,
   placesOf,
   type PracticeCase,
   readCaseName,
@@ -91,6 +92,21 @@ describe('an apprentice who does what the plan says', () => {
   });
 });
 const both = ({ work, answer }: ReturnType<typeof followPlan>) => [work, answer] as const;
+
+test('whatever it has, a job that cures it is offered', () => {
+  for (const of of CASES.filter(({ rule }) => rule.asks === 'job' && rule.purpose !== 'buying')) {
+    const { options } = optionsOf(of);
+    for (const place of placesOf(of)) {
+      const finding = truthAt(of, place);
+      if (finding === 'sound') continue;
+      expect([
+        of.name,
+        finding,
+        options.some(({ name, cures }) => cures?.includes(finding) && !/engine/.test(name)),
+      ]).toEqual([of.name, finding, true]);
+    }
+  }
+});
 
 test('a careless one is marked down for exactly what it did', () => {
   const cold = CASES.filter(({ rule, hidden, level }) => !rule.ready && hidden.trouble && level !== 'buying');

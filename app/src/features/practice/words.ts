@@ -232,7 +232,7 @@ export const CARELESS_WORDS: Readonly<Record<Careless, string>> = {
   'plugs-in': 'Cranked against closed cylinders',
   'too-few-strokes': 'Stopped while the needle climbed',
   'low-not-repeated': 'A low reading was not taken again',
-  'tester-not-looked-at': 'All low, and the tester was not looked at',
+  'tester-not-looked-at': 'What it was tested with was not looked at',
   'off-its-top': 'Air in off the top of compression',
   'breather-on': 'Listened with the breather hose on',
 };
