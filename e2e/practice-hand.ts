@@ -29,7 +29,14 @@ export async function answer(page: Page, hand: Hand): Promise<void> {
   const one = page.getByRole('button', { name: /: (Nothing wrong|It passes)$/ });
   await all.or(one).first().click();
   const jobs = page.getByRole('region', { name: 'What to do' });
+  // The first of them is to leave it as it is, or to buy it: neither has a bill.
   if (await jobs.isVisible()) await jobs.getByRole('button').first().click();
+  const told = page.getByRole('region', { name: 'What is told' });
+  if (await told.isVisible()) {
+    await told.getByRole('button', { name: /Most likely$/ }).click();
+    await told.getByRole('button', { name: 'Nothing was left out' }).click();
+    await expect(told).toContainText('They hear');
+  }
   await hand.button('That is my answer').click();
   await expect(page.getByRole('region', { name: 'Marks' })).toContainText('of 100');
   await expect(page.getByRole('region', { name: 'What it was' })).toBeVisible();

@@ -15,13 +15,13 @@ import {
   findingsAt,
   followPlan,
   isPulled,
+  jobsWithBills,
   type Level,
   makeCase,
   markOf,
   mostStrokes,
   nextOf,
   openUp,
-  optionsOf,
   placesOf,
   readCaseName,
   readRight,
@@ -75,7 +75,7 @@ function worked({ name, luck, acts }: Asked<'work'>) {
     most: mostStrokes(of),
     places: placesToName(of).map((place) => ({ place, findings: findingsAt(of, place) })),
     testings: testingsOf(of),
-    options: of.money.price === undefined ? optionsOf(of).options.map(({ name: option }) => option) : [],
+    options: of.money.price === undefined ? jobsWithBills(of) : [],
   };
 }
 /** Nobody is asked for a crankcase that this cart cannot test. */

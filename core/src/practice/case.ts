@@ -19,7 +19,7 @@ export interface Money {
 export interface OtherPaper {
   unit: PressureUnit;
   figures: { cylinder: string; peak: number }[];
-  says: 'worn-out' | 'good';
+  says: 'worn-out' | 'valves';
 }
 
 /** An engine with something hidden, as it comes to the bench. */

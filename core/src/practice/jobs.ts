@@ -34,6 +34,12 @@ export function optionsOf(of: PracticeCase): DecisionInput {
   return { ...money, options: readyMade(engine, 'low', anything).options };
 }
 
+/** Every job with what it likely costs. */
+export function jobsWithBills(of: PracticeCase): { name: string; bill: number }[] {
+  const anything = troublesBy([new Map<Wrong, number>([['sound', 1]])]);
+  return decideBy(optionsOf(of), anything, [], DRAWS).options.map(({ name, p50 }) => ({ name, bill: p50 }));
+}
+
 export interface JobWorth {
   /** In money: what the machine is worth afterwards without the bill. */
   left: number;

@@ -169,6 +169,8 @@ const DOUBTED = 0.85;
 function lowReadOnce(of: PracticeCase, work: Work): number {
   // Air says it again, and better; a level whose cart has none of it asks for the second reading.
   const aired = new Set(work.air.map(({ reading }) => reading.cylinder));
+  // All of it low, the test itself is asked, and says it as well.
+  const asked = hasLooked(work, 'tester');
   const dry = work.compression.filter(({ reading }) => !reading.wet);
   const best = Math.max(0, ...dry.map(({ reading }) => reading.peak));
   const min = of.job.books?.[0]?.compression?.min ?? 0;
@@ -178,6 +180,8 @@ function lowReadOnce(of: PracticeCase, work: Work): number {
     times.set(reading.cylinder, { n: before + 1, low: reading.peak < Math.max(DOUBTED * best, min) });
   }
   const wet = new Set(work.compression.flatMap(({ reading }) => (reading.wet ? [reading.cylinder] : [])));
+  const all = times.size > 1 && [...times.values()].every(({ low }) => low);
+  if (all && asked) return 0;
   return [...times].filter(([id, { n, low }]) => low && n === 1 && !aired.has(id) && !wet.has(id)).length;
 }
 

@@ -33,7 +33,10 @@ export function AnswerPlate({
     onThink({ ...thought, said: { ...thought.said, [place]: { finding, p } } });
   const jobs =
     money.price === undefined
-      ? worked.options.map((name) => ({ value: name, word: name }))
+      ? worked.options.map(({ name, bill }) => ({
+          value: name,
+          word: bill >= 1 ? `${name}, about ${Math.round(bill)}` : name,
+        }))
       : [
           { value: 'buy', word: `Buy it for ${money.price}` },
           { value: 'walk-away', word: 'Walk away' },

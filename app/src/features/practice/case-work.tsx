@@ -194,6 +194,11 @@ function First({ worked, hide }: { worked: Worked; hide: boolean }) {
   );
 }
 
+const PAPER_SAYS = {
+  'worn-out': '“Worn out. Rebuild it, or get another.”',
+  valves: '“It is the valves. Grind them in.”',
+} as const;
+
 /** What came with the engine: another shop's paper, or its price. */
 function Papers({ worked: { of } }: { worked: Worked }) {
   const { paper, money } = of;
@@ -203,7 +208,7 @@ function Papers({ worked: { of } }: { worked: Worked }) {
         <Plate label="What the other shop wrote" style={styles.plate}>
           <Label>The other shop wrote</Label>
           <Words>{paper.figures.map((one) => `cyl ${one.cylinder} ${one.peak}`).join(', ') + ` ${paper.unit}`}</Words>
-          <Strong>{paper.says === 'worn-out' ? '“Worn out, not worth mending.”' : '“Compression is good.”'}</Strong>
+          <Strong>{PAPER_SAYS[paper.says]}</Strong>
         </Plate>
       ) : null}
       {money.price === undefined ? null : (

@@ -60,7 +60,7 @@ export function OwnerPlate({
   const several = engine.cylinders.length > 1;
   return (
     <Plate label="What is told" style={styles.plate}>
-      <Strong>{buyer ? 'What you tell who wants to buy it' : 'What you tell the owner'}</Strong>
+      <Strong>{buyer ? 'What you tell the buyer' : 'What you tell the owner'}</Strong>
       <Choice
         label="How sure it is"
         options={(Object.keys(SURENESS_WORDS) as Sureness[]).map((value) => ({ value, word: SURENESS_WORDS[value] }))}
@@ -105,7 +105,7 @@ export function OwnerPlate({
       {owner.sure && left ? (
         <View>
           <Label>They hear</Label>
-          <Words>{noteOf(thought, bill)}</Words>
+          <Words>{noteOf(thought, bill, several)}</Words>
         </View>
       ) : null}
     </Plate>
@@ -113,7 +113,7 @@ export function OwnerPlate({
 }
 
 /** The few sentences that come of it. */
-export function noteOf({ said, owner = {} }: Thought, bill: Bill): string {
+function noteOf({ said, owner = {} }: Thought, bill: Bill, several: boolean): string {
   const found = Object.entries(said).filter(([, { finding }]) => finding !== 'sound');
   const what = found.map(([place, { finding }]) => `${placeWords(place)}: ${lower(FINDING_WORDS[finding])}`).join(', ');
   const sure = owner.sure ? `${lower(SURENESS_WORDS[owner.sure])}.` : '';
@@ -124,7 +124,7 @@ export function noteOf({ said, owner = {} }: Thought, bill: Bill): string {
       ? ''
       : owner.untested.length === 0
         ? 'Nothing was left out.”'
-        : `Not tested: ${owner.untested.map((one) => lower(TESTING_WORDS[one])).join(', ')}.”`,
+        : `${several ? 'Not on every cylinder' : 'Not tested'}: ${owner.untested.map((one) => lower(TESTING_WORDS[one])).join(', ')}.”`,
   ]
     .filter((line) => line !== '')
     .join(' ');

@@ -164,7 +164,7 @@ export function billWords(told: BillTold, { likely, bad }: { likely: number; bad
 }
 export const TESTING_WORDS: Readonly<Record<Testing, string>> = {
   compression: 'Compression',
-  air: 'Air put in',
+  air: 'Leak-down by air',
   case: 'Pressure on the crankcase',
 };
 /** What was not told as it is. */
