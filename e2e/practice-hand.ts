@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import type { Hand } from './bench-hand';
 
 /** Turns it until the needle stands, with a finger on the key or on the cord. */
-export async function crank(page: Page, hand: Hand): Promise<void> {
+export async function crank(page: Page, hand: Hand, strokes = 5): Promise<void> {
   const key = page.getByRole('button', { name: 'Hold to crank' });
   const cord = hand.button('Pull the cord');
   await expect(key.or(cord)).toBeVisible();
@@ -10,10 +10,15 @@ export async function crank(page: Page, hand: Hand): Promise<void> {
     await key.scrollIntoViewIfNeeded();
     await key.hover();
     await page.mouse.down();
-    await expect(page.getByRole('list', { name: 'Strokes' }).getByRole('listitem').nth(4)).toBeVisible();
+    await expect(
+      page
+        .getByRole('list', { name: 'Strokes' })
+        .getByRole('listitem')
+        .nth(strokes - 1),
+    ).toBeVisible();
     await page.mouse.up();
   } else {
-    for (let pull = 1; pull <= 5; pull += 1) {
+    for (let pull = 1; pull <= strokes; pull += 1) {
       await cord.click();
       await expect(page.getByRole('list', { name: 'Pulls' }).getByRole('listitem')).toHaveCount(pull);
     }

@@ -35,7 +35,7 @@ async function led(page: Page, hand: Hand): Promise<void> {
     if (/Say (what|which)/.test(says)) break;
     const to = guide.getByRole('button');
     if (await to.isVisible()) await to.click();
-    else await crank(page, hand);
+    else await crank(page, hand, 8);
     await expect(guide.getByRole('status')).not.toHaveText(says);
   }
   const [, least, under = 0] = /cyl (\d+) has .*: (\d+) % under/.exec(await guide.innerText()) ?? [];
