@@ -34,10 +34,13 @@ export function optionsOf(of: PracticeCase): DecisionInput {
   return { ...money, options: readyMade(engine, 'low', anything).options };
 }
 
-/** Every job with what it likely costs. */
+/** Every job with what it likely costs by itself, without what may be found once it is open. */
 export function jobsWithBills(of: PracticeCase): { name: string; bill: number }[] {
-  const anything = troublesBy([new Map<Wrong, number>([['sound', 1]])]);
-  return decideBy(optionsOf(of), anything, [], DRAWS).options.map(({ name, p50 }) => ({ name, bill: p50 }));
+  const { options, labourRatePerHour: rate } = optionsOf(of);
+  return options.map(({ name, partsLikely = 0, hoursLikely = 0, accessHours = 0 }) => ({
+    name,
+    bill: partsLikely + (hoursLikely + accessHours) * rate,
+  }));
 }
 
 export interface JobWorth {

@@ -145,6 +145,7 @@ export function CaseWork({ of, worked, thought, onThink, answering, onAnswer, on
             </Plate>
           )}
           {thinking && !wide ? null : <Hands bay={bay} {...at} />}
+          {wide ? <SeenList worked={worked} /> : null}
         </>
         <>
           {thinks ? <AnswerPlate worked={worked} thought={thought} bill={bill} onThink={onThink} /> : null}
@@ -153,7 +154,7 @@ export function CaseWork({ of, worked, thought, onThink, answering, onAnswer, on
               Back to the gauge
             </Button>
           ) : null}
-          <SeenList worked={worked} />
+          {wide ? null : <SeenList worked={worked} />}
           <TradeWords engine={engine} />
         </>
       </Columns>
