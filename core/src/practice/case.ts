@@ -34,6 +34,8 @@ export interface PracticeCase {
   hours: number;
   money: Money;
   paper?: OtherPaper;
+  /** What it read when it was last tested, sound as it was then. */
+  past?: { hours: number; unit: PressureUnit; figures: { cylinder: string; peak: number }[] };
   /** As it stands: nothing of it is shown before the answer. */
   hidden: {
     seed: number;

@@ -16,4 +16,5 @@ export * from './sights';
 export * from './sound';
 export * from './to-owner';
 export * from './turned';
+export * from './why';
 export * from './work';

@@ -18,6 +18,7 @@ import { act, begin } from './hands';
 import { type Level, LEVEL_RULES, LEVELS, type LevelRule, type Trouble } from './levels';
 import { bestJob, worthOfJobs } from './jobs';
 import { isRight } from './marks';
+import { soundPeak } from './why';
 import { equipmentOf, followPlan } from './robot';
 import { isPulled, MENDED_BY } from './engine-under-hands';
 
@@ -34,7 +35,7 @@ export function makeCase(name: string): PracticeCase {
   const rule = LEVEL_RULES[level];
   for (let i = 0; i < MOST_DRAWN; i += 1) {
     const drawn = draw(name, level, rule, seeded((seed + 1) * 8191 + LEVELS.indexOf(level) * 524_287 + i * 131 + 7));
-    if (drawn && canBeSolved(drawn)) return drawn;
+    if (drawn && canBeSolved(drawn)) return withPast(drawn, seeded(seed * 17 + 3));
   }
   throw new Error(`nothing that can be solved was drawn for ${name}`);
 }
@@ -100,6 +101,18 @@ function draw(name: string, level: Level, rule: LevelRule, random: Random): Prac
   if (level === 'second-opinion') return { ...of, paper: paperOf(of) };
   if (level === 'buying') return priced(of, random);
   return of;
+}
+
+/** As often as not somebody wrote down what it read while it was sound. */
+const HAS_PAST = 0.5;
+function withPast(of: PracticeCase, random: Random): PracticeCase {
+  const ago = Math.round(random.between(80, 400));
+  if (of.rule.ready || of.paper || of.hours - ago < 20 || random.uniform() > HAS_PAST) return of;
+  const figures = of.job.engine.cylinders.map((cylinder) => ({
+    cylinder,
+    peak: 5 * Math.round((soundPeak(of, cylinder) * random.between(0.98, 1.02)) / 5),
+  }));
+  return { ...of, past: { hours: of.hours - ago, unit: 'psi', figures } };
 }
 
 /** Milder than the whole range that engines show: somebody is to learn from it. */

@@ -187,6 +187,8 @@ function lowReadOnce(of: PracticeCase, work: Work): number {
 
 /** So much of the air lost explains a low reading. Source: the usual limit of what is sound. */
 const LOST = 0.2;
+/** A case that keeps less than this share of what went in does not hold. */
+const HOLDS = 0.8;
 /**
  * What lied was never asked; or everything read low, and nobody asked the tester. Where it was got ready by others they
  * did.
@@ -201,6 +203,9 @@ function testerForgotten(of: PracticeCase, work: Work): boolean {
         : work.compression.some(({ reading }) => at === undefined || reading.cylinder === at);
     return used && !hasLooked(work, MENDED_BY[trouble]);
   }
+  // A case that does not hold says nothing before its rig was tried by itself.
+  const [lets] = work.cases.filter(({ samples }) => (samples.at(-1)?.value ?? 0) < HOLDS * (samples[0]?.value ?? 0));
+  if (lets && !hasLooked(work, 'rig')) return true;
   const dry = work.compression.filter(({ reading }) => !reading.wet);
   const min = of.job.books?.[0]?.compression?.min ?? 0;
   const read = new Set(dry.map(({ reading }) => reading.cylinder));

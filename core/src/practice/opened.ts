@@ -1,10 +1,9 @@
 import type { FaultCause } from '../engine/faults';
 import type { HeardAt } from '../jobfile/tests';
-import { fromKPa } from '../quantity/pressure';
-import { act, begin } from './hands';
 import { CASE, type PracticeCase, placesOf, truthAt } from './case';
-import { isPulled, MENDED_BY, mostStrokes, turnOver } from './engine-under-hands';
-import { type Act, MENDS, type Work } from './work';
+import { MENDED_BY } from './engine-under-hands';
+import type { Work } from './work';
+import { type Why, whyEach } from './why';
 import type { Trouble } from './levels';
 import type { Testing } from './answer';
 import { untestedOf } from './to-owner';
@@ -20,18 +19,6 @@ export interface Opened {
   readings: Why[];
 }
 
-/** Why a reading of compression read so. Figures in its unit. */
-export interface Why {
-  cylinder: string;
-  read: number;
-  wet: boolean;
-  /** What the same cylinder reads in a good test with a good gauge. */
-  good: number;
-  /** What a sound one reads so. */
-  sound: number;
-  because: ('throttle-shut' | 'cold' | 'plugs-in' | 'too-few-strokes' | 'oil' | 'gauge' | 'arm' | Trouble | 'fault')[];
-}
-
 const AIR_AT: Readonly<Partial<Record<FaultCause, HeardAt>>> = {
   'rings-or-bore': 'crankcase',
   'piston-damage': 'crankcase',
@@ -41,9 +28,6 @@ const AIR_AT: Readonly<Partial<Record<FaultCause, HeardAt>>> = {
   'head-gasket-between': 'neighbour',
   'head-gasket-coolant': 'coolant',
 };
-
-/** Off by more than this, something made it so. */
-const TELLS = 0.06;
 
 export function openUp(of: PracticeCase, work: Work): Opened {
   const { trouble, faults } = of.hidden;
@@ -69,67 +53,4 @@ export function openUp(of: PracticeCase, work: Work): Opened {
     untested: untestedOf(of, work),
     readings: whyEach(of, work),
   };
-}
-
-/** Everything as it should be. */
-const GOOD: readonly Act[] = [
-  { do: 'plugs', to: 'out' },
-  { do: 'earth' },
-  { do: 'throttle', to: 'open' },
-  ...MENDS.map((what): Act => ({ do: 'mend', what })),
-];
-
-function goodPeak(of: PracticeCase, cylinder: string): number {
-  const ready = GOOD.reduce((work, one) => act(of, work, one), begin(of));
-  const work: Work = { ...ready, hands: { ...ready.hands, warm: true } };
-  return fromKPa(turnOver(of, work, { cylinder, strokes: mostStrokes(of) }).cranked.peakKPa, 'psi');
-}
-
-function whyEach(of: PracticeCase, work: Work): Why[] {
-  const whole: PracticeCase = { ...of, hidden: { ...of.hidden, faults: [] } };
-  const good = new Map<string, { good: number; sound: number }>();
-  const known = (cylinder: string) => {
-    const found = good.get(cylinder) ?? { good: goodPeak(of, cylinder), sound: goodPeak(whole, cylinder) };
-    good.set(cylinder, found);
-    return found;
-  };
-  let n = -1;
-  return work.done.flatMap(({ act: one, saw }): Why[] => {
-    if (one.do !== 'crank' || saw?.saw !== 'compression') return [];
-    n += 1;
-    const taken = work.compression[n];
-    if (!taken) return [];
-    const { reading } = saw;
-    const { good: well, sound } = known(one.cylinder);
-    const { trouble, at } = of.hidden;
-    const troubled =
-      trouble !== undefined &&
-      trouble !== 'rig-leak' &&
-      !taken.mended.includes(MENDED_BY[trouble]) &&
-      (trouble !== 'adapter-leak' || at === one.cylinder);
-    const off = Math.abs(reading.peak - well) > TELLS * well;
-    const why: Why['because'] = [
-      ...(taken.throttle === 'shut' ? (['throttle-shut'] as const) : []),
-      ...(taken.temperature === 'cold' && off ? (['cold'] as const) : []),
-      ...(taken.plugs === 'in' && of.job.engine.cylinders.length > 1 && off ? (['plugs-in'] as const) : []),
-      ...(saw.rising ? (['too-few-strokes'] as const) : []),
-      ...(reading.wet ? (['oil'] as const) : []),
-      ...(troubled ? [trouble] : []),
-    ];
-    return [
-      {
-        cylinder: one.cylinder,
-        read: reading.peak,
-        wet: reading.wet === true,
-        good: well,
-        sound,
-        because: [
-          ...why,
-          // What nothing else explains is what gauges and arms differ by.
-          ...(off && why.length === 0 ? [isPulled(of) ? ('arm' as const) : ('gauge' as const)] : []),
-          ...(Math.abs(well - sound) > TELLS * sound ? (['fault'] as const) : []),
-        ],
-      },
-    ];
-  });
 }

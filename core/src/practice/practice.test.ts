@@ -307,7 +307,12 @@ test('opened, it shows what every place has, and why each reading read so', () =
     expect(places.map(({ place, finding }) => [place, finding])).toEqual(
       placesOf(of).map((place) => [place, truthAt(of, place)]),
     );
-    expect(readings).toHaveLength(work.compression.length);
+    const many = (kind: string) => readings.filter((one) => one.of === kind).length;
+    expect(['compression', 'air', 'case'].map(many)).toEqual([
+      work.compression.length,
+      work.air.length,
+      work.cases.length,
+    ]);
     const [cylinder = ''] = of.job.engine.cylinders;
     if (of.rule.ready || of.job.engine.fuel === 'diesel') continue;
     const shut = act(of, begin(of), { do: 'crank', cylinder, strokes: 7 });

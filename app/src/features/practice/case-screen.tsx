@@ -6,7 +6,11 @@ import { useSignedIn } from '@/data/session';
 import { newId } from '@/data/new-id';
 import { useDraft } from '@/data/draft';
 import { Button } from '@/ui/button';
+import { handOver } from '@/ui/hand-over';
+import { useNotice } from '@/ui/notice';
+import { Plate } from '@/ui/plate';
 import { Empty, Screen, Waiting } from '@/ui/screen';
+import { Label, Strong } from '@/ui/words';
 import type { PracticeAnswers } from '@/workers/practice.worker';
 import { CaseWork } from './case-work';
 import { OpenedPlates } from './opened-plate';
@@ -24,6 +28,7 @@ export function PracticeCaseScreen() {
 
 function CaseOf({ name }: { name: string }) {
   const router = useRouter();
+  const tell = useNotice();
   const { person } = useSignedIn();
   const of = usePracticeCase(name);
   const [thought, setThought] = useDraft<Thought>(`practice.thought.${person.id}.${name}`, NO_THOUGHT);
@@ -97,6 +102,19 @@ function CaseOf({ name }: { name: string }) {
       }
     >
       <OpenedPlates worked={worked} marked={marked} />
+      <Plate label="For somebody else" style={styles.given}>
+        <View style={styles.grow}>
+          <Label>The same engine for somebody else</Label>
+          <Strong>{name}</Strong>
+        </View>
+        <Button
+          onPress={() =>
+            void handOver(`${location.origin}/practice/${name}`, `Practice: ${name}`).then((text) => tell({ text }))
+          }
+        >
+          Give it
+        </Button>
+      </Plate>
     </Screen>
   );
 }
@@ -117,4 +135,8 @@ function OnTo({ level, passed }: { level: Level; passed: boolean }) {
   );
 }
 
-const styles = StyleSheet.create({ foot: { flexDirection: 'row', gap: 8 }, grow: { flex: 1 } });
+const styles = StyleSheet.create({
+  foot: { flexDirection: 'row', gap: 8 },
+  given: { flexDirection: 'row', alignItems: 'center', gap: 10 },
+  grow: { flex: 1 },
+});

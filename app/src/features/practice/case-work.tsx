@@ -202,7 +202,7 @@ const PAPER_SAYS = {
 
 /** What came with the engine: another shop's paper, or its price. */
 function Papers({ worked: { of } }: { worked: Worked }) {
-  const { paper, money } = of;
+  const { paper, money, past } = of;
   return (
     <>
       {paper ? (
@@ -210,6 +210,12 @@ function Papers({ worked: { of } }: { worked: Worked }) {
           <Label>The other shop wrote</Label>
           <Words>{paper.figures.map((one) => `cyl ${one.cylinder} ${one.peak}`).join(', ') + ` ${paper.unit}`}</Words>
           <Strong>{PAPER_SAYS[paper.says]}</Strong>
+        </Plate>
+      ) : null}
+      {past ? (
+        <Plate label="What it read before" style={styles.plate}>
+          <Label>{`At ${past.hours} h it read`}</Label>
+          <Words>{past.figures.map((one) => `cyl ${one.cylinder} ${one.peak}`).join(', ') + ` ${past.unit}`}</Words>
         </Plate>
       ) : null}
       {money.price === undefined ? null : (

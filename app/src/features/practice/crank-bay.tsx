@@ -46,6 +46,7 @@ function Gauge({ of, worked, cylinder, onCylinder }: AtCylinder) {
   const last = work.compression.findLast(({ reading }) => reading.cylinder === cylinder)?.reading;
   const bars = running || strokes.length > 0 ? strokes : (last?.strokes ?? []);
   const shown = running ? strokes.at(-1) : last?.peak;
+  const before = worked.of.past?.figures.find((one) => one.cylinder === cylinder)?.peak;
   const others = new Map(
     work.compression.flatMap(({ reading }) =>
       reading.cylinder === cylinder || reading.wet ? [] : [[reading.cylinder, reading.peak] as const],
@@ -64,6 +65,7 @@ function Gauge({ of, worked, cylinder, onCylinder }: AtCylinder) {
             fullScale={tester?.fullScale ?? 300}
             {...(book?.min === undefined ? {} : { min: book.min })}
             {...(book?.max === undefined ? {} : { max: book.max })}
+            {...(before === undefined ? {} : { lastTime: before })}
             others={[...others].map(([name, at]) => ({ name, at }))}
             {...(running ? { live: cranking.needle } : {})}
           />

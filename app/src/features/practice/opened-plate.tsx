@@ -2,6 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import { type Fuel, parts } from '@rugged/core';
 import type { Told } from '@rugged/core/practice';
 import { CutThrough, cutOf, type Place } from '@/bench/cut-through';
+import { Columns } from '@/ui/columns';
 import { Plate } from '@/ui/plate';
 import { Folded } from '@/ui/folded';
 import { useColours } from '@/ui/theme';
@@ -10,16 +11,15 @@ import type { PracticeAnswers } from '@/workers/practice.worker';
 import type { Worked } from './use-practice';
 import {
   actWords,
-  BECAUSE_WORDS,
   CARELESS_WORDS,
   DANGER_WORDS,
-  DOES_WORDS,
   FINDING_WORDS,
   placeWords,
   TESTING_WORDS,
   TOLD_WORDS,
   TROUBLE_WORDS,
 } from './words';
+import { whyWords } from './why-words';
 
 type Marked = PracticeAnswers['mark'];
 const MARK_WORDS = {
@@ -37,105 +37,111 @@ export function OpenedPlates({ worked, marked }: { worked: Worked; marked: Marke
   const findingAt = (cylinder: string) => opened.places.find(({ place }) => place === cylinder)?.finding ?? 'sound';
   const wrong = opened.places.filter(({ finding }) => finding !== 'sound');
   return (
-    <>
-      <Plate label="Marks" style={styles.plate}>
-        <View style={styles.row}>
-          <Title style={styles.grow}>{marks.right ? 'You had it.' : 'That was not it.'}</Title>
-          <Words>
-            <Figure style={styles.total}>{String(marks.total)}</Figure>
-            {' of 100'}
-          </Words>
-        </View>
-        {(Object.keys(MARK_WORDS) as (keyof typeof MARK_WORDS)[])
-          .filter((name) => marks[name].of > 0)
-          .map((name) => (
-            <Bar key={name} name={MARK_WORDS[name]} got={marks[name].got} of={marks[name].of} />
-          ))}
-        {marks.hints > 0 ? <Words colour="dim">{`${marks.hints} hints, 4 points each`}</Words> : null}
-      </Plate>
-      <Plate label="What it was" style={styles.plate}>
-        <Label>Opened</Label>
-        {wrong.length === 0 ? <Strong>Nothing was wrong with the engine.</Strong> : null}
-        {wrong.map(({ place, finding, with: other }) => (
-          <View key={place}>
-            <Strong>{`${placeWords(place)}: ${FINDING_WORDS[finding].toLowerCase()}`}</Strong>
-            {other === undefined ? null : <Words colour="dim">{`The other side is cyl ${other}.`}</Words>}
-          </View>
-        ))}
-        {opened.trouble ? (
-          <Words>{`${TROUBLE_WORDS[opened.trouble]}${opened.mended ? ' You found it.' : ' Nobody asked.'}`}</Words>
-        ) : null}
-        <Drawing worked={worked} marked={marked} />
-      </Plate>
-      {marks.dangers.length > 0 ? (
-        <Plate hand label="Unsafe" style={styles.plate}>
-          <Strong>What could have hurt somebody</Strong>
-          {[...new Set(marks.dangers)].map((danger) => (
-            <View key={danger}>
-              <Strong>{DANGER_WORDS[danger].what + times(marks.dangers.filter((one) => one === danger).length)}</Strong>
-              <Words>{DANGER_WORDS[danger].so}</Words>
-            </View>
-          ))}
-        </Plate>
-      ) : null}
-      {marks.careless.length > 0 ? (
-        <Plate label="Taken carelessly" style={styles.plate}>
-          <Label>Taken carelessly</Label>
-          {marks.careless.map(({ what, times: often }) => (
-            <Words key={what}>{`${CARELESS_WORDS[what]}${times(often)}`}</Words>
-          ))}
-        </Plate>
-      ) : null}
-      {worked.of.rule.asks === 'job' ? (
-        <Plate label="What to do" style={styles.plate}>
-          <Label>What to do about it</Label>
-          <Strong>{jobWords(marks.bestJob)}</Strong>
-          {marks.lost > 1 ? (
-            <Words>{`What you chose leaves ${Math.round(marks.lost)} less.`}</Words>
-          ) : (
-            <Words colour="dim">Nothing leaves more.</Words>
-          )}
-          {(Object.keys(TOLD_WORDS) as Told[])
-            .filter((one) => marks.told[one] === false)
-            .map((one) => (
-              <Words key={one}>{TOLD_WORDS[one]}</Words>
-            ))}
-          {marks.told.untested === false ? (
-            <Words colour="dim">
-              {opened.untested.length === 0
-                ? 'Nothing was left out.'
-                : `Left out: ${opened.untested.map((one) => TESTING_WORDS[one].toLowerCase()).join(', ')}.`}
+    <Columns>
+      <>
+        <Plate label="Marks" style={styles.plate}>
+          <View style={styles.row}>
+            <Title style={styles.grow}>{marks.right ? 'You had it.' : 'That was not it.'}</Title>
+            <Words>
+              <Figure style={styles.total}>{String(marks.total)}</Figure>
+              {' of 100'}
             </Words>
-          ) : null}
+          </View>
+          {(Object.keys(MARK_WORDS) as (keyof typeof MARK_WORDS)[])
+            .filter((name) => marks[name].of > 0)
+            .map((name) => (
+              <Bar key={name} name={MARK_WORDS[name]} got={marks[name].got} of={marks[name].of} />
+            ))}
+          {marks.hints > 0 ? <Words colour="dim">{`${marks.hints} hints, 4 points each`}</Words> : null}
         </Plate>
-      ) : null}
-      <Folded
-        title="Why each reading read so"
-        word={opened.readings.length === 1 ? '1 reading' : `${opened.readings.length} readings`}
-      >
-        <Plate label="Readings" style={styles.plate}>
-          {opened.readings.length === 0 ? <Words colour="dim">Nothing was read.</Words> : null}
-          {opened.readings.map(({ cylinder, read, wet, good, sound, because }, i) => (
-            <View key={i}>
-              <Strong>{`Cyl ${cylinder}${wet ? ', wet' : ''}: ${read} psi`}</Strong>
-              <Words colour="dim">
-                {Math.round(good) === Math.round(sound)
-                  ? `Tested well${wet ? ' and dry' : ''} it reads ${Math.round(good)}, as a sound one.`
-                  : `Tested well${wet ? ' and dry' : ''} it reads ${Math.round(good)}; sound it would read ${Math.round(sound)}.`}
-              </Words>
-              {because.map((one) => (
-                <Words key={one}>{one === 'fault' ? DOES_WORDS[findingAt(cylinder)] : BECAUSE_WORDS[one]}</Words>
-              ))}
+        <Plate label="What it was" style={styles.plate}>
+          <Label>Opened</Label>
+          {wrong.length === 0 ? <Strong>Nothing was wrong with the engine.</Strong> : null}
+          {wrong.map(({ place, finding, with: other }) => (
+            <View key={place}>
+              <Strong>{`${placeWords(place)}: ${FINDING_WORDS[finding].toLowerCase()}`}</Strong>
+              {other === undefined ? null : <Words colour="dim">{`The other side is cyl ${other}.`}</Words>}
             </View>
           ))}
+          {opened.trouble ? (
+            <Words>{`${TROUBLE_WORDS[opened.trouble]}${opened.mended ? ' You found it.' : ' Nobody asked.'}`}</Words>
+          ) : null}
+          <Drawing worked={worked} marked={marked} />
         </Plate>
-      </Folded>
-      <Folded title="How it could have gone" word={`${Math.round(marks.plan.minutes)} min`}>
-        <Plate label="The shortest way" style={styles.plate}>
-          <Words>{shortly(marked.plan, worked.of.job.engine.fuel)}</Words>
-        </Plate>
-      </Folded>
-    </>
+      </>
+      <>
+        {marks.dangers.length > 0 ? (
+          <Plate hand label="Unsafe" style={styles.plate}>
+            <Strong>What could have hurt somebody</Strong>
+            {[...new Set(marks.dangers)].map((danger) => (
+              <View key={danger}>
+                <Strong>
+                  {DANGER_WORDS[danger].what + times(marks.dangers.filter((one) => one === danger).length)}
+                </Strong>
+                <Words>{DANGER_WORDS[danger].so}</Words>
+              </View>
+            ))}
+          </Plate>
+        ) : null}
+        {marks.careless.length > 0 ? (
+          <Plate label="Taken carelessly" style={styles.plate}>
+            <Label>Taken carelessly</Label>
+            {marks.careless.map(({ what, times: often }) => (
+              <Words key={what}>{`${CARELESS_WORDS[what]}${times(often)}`}</Words>
+            ))}
+          </Plate>
+        ) : null}
+        {worked.of.rule.asks === 'job' ? (
+          <Plate label="What to do" style={styles.plate}>
+            <Label>What to do about it</Label>
+            <Strong>{jobWords(marks.bestJob)}</Strong>
+            {marks.lost > 1 ? (
+              <Words>{`What you chose leaves ${Math.round(marks.lost)} less.`}</Words>
+            ) : (
+              <Words colour="dim">Nothing leaves more.</Words>
+            )}
+            {(Object.keys(TOLD_WORDS) as Told[])
+              .filter((one) => marks.told[one] === false)
+              .map((one) => (
+                <Words key={one}>{TOLD_WORDS[one]}</Words>
+              ))}
+            {marks.told.untested === false ? (
+              <Words colour="dim">
+                {opened.untested.length === 0
+                  ? 'Nothing was left out.'
+                  : `Left out: ${opened.untested.map((one) => TESTING_WORDS[one].toLowerCase()).join(', ')}.`}
+              </Words>
+            ) : null}
+          </Plate>
+        ) : null}
+        <Folded
+          title="Why each reading read so"
+          word={opened.readings.length === 1 ? '1 reading' : `${opened.readings.length} readings`}
+        >
+          <Plate label="Readings" style={styles.plate}>
+            {opened.readings.length === 0 ? <Words colour="dim">Nothing was read.</Words> : null}
+            {opened.readings.map((why, i) => (
+              <View key={i}>
+                {whyWords(why, findingAt).map((line, l) =>
+                  l === 0 ? (
+                    <Strong key={l}>{line}</Strong>
+                  ) : (
+                    <Words key={l} {...(l === 1 ? { colour: 'dim' as const } : {})}>
+                      {line}
+                    </Words>
+                  ),
+                )}
+              </View>
+            ))}
+          </Plate>
+        </Folded>
+        <Folded title="How it could have gone" word={`${Math.round(marks.plan.minutes)} min`}>
+          <Plate label="The shortest way" style={styles.plate}>
+            <Words>{shortly(marked.plan, worked.of.job.engine.fuel)}</Words>
+          </Plate>
+        </Folded>
+      </>
+    </Columns>
   );
 }
 

@@ -7,7 +7,6 @@ import type {
   Level,
   Look,
   Mend,
-  Opened,
   PlugSeen,
   Seen,
   Skill,
@@ -128,21 +127,6 @@ export const FINDING_WORDS: Readonly<Record<Finding, string>> = {
   'crank-seal': 'Crank seals',
   'compression-release': 'Compression release',
 };
-/** What each does to a reading of compression. */
-export const DOES_WORDS: Readonly<Record<Finding, string>> = {
-  sound: '',
-  'rings-or-bore': 'Rings or bore: it goes past the piston.',
-  'piston-damage': 'The piston: it goes through it.',
-  'intake-valve': 'The intake valve: it goes back where it came from.',
-  'exhaust-valve': 'The exhaust valve: it goes out of the exhaust.',
-  'head-gasket-external': 'The head gasket: it goes out at the joint.',
-  'head-gasket-between': 'The head gasket: it goes into the next cylinder.',
-  'head-gasket-coolant': 'The head gasket: it goes into the coolant.',
-  'valve-train': 'A valve hardly opens: little comes in.',
-  carbon: 'Carbon takes up room: what is in there is squeezed harder.',
-  'crank-seal': 'Crank seals do not show at this gauge.',
-  'compression-release': 'The release lets it out.',
-};
 export const placeWords = (place: string): string => (place === 'case' ? 'Crankcase' : `Cyl ${place}`);
 
 /** How sure it is, to somebody who does not think in odds. */
@@ -181,17 +165,6 @@ export const TROUBLE_WORDS: Readonly<Record<Trouble, string>> = {
   'adapter-leak': 'The adapter leaked at its seal.',
   'rig-leak': 'The pressure rig leaked by itself.',
   'lever-on': 'The release lever was on.',
-};
-type Because = Opened['readings'][number]['because'][number];
-export const BECAUSE_WORDS: Readonly<Record<Exclude<Because, 'fault'>, string>> = {
-  ...TROUBLE_WORDS,
-  'throttle-shut': 'The throttle was shut: little air came in.',
-  cold: 'It was cold.',
-  'plugs-in': 'The other cylinders were closed: it turned slowly.',
-  'too-few-strokes': 'The needle was still climbing when you stopped.',
-  oil: 'Oil sealed what it could, and took some of the room.',
-  gauge: 'The rest is what one gauge errs by.',
-  arm: 'The rest is what the gauge errs by, and an arm that pulls slower each time.',
 };
 
 export const SKILL_WORDS: Readonly<Record<Skill, string>> = {
