@@ -33,7 +33,7 @@ const some = (each: number): PracticeCase[] =>
     Array.from({ length: each }, (_, i) => makeCase(caseName(level, (l * 977 + i * 311 + 3) % CASES_A_LEVEL))),
   );
 /** Twenty-five of each of twelve levels in a long run. */
-const EACH = Math.min(25, Math.ceil(runs(120) / LEVELS.length));
+const EACH = Math.min(25, Math.ceil(runs(60) / LEVELS.length));
 const CASES = some(EACH);
 const few = CASES.filter((_, i) => i % EACH === 0);
 
