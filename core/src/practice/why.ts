@@ -67,10 +67,10 @@ function goodHeld(of: PracticeCase, cylinder: string): number {
 
 export function whyEach(of: PracticeCase, work: Work): Why[] {
   const whole = withoutFault(of);
-  const both = (of2: (one: PracticeCase, cylinder: string) => number) => {
+  const both = (read: (one: PracticeCase, cylinder: string) => number) => {
     const known = new Map<string, { good: number; sound: number }>();
     return (cylinder: string) => {
-      const found = known.get(cylinder) ?? { good: of2(of, cylinder), sound: of2(whole, cylinder) };
+      const found = known.get(cylinder) ?? { good: read(of, cylinder), sound: read(whole, cylinder) };
       known.set(cylinder, found);
       return found;
     };

@@ -8,6 +8,7 @@ import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
+import { useColours } from '@/ui/theme';
 import { Figure, Label, Strong, Words } from '@/ui/words';
 import { bestOf, calibration, firstTimes, gatherResults, PASSED, resultsOf, skillsOf } from './results';
 import { type Ask, useAsk } from './practice-worker';
@@ -123,10 +124,10 @@ export function PracticeScreen() {
       {results.length > 0 ? (
         <Plate label="How it goes" style={styles.plate}>
           <Label>{`How it goes: ${results.length} ${results.length === 1 ? 'case' : 'cases'}`}</Label>
-          {skills.map(({ skill, mean, times }) => (
+          {skills.map(({ skill, mean, totals }) => (
             <View key={skill} style={styles.row}>
               <Words style={styles.grow}>{SKILL_WORDS[skill]}</Words>
-              <Words colour="dim">{`last ${times}`}</Words>
+              <Totals totals={totals} />
               <Figure style={styles.score}>{String(mean)}</Figure>
             </View>
           ))}
@@ -139,6 +140,32 @@ export function PracticeScreen() {
     </Screen>
   );
 }
+
+/** The last cases that asked for a skill, one bar each, the latest at the right. */
+function Totals({ totals }: { totals: readonly number[] }) {
+  const c = useColours();
+  return (
+    <View
+      role="img"
+      aria-label={`The last ${totals.length}: ${totals.join(', ')}`}
+      style={[styles.totals, { borderColor: c.line }]}
+    >
+      {totals.map((total, i) => (
+        <View
+          key={i}
+          style={{
+            width: BAR,
+            height: Math.max(2, (TALLEST * total) / 100),
+            backgroundColor: total >= PASSED ? c.moss : c.ochre,
+          }}
+        />
+      ))}
+    </View>
+  );
+}
+/** px */
+const BAR = 8;
+const TALLEST = 26;
 
 /** The case of the day and one of each open level, made while the list is read: they open at once. */
 function useNextCases(ask: Ask, today: string, levels: readonly Level[]): (of: string) => string | undefined {
@@ -176,4 +203,5 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 12 },
   grow: { flex: 1 },
   score: { fontSize: 20 },
+  totals: { flexDirection: 'row', alignItems: 'flex-end', gap: 2, height: TALLEST + 2, borderBottomWidth: 2 },
 });

@@ -36,8 +36,8 @@ test('a skill is the mean of the last ten cases that asked for it', () => {
   const old = Array.from({ length: 5 }, () => result({ total: 0 }));
   const late = Array.from({ length: 10 }, (_, i) => result({ total: 60 + i, skills: i < 4 ? ['reading'] : ['wet'] }));
   expect(skillsOf([...old, ...late])).toEqual([
-    { skill: 'reading', times: 9, mean: 27 },
-    { skill: 'wet', times: 10, mean: 40 },
+    { skill: 'reading', totals: [0, 0, 0, 0, 0, 60, 61, 62, 63], mean: 27 },
+    { skill: 'wet', totals: [0, 0, 0, 0, 64, 65, 66, 67, 68, 69], mean: 40 },
   ]);
 });
 

@@ -72,13 +72,13 @@ export function bestOf(results: readonly Result[]): ReadonlyMap<Level, number> {
 }
 
 /** Each skill by the last ten cases that asked for it. */
-export function skillsOf(results: readonly Result[]): { skill: Skill; mean: number; times: number }[] {
+export function skillsOf(results: readonly Result[]): { skill: Skill; mean: number; totals: number[] }[] {
   const skills = [...new Set(results.flatMap((one) => one.skills))] as Skill[];
   return skills.map((skill) => {
     const last = results.filter((one) => one.skills.includes(skill)).slice(-LAST);
     return {
       skill,
-      times: last.length,
+      totals: last.map(({ total }) => total),
       mean: Math.round(last.reduce((sum, { total }) => sum + total, 0) / last.length),
     };
   });
