@@ -1,8 +1,12 @@
-// The moving needle with the processor slowed four times against an empty page, and the bench against the Bay: measured
-// by
-// the browser test that prints them, in one run.
+// The moving needles with the processor slowed four times against an empty page, the bench against the Bay, and how
+// soon a practice case opens: measured by the browser test that prints them, in one run.
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
+
+const PRINTED = new RegExp(
+  /needle (\d+) frames a second, an empty page (\d+) .*; bench (\d+) ms, Bay (\d+) ms .*; /.source +
+    /practice (\d+) frames a second, a case in (\d+) ms/.source,
+);
 
 export default async function bench(projectDir, say) {
   say('Cranking a virtual engine in a slowed browser ...');
@@ -11,10 +15,7 @@ export default async function bench(projectDir, say) {
     [path.join(projectDir, 'node_modules/.bin/playwright'), 'test', '--project', 'alone', '-g', 'moving needle'],
     { cwd: projectDir, encoding: 'utf8', env: { ...process.env, CI: '1' } },
   );
-  const found =
-    /needle (\d+) frames a second, an empty page (\d+) .*; bench (\d+) ms, Bay (\d+) ms .*; practice (\d+) frames a second, a case in (\d+) ms/.exec(
-      stdout,
-    );
+  const found = PRINTED.exec(stdout);
   if (status !== 0 || !found) throw new Error(`the browser test did not end well:\n${stdout.slice(-2000)}`);
   const [needle, empty, benchMs, bayMs, held, caseMs] = found.slice(1).map(Number);
   return [

@@ -396,6 +396,19 @@ export const SCREENS: readonly Screen[] = [
     },
   },
   {
+    name: 'practice: what is told',
+    open: async (page) => {
+      await page.goto('/practice/7-oak-reed');
+      await page.getByRole('button', { name: 'Say what it is' }).click();
+      // What was thought of it is kept: the second time it is there already.
+      const nothing = page.getByRole('button', { name: 'Nothing is wrong anywhere' });
+      if (await nothing.isVisible()) await nothing.click();
+      await page.getByRole('button', { name: /^New crank seals/ }).click();
+      await page.getByRole('button', { name: /^Likely / }).click();
+      await expect(page.getByRole('region', { name: 'What is told' })).toBeVisible();
+    },
+  },
+  {
     name: 'practice: opened',
     open: async (page) => {
       await page.goto('/practice/7-dune-kite');
@@ -404,6 +417,8 @@ export const SCREENS: readonly Screen[] = [
       await page.getByRole('button', { name: 'Say what it is' }).click();
       await page.getByRole('button', { name: 'Nothing is wrong anywhere' }).click();
       await page.getByRole('region', { name: 'What to do' }).getByRole('button').first().click();
+      await page.getByRole('button', { name: 'How sure it is: Most likely' }).click();
+      await page.getByRole('button', { name: 'Nothing was left out' }).click();
       await page.getByRole('button', { name: 'That is my answer' }).click();
       await expect(page.getByRole('region', { name: 'Marks' })).toBeVisible();
     },

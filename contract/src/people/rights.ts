@@ -26,8 +26,8 @@ export type Right = keyof typeof RIGHTS;
 export const mayDo = (role: Role, right: Right): boolean => (RIGHTS[right] as readonly Role[]).includes(role);
 
 /**
- * Whose work a practice level can be asked for before nobody needs to sign beside them. An apprentice waits for a second
- * signature where nothing is asked for, a mechanic does not.
+ * Of whom a practice level can be asked before they sign alone. Where nothing is asked an apprentice waits for a second
+ * signature, a mechanic does not.
  */
 export const LEVEL_ROLES = ['apprentice', 'mechanic'] as const satisfies readonly Role[];
 export type LevelRole = (typeof LEVEL_ROLES)[number];

@@ -113,7 +113,7 @@ export function turnOver(
 
 export const testerOf = ({ job }: PracticeCase) => job.tests?.find((test) => test.kind === 'compression')?.tester;
 
-/** What the gauge of this case shows of a pressure: its own error is the same at every reading, and its needle has a stop. */
+/** What the gauge of this case shows: its own error is the same at every reading, and its needle has a stop. */
 export function shownBy(of: PracticeCase): (kPa: number) => number {
   const tester = testerOf(of);
   const unit = tester?.unit ?? 'psi';

@@ -45,10 +45,6 @@ export function untestedOf(of: PracticeCase, work: Work): Testing[] {
   );
 }
 
-/** What is asked for of this answer: an engine that costs nothing has no bill. */
-export const toldOf = (of: PracticeCase, answer: Answer): Told[] =>
-  TOLD.filter((one) => one !== 'bill' || billOf(of, answer.claims, answer.job) !== undefined);
-
 /** It is only as sure as what is least sure in it. */
 const leastSure = (of: PracticeCase, { claims }: Answer): number =>
   Math.min(...placesOf(of).map((place) => surest(of, claims, place).p));

@@ -9,7 +9,7 @@ const asking = new AsyncLocalStorage<Who>();
 /** Whatever is asked of the database in here is asked for this shop, by this person. */
 export const askingAs = <T>(who: Who, work: () => T): T => asking.run(who, work);
 
-/** The database marks what an apprentice adds: whoever is watched is one to it, and an apprentice who is not is none. */
+/** The database marks what an apprentice adds: whoever is watched is one to it, and nobody else. */
 const signsAs = ({ role, watched }: Who): string =>
   watched ? 'apprentice' : role === 'apprentice' ? '' : (role ?? '');
 

@@ -55,7 +55,7 @@ export function SigningPlate() {
             <Words colour="dim">
               {level === undefined
                 ? WITHOUT[role].means
-                : `Until level ${level} of the practice is passed somebody signs beside them, and a job does not close before.`}
+                : `Until level ${level} of the practice is passed somebody signs beside them: no job closes before.`}
             </Words>
           </View>
         );

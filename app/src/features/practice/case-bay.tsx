@@ -86,7 +86,8 @@ export function CaseBay({ of, worked }: { of: PracticeCase; worked: Worked }) {
           </>
         ) : (
           <Words colour="dim">
-            {`Carburettor, exhaust and plug hole are closed with plugs and rubber. ${how} Then nobody touches it for ${watched / 60} minutes.`}
+            {`Carburettor, exhaust and plug hole are closed with plugs and rubber. ${how} `}
+            {`Then nobody touches it for ${watched / 60} minutes.`}
           </Words>
         )}
       </Plate>

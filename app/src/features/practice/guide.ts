@@ -83,7 +83,8 @@ function gaugeGuide(worked: Worked, thought: Thought, answering: boolean): Guide
   if (peaks.length === 1 && (first < limit || first < limit * (1 + CLEAR)))
     return step(
       2,
-      `It stood at ${first}; the green band begins at ${limit}. ${first < limit ? 'That is low' : 'That is close'}: take it again.`,
+      `It stood at ${first}; the green band begins at ${limit}. ` +
+        `${first < limit ? 'That is low' : 'That is close'}: take it again.`,
       'A low figure is read twice before anybody believes it. A gauge that was not tight reads low too.',
     );
   const [a = 0, b] = peaks.slice(-2);

@@ -116,6 +116,7 @@ export function OwnerPlate({
 function noteOf({ said, owner = {} }: Thought, bill: Bill, several: boolean): string {
   const found = Object.entries(said).filter(([, { finding }]) => finding !== 'sound');
   const what = found.map(([place, { finding }]) => `${placeWords(place)}: ${lower(FINDING_WORDS[finding])}`).join(', ');
+  const left = (owner.untested ?? []).map((one) => lower(TESTING_WORDS[one])).join(', ');
   const sure = owner.sure ? `${lower(SURENESS_WORDS[owner.sure])}.` : '';
   return [
     `“${what === '' ? 'We found nothing wrong' : what}; ${sure}`,
@@ -124,7 +125,7 @@ function noteOf({ said, owner = {} }: Thought, bill: Bill, several: boolean): st
       ? ''
       : owner.untested.length === 0
         ? 'Nothing was left out.”'
-        : `${several ? 'Not on every cylinder' : 'Not tested'}: ${owner.untested.map((one) => lower(TESTING_WORDS[one])).join(', ')}.”`,
+        : `${several ? 'Not on every cylinder' : 'Not tested'}: ${left}.”`,
   ]
     .filter((line) => line !== '')
     .join(' ');

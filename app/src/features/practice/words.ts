@@ -55,7 +55,7 @@ export const LEVEL_WORDS: Readonly<Record<Level, LevelWords>> = {
     learns: 'Leak-down: put air in, and listen where it comes out.',
     first: ({ coolant }) => [
       'Turn the piston to the top of its compression stroke, hold the crank, bring the air up slowly.',
-      `Then go round and listen: exhaust, intake, crankcase, ${coolant ? 'coolant, ' : ''}joint. Each place is one fault.`,
+      `Then go round and listen: exhaust, intake, crankcase, ${coolant ? 'coolant, ' : ''}joint. Each is one fault.`,
     ],
   },
   small: {
