@@ -3,8 +3,7 @@ import { type Answer, SURENESS, type Sureness, surest, TESTINGS, type Testing, t
 import { billOf } from './jobs';
 import type { Work } from './work';
 
-export const TOLD = ['sure', 'bill', 'untested'] as const satisfies readonly (keyof ToOwner)[];
-export type Told = (typeof TOLD)[number];
+export type Told = keyof ToOwner;
 
 /** From so many in 100 on it may be called certain, and down to so many likely. Source: judgement; house words. */
 const CERTAIN = 0.9;

@@ -32,7 +32,7 @@ export function PracticeScreen() {
     };
   }, [person.id]);
   const results = useMemo(() => firstTimes(known), [known]);
-  const waiting = known.filter(({ sent }) => !sent).length;
+  const waiting = known.filter(({ sent, refused }) => !sent && !refused).length;
   const best = bestOf(results);
   const [all, setAll] = useDraft<boolean>(`practice.all.${person.id}`, false);
   const [typed, setTyped] = useState('');

@@ -1,4 +1,19 @@
-import { bestOf, calibration, firstTimes, type Result, skillsOf } from './results';
+import * as api from '@/data/api';
+import {
+  bestOf,
+  calibration,
+  firstTimes,
+  gatherResults,
+  keepResult,
+  type Result,
+  resultsOf,
+  skillsOf,
+} from './results';
+
+jest.mock('@/data/api', () => {
+  const actual = jest.requireActual<typeof api>('@/data/api');
+  return { ...actual, request: jest.fn() };
+});
 
 const result = (more: Partial<Result>): Result => ({
   id: 'r',
@@ -54,5 +69,41 @@ describe('how often somebody was right when they were so sure', () => {
   test('every sureness is counted once', () => {
     const all = Array.from({ length: 101 }, (_, i) => result({ said: { p: i / 100, right: true } }));
     expect(calibration(all).reduce((sum, { times }) => sum + times, 0)).toBe(101);
+  });
+});
+
+describe('what waits is sent', () => {
+  const request = jest.mocked(api.request);
+  const refusal = (status: number) => new api.Refused({ type: 'x', title: 'No', status });
+  /** What the server says to a result; of its own it has none. */
+  const server = (says: () => Promise<unknown>) => {
+    request.mockReset();
+    request.mockImplementation(((method: string) =>
+      method === 'POST' ? says() : Promise.resolve({ items: [] })) as typeof api.request);
+  };
+  const posted = () => request.mock.calls.filter(([method]) => method === 'POST').length;
+
+  test('once where the server takes it', async () => {
+    server(() => Promise.resolve({}));
+    keepResult('taken', result({}));
+    await gatherResults('taken');
+    await gatherResults('taken');
+    expect(posted()).toBeLessThanOrEqual(2);
+    const before = posted();
+    await gatherResults('taken');
+    expect(posted()).toBe(before);
+  });
+  test('what it refuses for good stays here and is not asked about again; a server in trouble is asked again', async () => {
+    server(() => Promise.reject(refusal(422)));
+    keepResult('refused', result({}));
+    await gatherResults('refused');
+    const before = posted();
+    await gatherResults('refused');
+    expect([posted(), resultsOf('refused')]).toEqual([before, [result({ refused: true })]]);
+    server(() => Promise.reject(refusal(503)));
+    keepResult('troubled', result({}));
+    await gatherResults('troubled');
+    server(() => Promise.resolve({}));
+    expect(await gatherResults('troubled')).toEqual([result({ sent: true })]);
   });
 });

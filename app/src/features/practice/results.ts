@@ -1,6 +1,6 @@
 import { PRACTICE_PASSED, type PracticeResult } from '@rugged/contract';
 import type { Level, Skill } from '@rugged/core/practice';
-import { NoSignal, request } from '@/data/api';
+import { NoSignal, Refused, request } from '@/data/api';
 import { readDraft, writeDraft } from '@/data/draft';
 import { LEVEL_ORDER } from './words';
 
@@ -8,6 +8,8 @@ import { LEVEL_ORDER } from './words';
 export interface Result extends PracticeResult {
   /** The server has it. */
   sent?: true;
+  /** The server does not want it as it is: it stays here, and is not asked about again. */
+  refused?: true;
 }
 
 const keyOf = (personId: string) => `practice.results.${personId}`;
@@ -20,19 +22,24 @@ export function keepResult(personId: string, result: Result): void {
   void sendResults(personId);
 }
 
+/** What is answered so will not be answered otherwise the next time. */
+const FOR_GOOD = new Set([409, 422]);
+
 /** Sends what waits, once each: the server knows what it has by its id. What it refuses stays here. */
 async function sendResults(personId: string): Promise<void> {
-  for (const { sent, ...result } of resultsOf(personId)) {
-    if (sent) continue;
+  for (const { sent, refused, ...result } of resultsOf(personId)) {
+    if (sent || refused) continue;
+    let mark: Pick<Result, 'sent' | 'refused'> = { sent: true };
     try {
       await request('POST', '/practice', result);
     } catch (error) {
       if (error instanceof NoSignal) return;
-      continue;
+      if (!(error instanceof Refused && FOR_GOOD.has(error.problem.status))) continue;
+      mark = { refused: true };
     }
     keep(
       personId,
-      resultsOf(personId).map((one) => (one.id === result.id ? { ...one, sent: true } : one)),
+      resultsOf(personId).map((one) => (one.id === result.id ? { ...one, ...mark } : one)),
     );
   }
 }
