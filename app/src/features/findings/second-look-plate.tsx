@@ -15,7 +15,8 @@ const counted = (count: number, one: string, many: string) =>
 /** An apprentice's work that nobody signed for beside them: the job does not close before. */
 export function SecondLookPlate({ bench }: { bench: Bench }) {
   const { watched } = useSignedIn();
-  const may = useMay('judge') && !watched;
+  const judges = useMay('judge');
+  const may = judges && !watched;
   const tell = useNotice();
   const unseen = unseenWork(bench);
   if (!unseen) return null;
@@ -38,7 +39,9 @@ export function SecondLookPlate({ bench }: { bench: Bench }) {
           I looked at it: sign
         </Button>
       ) : (
-        <Words colour="dim">Somebody who signs alone signs here.</Words>
+        <Words colour="dim">
+          {judges ? 'Somebody who signs alone signs here.' : 'A mechanic or the owner signs here.'}
+        </Words>
       )}
     </Plate>
   );
