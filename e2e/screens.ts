@@ -398,7 +398,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'practice: what is told',
     open: async (page) => {
-      await page.goto('/practice/7-oak-reed');
+      await page.goto('/practice/7-cedar-oar');
       await page.getByRole('button', { name: 'Say what it is' }).click();
       // What was thought of it is kept: the second time it is there already.
       const nothing = page.getByRole('button', { name: 'Nothing is wrong anywhere' });

@@ -10,7 +10,8 @@ test('one of each level goes to its opened engine; what was done stands there af
   await hand.signIn();
   for (let level = 1; level <= 12; level += 1) {
     await page.goto(`/practice/${level}-cedar-oar`);
-    await page.getByRole('button', { name: 'Hands: Crank' }).click();
+    // The first two have nothing but a gauge.
+    if (level > 2) await page.getByRole('button', { name: 'Hands: Crank' }).click();
     await crank(page, hand);
     if (level === 5) {
       const minutes = await page.getByText('Minutes').locator('..').innerText();
