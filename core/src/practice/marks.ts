@@ -74,7 +74,7 @@ const spentOf = ({ minutes, spent }: Pick<Work, 'minutes' | 'spent'>, ratePerHou
  */
 export function markOf(of: PracticeCase, work: Work, answer: Answer, plan = followPlan(of).work): Marks {
   const points = of.rule.asks === 'job' ? OF : WITHOUT_JOB;
-  const away = asked(of, answer);
+  const away = asked(of, answer) / mostFaulty(of);
   const worth = worthOfJobs(of);
   const best = bestJob(worth);
   const left = (name: string | undefined) =>
@@ -127,6 +127,13 @@ export function isRight(of: PracticeCase, { claims }: Pick<Answer, 'claims'>, pl
     ? (finding === 'sound') === (truth === 'sound')
     : finding === truth;
 }
+
+/**
+ * So many places may have something at this level: who finds one of two is half right. It is the same whatever the case
+ * has, so that the score stays proper.
+ */
+const mostFaulty = ({ rule, job }: PracticeCase): number =>
+  Math.max(1, ...rule.faulty.map((count) => (count === 'all' ? job.engine.cylinders.length : count)));
 
 /** How far off, as far as the level asks: where it only asks which, every fault of a place counts as one. */
 function asked(of: PracticeCase, { claims }: Answer): number {

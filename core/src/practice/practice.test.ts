@@ -320,6 +320,16 @@ test('opened, it shows what every place has, and why each reading read so', () =
   }
 });
 
+test('who finds one of two faults is half right: neither rewarded nor punished for it', () => {
+  const of = CASES.find(({ level }) => level === 'two-faults') as PracticeCase;
+  const [one = '', other = ''] = placesOf(of).filter((place) => truthAt(of, place) !== 'sound');
+  const { work } = followPlan(of);
+  const got = (places: readonly string[]) =>
+    markOf(of, work, { claims: Object.fromEntries(places.map((place) => [place, { [truthAt(of, place)]: 1 }])) }).cause
+      .got;
+  expect([got([one, other]), got([one]), got([])]).toEqual([40, 0, -40]);
+});
+
 test('somebody who names another cylinder, surely, gets nothing for it', () => {
   const of = CASES.find(({ level }) => level === 'one-low') as PracticeCase;
   const wrong = placesOf(of).find((place) => truthAt(of, place) === 'sound') as string;
