@@ -11,6 +11,7 @@ import {
   dailyCase,
   DANGERS,
   distance,
+  fed,
   findingsAt,
   followPlan,
   jobOf,
@@ -228,18 +229,18 @@ describe('hands', () => {
   });
   test('air needs the piston at its top, and a held crank; on the wrong stroke it goes out at once', () => {
     expect(() => after({ do: 'air', cylinder, seconds: 5 })).toThrow(/at its top first/);
-    const fed = (off: number, stroke: 'compression' | 'exhaust', held: boolean, seconds = 5) =>
+    const aired = (off: number, stroke: 'compression' | 'exhaust', held: boolean, seconds = 5) =>
       after({ do: 'turn', cylinder, off, stroke }, ...(held ? [{ do: 'hold' } as const] : []), {
         do: 'air',
         cylinder,
         seconds,
       }).done.at(-1);
-    const pressure = (done: ReturnType<typeof fed>) =>
+    const pressure = (done: ReturnType<typeof aired>) =>
       done?.saw?.saw === 'air' ? (done.saw.reading.cylinderPressure ?? 0) : NaN;
-    expect(fed(0, 'compression', true)?.dangers).toEqual([]);
-    expect(fed(9, 'compression', false)?.dangers).toEqual(['piston-goes']);
-    expect(fed(0, 'compression', true, 0.5)?.dangers).toEqual(['air-at-once']);
-    expect(pressure(fed(0, 'exhaust', true))).toBeLessThan(pressure(fed(0, 'compression', true)) / 2);
+    expect(aired(0, 'compression', true)?.dangers).toEqual([]);
+    expect(aired(9, 'compression', false)?.dangers).toEqual(['piston-goes']);
+    expect(aired(0, 'compression', true, 0.5)?.dangers).toEqual(['air-at-once']);
+    expect(pressure(aired(0, 'exhaust', true))).toBeLessThan(pressure(aired(0, 'compression', true)) / 2);
     expect(() => after({ do: 'listen', at: 'exhaust', cylinder })).toThrow(/air in cylinder/);
   });
   test('a needle that comes to its stop stays there, and can be judged', () => {
@@ -259,6 +260,19 @@ describe('hands', () => {
     expect(work.compression[0]?.reading.peak).toBe(fullScale);
     expect(Math.max(...turned(high, begin(high), id).needle)).toBeLessThanOrEqual(fullScale);
     expect(() => followPlan(high)).not.toThrow();
+  });
+  test('the second gauge follows the first, and stands in the end where it is read', () => {
+    const ready = after({ do: 'turn', cylinder, off: 0, stroke: 'compression' }, { do: 'hold' });
+    const { supply, held } = fed(of, ready, cylinder);
+    expect([supply[0], supply.at(-1), held[0]]).toEqual([0, 80, 0]);
+    held.forEach((psi, i) => {
+      expect(psi).toBeLessThanOrEqual(supply[i] as number);
+      expect(psi).toBeGreaterThanOrEqual(held[i - 1] ?? 0);
+    });
+    const reading = act(of, ready, { do: 'air', cylinder, seconds: 5 }).air[0]?.reading;
+    // To a division of that gauge and its error.
+    expect(Math.abs((reading?.cylinderPressure ?? 0) - (held.at(-1) ?? 0))).toBeLessThan(4);
+    expect(() => fed(of, begin(of), cylinder)).toThrow(/at its top first/);
   });
   test('an arm tires, and rests while something else is done', () => {
     const saw = makeCase(caseName('small', 40));
