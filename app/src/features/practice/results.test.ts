@@ -79,7 +79,7 @@ describe('what waits is sent', () => {
   const server = (says: () => Promise<unknown>) => {
     request.mockReset();
     request.mockImplementation(((method: string) =>
-      method === 'POST' ? says() : Promise.resolve({ items: [] })) as typeof api.request);
+      method === 'POST' ? says() : Promise.resolve({ items: [] })));
   };
   const posted = () => request.mock.calls.filter(([method]) => method === 'POST').length;
 
@@ -93,7 +93,7 @@ describe('what waits is sent', () => {
     await gatherResults('taken');
     expect(posted()).toBe(before);
   });
-  test('what it refuses for good stays here and is not asked about again; a server in trouble is asked again', async () => {
+  test('what it refuses for good stays, and is not sent again; a server in trouble is asked again', async () => {
     server(() => Promise.reject(refusal(422)));
     keepResult('refused', result({}));
     await gatherResults('refused');
