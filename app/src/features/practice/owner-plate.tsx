@@ -16,8 +16,7 @@ const TOLD_OF_A_BILL: readonly BillTold[] = ['likely', 'both', 'none'];
 export function useBill({ ask }: PracticeCase, worked: Worked | undefined, thought: Thought): Bill {
   const { job } = thought;
   const claims = worked && job !== undefined ? JSON.stringify(answerOf(worked, thought).claims) : undefined;
-  const [found, setFound] = useState<{ key: string; bill: Bill }>();
-  const key = `${job} ${claims}`;
+  const [found, setFound] = useState<{ job: string; bill: Bill }>();
   useEffect(() => {
     if (job === undefined || claims === undefined) return undefined;
     let here = true;
@@ -25,7 +24,7 @@ export function useBill({ ask }: PracticeCase, worked: Worked | undefined, thoug
     const later = setTimeout(() => {
       ask({ ask: 'bill', claims: JSON.parse(claims) as ReturnType<typeof answerOf>['claims'], job }).then(
         (bill) => {
-          if (here) setFound({ key, bill: bill ?? undefined });
+          if (here) setFound({ job, bill: bill ?? undefined });
         },
         () => undefined,
       );
@@ -34,8 +33,9 @@ export function useBill({ ask }: PracticeCase, worked: Worked | undefined, thoug
       here = false;
       clearTimeout(later);
     };
-  }, [ask, job, claims, key]);
-  return job === undefined ? undefined : found?.bill;
+  }, [ask, job, claims]);
+  // While a slider moves the last one stands; another job's is none of this one.
+  return found && found.job === job ? found.bill : undefined;
 }
 
 /** What the owner is told of it, or who wants to buy: how sure, what it costs, what nobody tested. */
@@ -55,8 +55,12 @@ export function OwnerPlate({
   const buyer = worked.of.rule.purpose === 'buying';
   const tell = (more: ToOwner) => onThink({ ...thought, owner: { ...owner, ...more } });
   const left = owner.untested;
-  const toggle = (one: Testing) =>
-    tell({ untested: left?.includes(one) ? left.filter((each) => each !== one) : [...(left ?? []), one] });
+  const toggle = (one: Testing) => {
+    const next = left?.includes(one) ? left.filter((each) => each !== one) : [...(left ?? []), one];
+    // Nothing chosen is nothing said; that nothing was left out is said by its own button.
+    const { untested: _, ...others } = owner;
+    onThink({ ...thought, owner: next.length > 0 ? { ...others, untested: next } : others });
+  };
   const several = engine.cylinders.length > 1;
   return (
     <Plate label="What is told" style={styles.plate}>

@@ -78,8 +78,7 @@ describe('what waits is sent', () => {
   /** What the server says to a result; of its own it has none. */
   const server = (says: () => Promise<unknown>) => {
     request.mockReset();
-    request.mockImplementation(((method: string) =>
-      method === 'POST' ? says() : Promise.resolve({ items: [] })));
+    request.mockImplementation((method: string) => (method === 'POST' ? says() : Promise.resolve({ items: [] })));
   };
   const posted = () => request.mock.calls.filter(([method]) => method === 'POST').length;
 
