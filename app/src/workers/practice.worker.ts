@@ -49,11 +49,11 @@ type Asked<A extends PracticeTask['ask']> = Extract<PracticeTask, { ask: A }>;
 
 /** Made while the list of levels is looked at, so that one of them opens at once. */
 const made = new Map<string, Case>();
-const caseOf = (name: string): Case => {
+function taken(name: string): Case {
   const of = made.get(name) ?? makeCase(name);
-  made.set(name, of);
+  made.delete(name);
   return of;
-};
+}
 
 let now: { of: Case; work: Work; luck: number; acts: readonly Act[] } | undefined;
 const here = () => {
@@ -64,7 +64,7 @@ const here = () => {
 /** A case and everything that was done: what was done before is not done again. */
 function worked({ name, luck, acts }: Asked<'work'>) {
   const same = now?.of.name === name && now.luck === luck && now.acts.every((one, i) => equal(one, acts[i]));
-  const of = now?.of.name === name ? now.of : caseOf(name);
+  const of = now?.of.name === name ? now.of : taken(name);
   let work = same && now && now.acts.length <= acts.length ? now.work : begin(of, luck);
   for (const one of acts.slice(work.done.length)) work = act(of, work, one);
   now = { of, work, luck, acts };
@@ -80,7 +80,7 @@ function worked({ name, luck, acts }: Asked<'work'>) {
 }
 /** Nobody is asked for a crankcase that this cart cannot test. */
 const placesToName = (of: Case): string[] =>
-  placesOf(of).filter((place) => place !== CASE || of.rule.cart.includes('crankcase-kit'));
+  placesOf(of).filter((place) => place !== CASE || testingsOf(of).includes('case'));
 const equal = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 /** The case without what it hides. */
@@ -121,7 +121,7 @@ const ANSWERS = {
   hint: () => nextOf(here().of, here().work) ?? null,
   sound: sounded,
   bill: ({ claims, job }: Asked<'bill'>) => billOf(here().of, claims, job) ?? null,
-  ready: ({ name }: Asked<'ready'>) => caseOf(name).name,
+  ready: ({ name }: Asked<'ready'>) => made.set(name, made.get(name) ?? makeCase(name)).size,
   mark: marked,
 } satisfies { [A in PracticeTask['ask']]: (task: Asked<A>) => unknown };
 

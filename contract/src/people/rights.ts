@@ -33,10 +33,13 @@ export const LEVEL_ROLES = ['apprentice', 'mechanic'] as const satisfies readonl
 export type LevelRole = (typeof LEVEL_ROLES)[number];
 export type SignsAlone = Readonly<Partial<Record<LevelRole, number>>>;
 
+/** The level that is asked of a role before it signs alone; nothing where none is. */
+export const levelAskedOf = (role: Role, signsAlone: SignsAlone | undefined): number | undefined =>
+  role === 'apprentice' || role === 'mechanic' ? signsAlone?.[role] : undefined;
+
 /** Whether somebody else signs beside them. @param passed the highest level of the practice that they passed */
 export function isWatched(role: Role, signsAlone: SignsAlone | undefined, passed: number | undefined): boolean {
-  if (role !== 'apprentice' && role !== 'mechanic') return false;
-  const level = signsAlone?.[role];
+  const level = levelAskedOf(role, signsAlone);
   return level === undefined ? role === 'apprentice' : (passed ?? 0) < level;
 }
 

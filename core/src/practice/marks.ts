@@ -1,4 +1,4 @@
-import { type Danger, hasLooked, type Work } from './work';
+import { type Danger, dryOf, hasLooked, type Work } from './work';
 import { type Answer, distance, surest } from './answer';
 import { type PracticeCase, placesOf, truthAt } from './case';
 import { MENDED_BY } from './engine-under-hands';
@@ -171,6 +171,9 @@ function carelessIn(of: PracticeCase, work: Work): Marks['careless'] {
   ];
 }
 
+/** The least that its makers want, in the unit of its gauge. */
+const leastWanted = ({ job }: PracticeCase): number => job.books?.[0]?.compression?.min ?? 0;
+
 /** Under this share of the best, or under the book's minimum, a reading is taken again by whoever is careful. */
 const DOUBTED = 0.85;
 function lowReadOnce(of: PracticeCase, work: Work): number {
@@ -178,9 +181,9 @@ function lowReadOnce(of: PracticeCase, work: Work): number {
   const aired = new Set(work.air.map(({ reading }) => reading.cylinder));
   // All of it low, the test itself is asked, and says it as well.
   const asked = hasLooked(work, 'tester');
-  const dry = work.compression.filter(({ reading }) => !reading.wet);
+  const dry = dryOf(work);
   const best = Math.max(0, ...dry.map(({ reading }) => reading.peak));
-  const min = of.job.books?.[0]?.compression?.min ?? 0;
+  const min = leastWanted(of);
   const times = new Map<string, { n: number; low: boolean }>();
   for (const { reading } of dry) {
     const before = times.get(reading.cylinder)?.n ?? 0;
@@ -211,10 +214,10 @@ function testerForgotten(of: PracticeCase, work: Work): boolean {
     return used && !hasLooked(work, MENDED_BY[trouble]);
   }
   // A case that does not hold says nothing before its rig was tried by itself.
-  const [lets] = work.cases.filter(({ samples }) => (samples.at(-1)?.value ?? 0) < HOLDS * (samples[0]?.value ?? 0));
-  if (lets && !hasLooked(work, 'rig')) return true;
-  const dry = work.compression.filter(({ reading }) => !reading.wet);
-  const min = of.job.books?.[0]?.compression?.min ?? 0;
+  const leaking = work.cases.some(({ samples }) => (samples.at(-1)?.value ?? 0) < HOLDS * (samples[0]?.value ?? 0));
+  if (leaking && !hasLooked(work, 'rig')) return true;
+  const dry = dryOf(work);
+  const min = leastWanted(of);
   const read = new Set(dry.map(({ reading }) => reading.cylinder));
   const allLow = read.size === of.job.engine.cylinders.length && dry.every(({ reading }) => reading.peak < min);
   // Air that is lost says by itself that it is not the compression tester; air that is held says that it may be.

@@ -1,7 +1,7 @@
 import { type PracticeCase, placesOf } from './case';
 import { type Answer, SURENESS, type Sureness, surest, TESTINGS, type Testing, type ToOwner } from './answer';
 import { billOf } from './jobs';
-import type { Work } from './work';
+import { dryOf, type Work } from './work';
 
 export type Told = keyof ToOwner;
 
@@ -38,9 +38,7 @@ export function untestedOf(of: PracticeCase, work: Work): Testing[] {
   const everyOne = (read: readonly { reading: { cylinder: string } }[]) =>
     of.job.engine.cylinders.every((id) => read.some(({ reading }) => reading.cylinder === id));
   return testingsOf(of).filter((one) =>
-    one === 'case'
-      ? work.cases.length === 0
-      : !everyOne(one === 'air' ? work.air : work.compression.filter(({ reading }) => !reading.wet)),
+    one === 'case' ? work.cases.length === 0 : !everyOne(one === 'air' ? work.air : dryOf(work)),
   );
 }
 

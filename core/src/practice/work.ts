@@ -105,5 +105,8 @@ export interface Work {
   trains: readonly { cylinder: string; seen: ValveTrainSeen }[];
 }
 
+/** The readings of compression without oil. */
+export const dryOf = ({ compression }: Pick<Work, 'compression'>) => compression.filter(({ reading }) => !reading.wet);
+
 export const hasLooked = (work: Pick<Work, 'done'>, at: Look): boolean =>
   work.done.some(({ act }) => act.do === 'look' && act.at === at);

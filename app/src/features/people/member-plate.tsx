@@ -1,5 +1,5 @@
 import type { Member, MemberChange, Practised } from '@rugged/contract';
-import { isWatched, type Role, type SignsAlone } from '@rugged/contract/people';
+import { isWatched, levelAskedOf, type Role, type SignsAlone } from '@rugged/contract/people';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ROLE_MEANS, ROLE_WORD } from '@/bench/role-words';
@@ -58,7 +58,7 @@ export function MemberPlate({ member, practised, self, onLink }: Props) {
 
 /** Whether somebody signs beside them, where a level is asked for. */
 function aloneWords(role: Role, signsAlone: SignsAlone | undefined, passed: number | undefined): string | undefined {
-  const level = role === 'apprentice' || role === 'mechanic' ? signsAlone?.[role] : undefined;
+  const level = levelAskedOf(role, signsAlone);
   if (level === undefined) return undefined;
   return isWatched(role, signsAlone, passed)
     ? `Somebody signs beside them until level ${level} is passed`

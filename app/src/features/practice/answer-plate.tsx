@@ -7,7 +7,7 @@ import { Plate } from '@/ui/plate';
 import { Range } from '@/ui/range';
 import { Figure, Label, Strong, Words } from '@/ui/words';
 import { OwnerPlate } from './owner-plate';
-import type { Bill, Thought } from './thought';
+import type { Thinking } from './thought';
 import type { Worked } from './use-practice';
 import { FINDING_WORDS, placeWords } from './words';
 
@@ -16,17 +16,7 @@ const SURE_AT_FIRST = 0.8;
 const LEAST_SURE = 0.5;
 
 /** Fault, place, how sure, and what to do about it. */
-export function AnswerPlate({
-  worked,
-  thought,
-  bill,
-  onThink,
-}: {
-  worked: Worked;
-  thought: Thought;
-  bill: Bill;
-  onThink(thought: Thought): void;
-}) {
+export function AnswerPlate({ worked, thought, bill, onThink }: Thinking) {
   const { asks } = worked.of.rule;
   const { money } = worked.of;
   const say = (place: string, finding: Finding, p: number) =>

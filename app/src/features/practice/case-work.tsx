@@ -34,11 +34,11 @@ const BAY_WORDS: Readonly<Record<Bay, string>> = {
 };
 
 /** The places of the hands that this cart and this engine have. */
-const baysOf = ({ of: { rule, job } }: Worked): Bay[] => [
+const baysOf = ({ of: { rule }, testings }: Worked): Bay[] => [
   ...(rule.ready ? [] : (['ready'] as const)),
   'crank',
-  ...(rule.cart.includes('leakdown-tester') ? (['air'] as const) : []),
-  ...(rule.cart.includes('crankcase-kit') && job.engine.cycle === 'two-stroke' ? (['case'] as const) : []),
+  ...(testings.includes('air') ? (['air'] as const) : []),
+  ...(testings.includes('case') ? (['case'] as const) : []),
   ...(rule.ready ? [] : (['look'] as const)),
 ];
 
@@ -200,7 +200,7 @@ const PAPER_SAYS = {
   valves: '“It is the valves. Grind them in.”',
 } as const;
 
-/** What came with the engine: another shop's paper, or its price. */
+/** What came with the engine: another shop's paper, what it read before, its price. */
 function Papers({ worked: { of } }: { worked: Worked }) {
   const { paper, money, past } = of;
   return (

@@ -1,5 +1,6 @@
 import type { Thought } from './thought';
 import type { Worked } from './use-practice';
+import { lower } from './words';
 
 /** The one thing next for somebody who never did it, and why. */
 export interface Guided {
@@ -47,6 +48,16 @@ function readOf(worked: Worked): Map<string, Read> {
   }
   return read;
 }
+/** One of so many steps. */
+const stepOf =
+  (of: number) =>
+  (at: number, words: string, why: string, to?: Guided['to']): Guided => ({
+    at,
+    of,
+    words,
+    why,
+    ...(to === undefined ? {} : { to }),
+  });
 const limitOf = (worked: Worked) => worked.of.job.books?.[0]?.compression?.min ?? 0;
 const turning = (worked: Worked) => (worked.pulled ? 'Pull the cord, again and again,' : 'Hold the key down');
 const last = (peaks: readonly number[]) => peaks.at(-1) ?? 0;
@@ -57,13 +68,7 @@ const CLIMBS: Pick<Guided, 'words' | 'why'> = {
 };
 
 function gaugeGuide(worked: Worked, thought: Thought, answering: boolean): Guided {
-  const step = (at: number, words: string, why: string, to?: Guided['to']): Guided => ({
-    at,
-    of: 4,
-    words,
-    why,
-    ...(to === undefined ? {} : { to }),
-  });
+  const step = stepOf(4);
   const [cylinder = ''] = worked.of.job.engine.cylinders;
   const limit = limitOf(worked);
   const { peaks = [], rising = false } = readOf(worked).get(cylinder) ?? {};
@@ -112,13 +117,7 @@ function evenGuide(
 ): Guided {
   const ids = worked.of.job.engine.cylinders;
   const of = ids.length + 3;
-  const step = (at: number, words: string, why: string, to?: Guided['to']): Guided => ({
-    at,
-    of,
-    words,
-    why,
-    ...(to === undefined ? {} : { to }),
-  });
+  const step = stepOf(of);
   const read = readOf(worked);
   const done = ids.filter((id) => (read.get(id)?.peaks.length ?? 0) > 0);
   if (read.get(cylinder)?.rising) return step(done.length + 1, CLIMBS.words, CLIMBS.why);
@@ -159,4 +158,3 @@ function evenGuide(
 }
 const EVENNESS =
   'Cylinders of one engine wear alike: up to a tenth between them is usual. More, and the low one has something.';
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

@@ -11,13 +11,12 @@ import { LOOK_WORDS, MEND_WORDS, seenWords } from './words';
 export function LookBay({ of, worked, cylinder, onCylinder }: AtCylinder) {
   const { engine } = worked.of.job;
   const { done, hands } = worked.work;
-  const cart = worked.of.rule.cart;
   const ofTheTest: Look[] = [
     'tester',
     'adapter',
     ...(worked.pulled ? [] : (['battery'] as const)),
     ...(engine.compressionRelease === 'lever' ? (['lever'] as const) : []),
-    ...(cart.includes('crankcase-kit') && engine.cycle === 'two-stroke' ? (['rig'] as const) : []),
+    ...(worked.testings.includes('case') ? (['rig'] as const) : []),
   ];
   const ofTheEngine: Look[] = [
     ...(engine.fuel === 'petrol' ? (['plug', 'spark'] as const) : []),

@@ -5,9 +5,9 @@ import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Plate } from '@/ui/plate';
 import { Label, Strong, Words } from '@/ui/words';
-import { answerOf, type Bill, type Thought } from './thought';
+import { answerOf, type Bill, type Thinking, type Thought } from './thought';
 import type { PracticeCase, Worked } from './use-practice';
-import { billWords, FINDING_WORDS, placeWords, SURENESS_WORDS, TESTING_WORDS } from './words';
+import { billWords, FINDING_WORDS, lower, placeWords, SURENESS_WORDS, TESTING_WORDS } from './words';
 
 const SETTLED_MS = 120;
 const TOLD_OF_A_BILL: readonly BillTold[] = ['likely', 'both', 'none'];
@@ -39,17 +39,7 @@ export function useBill({ ask }: PracticeCase, worked: Worked | undefined, thoug
 }
 
 /** What the owner is told of it, or who wants to buy: how sure, what it costs, what nobody tested. */
-export function OwnerPlate({
-  worked,
-  thought,
-  bill,
-  onThink,
-}: {
-  worked: Worked;
-  thought: Thought;
-  bill: Bill;
-  onThink(thought: Thought): void;
-}) {
+export function OwnerPlate({ worked, thought, bill, onThink }: Thinking) {
   const { owner = {} } = thought;
   const { engine } = worked.of.job;
   const buyer = worked.of.rule.purpose === 'buying';
@@ -134,6 +124,5 @@ function noteOf({ said, owner = {} }: Thought, bill: Bill, several: boolean): st
     .filter((line) => line !== '')
     .join(' ');
 }
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 const styles = StyleSheet.create({ plate: { gap: 10 }, several: { gap: 6 } });

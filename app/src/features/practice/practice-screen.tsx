@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { levelAskedOf } from '@rugged/contract/people';
 import type { Level } from '@rugged/core/practice';
 import { useDraft } from '@/data/draft';
 import { useSignedIn } from '@/data/session';
@@ -18,8 +19,7 @@ import { LEVEL_ORDER, LEVEL_WORDS, SKILL_WORDS } from './words';
 export function PracticeScreen() {
   const router = useRouter();
   const { person, shop, watched } = useSignedIn();
-  const { role } = person;
-  const alone = watched && (role === 'apprentice' || role === 'mechanic') ? shop.signsAlone?.[role] : undefined;
+  const alone = watched ? levelAskedOf(person.role, shop.signsAlone) : undefined;
   const ask = useAsk();
   const [known, setKnown] = useState(() => resultsOf(person.id));
   useEffect(() => {
@@ -42,7 +42,7 @@ export function PracticeScreen() {
     const at = LEVEL_ORDER.indexOf(level);
     return all || at === 0 || (best.get(LEVEL_ORDER[at - 1] as Level) ?? 0) >= PASSED;
   };
-  const next = useNextCases(ask, today, LEVEL_ORDER.filter(isOpen).reverse());
+  const next = useNextCases(ask, today, LEVEL_ORDER.filter(isOpen).slice(-MADE_BEFOREHAND).reverse());
   const open = async (task: { level?: Level; day?: string; said?: string }) => {
     try {
       const waits = next(task.level ?? task.day ?? '');
@@ -167,7 +167,9 @@ function Totals({ totals }: { totals: readonly number[] }) {
 const BAR = 8;
 const TALLEST = 26;
 
-/** The case of the day and one of each open level, made while the list is read: they open at once. */
+/** Of so many levels, the furthest that are open. */
+const MADE_BEFOREHAND = 3;
+/** The case of the day and one of the levels that come next, made while the list is read: they open at once. */
 function useNextCases(ask: Ask, today: string, levels: readonly Level[]): (of: string) => string | undefined {
   const names = useRef(new Map<string, string>());
   const asked = levels.join(' ');

@@ -12,6 +12,14 @@ export const NO_THOUGHT: Thought = { said: {} };
 /** The bill of what was chosen, as it must be expected by what was said; nothing where it costs nothing. */
 export type Bill = { likely: number; bad: number } | undefined;
 
+/** What every plate of the answer is given. */
+export interface Thinking {
+  worked: Worked;
+  thought: Thought;
+  bill: Bill;
+  onThink(thought: Thought): void;
+}
+
 /** An answer of what was said; a place nobody spoke of is said to be sound, about as surely as people mean that. */
 export const answerOf = (worked: Pick<Worked, 'places'>, { said, job, owner }: Thought): Answer => ({
   claims: Object.fromEntries(

@@ -129,6 +129,8 @@ export const FINDING_WORDS: Readonly<Record<Finding, string>> = {
 };
 export const placeWords = (place: string): string => (place === 'case' ? 'Crankcase' : `Cyl ${place}`);
 
+/** As it stands within a sentence. */
+export const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 /** How sure it is, to somebody who does not think in odds. */
 export const SURENESS_WORDS: Readonly<Record<Sureness, string>> = {
   certain: 'It is certain',
