@@ -48,5 +48,13 @@ test('two phones at one engine: who is at which cylinder, and each reading on th
   await expect(phone.getByText('96').first()).toBeVisible();
   await expect(phone.getByRole('region', { name: 'Here just now' })).toContainText('Ines Varr');
   await page.goto('/');
-  await expect(phone.getByRole('region', { name: 'Here just now' })).toHaveCount(0);
+  await expect(phone.getByRole('region', { name: 'Here just now' })).toHaveCount(0, { timeout: 3000 });
+
+  // Whoever leaves by the tab bar, or closes the page, is gone too; on any bench but the pad nobody is there.
+  for (const leave of [() => ines.button('Back').first().click(), () => page.close()]) {
+    await page.goto(`/jobs/${jobId}/compression?cylinder=2`);
+    await expect(phone.getByRole('region', { name: 'Here just now' })).toContainText('Ines Varr');
+    await leave();
+    await expect(phone.getByRole('region', { name: 'Here just now' })).toHaveCount(0, { timeout: 3000 });
+  }
 });

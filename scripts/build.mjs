@@ -121,7 +121,7 @@ async function serviceWorker(dist) {
   const { warnings } = await generateSW({
     globDirectory: dist,
     globPatterns: ['**/*.{html,css,js,json,woff2,svg,png,ico,webmanifest}'],
-    globIgnores: ['metadata.json', 'sw.js', 'share.js', 'workbox-*.js'],
+    globIgnores: ['metadata.json', 'sw.js', 'share.js', 'leaving.js', 'workbox-*.js'],
     swDest: path.join(dist, 'sw.js'),
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/api\//, /^\/p\//],
@@ -135,7 +135,7 @@ async function serviceWorker(dist) {
       // What a page for an owner is set in, so that it looks the same without signal.
       { urlPattern: /\/p\/fonts\/[\w-]+[.]woff2$/, handler: 'CacheFirst', options: { cacheName: 'page-fonts' } },
     ],
-    importScripts: ['/share.js'],
+    importScripts: ['/share.js', '/leaving.js'],
     clientsClaim: true,
     // A newer version is offered; the page asks for it when somebody says so.
     skipWaiting: false,

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { View } from 'react-native';
 import { outbox } from '@/data/client';
 import { useLiveChanges } from '@/data/live-changes';
+import { tellLeftPad } from '@/data/presence';
 import { useSession } from '@/data/session';
 import { Broken } from '@/features/broken';
 import { AmendSheet } from '@/features/frame/amend-sheet';
@@ -23,6 +24,7 @@ export default function ShopLayout() {
   useLiveChanges(session?.shop.id);
   useEffect(() => {
     outbox.signIn(personId);
+    if (personId !== undefined) tellLeftPad();
   }, [personId]);
   if (session)
     return (

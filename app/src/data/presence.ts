@@ -8,6 +8,20 @@ const EVERY_MS = 20_000;
 /** Without signal nobody is told, and nothing is kept of it. */
 const say = (presence: Presence) => void request('POST', '/presence', presence).catch(() => undefined);
 
+/** The pad this tab is at, kept over a reload: a browser may drop what a closing page sends. */
+const AT_PAD = 'rugged-at-pad';
+
+/**
+ * Tells the server that this tab left the pad its last page was at, if that page could not say so itself. On another
+ * screen of the same job nothing is said: it may be a pad, which speaks for itself.
+ */
+export function tellLeftPad(): void {
+  const jobId = sessionStorage.getItem(AT_PAD);
+  if (jobId === null || location.pathname.startsWith(`/jobs/${jobId}/`)) return;
+  sessionStorage.removeItem(AT_PAD);
+  say({ jobId });
+}
+
 /** Tells the shop's other phones that one is at a pad, and at which cylinder, as long as one is. */
 export function useBeingThere(jobId: string, doing: Presence['doing'], cylinder: string | undefined): void {
   useEffect(() => {
@@ -22,12 +36,14 @@ export function useBeingThere(jobId: string, doing: Presence['doing'], cylinder:
   }, [jobId, doing, cylinder]);
   useEffect(() => {
     if (doing === undefined) return;
-    // A page that is closed sends nothing any more but this.
+    sessionStorage.setItem(AT_PAD, jobId);
+    // A closing page can still send a beacon, and nothing else.
     const closed = () =>
       navigator.sendBeacon('/api/presence', new Blob([JSON.stringify({ jobId })], { type: 'application/json' }));
     addEventListener('pagehide', closed);
     return () => {
       removeEventListener('pagehide', closed);
+      sessionStorage.removeItem(AT_PAD);
       say({ jobId });
     };
   }, [jobId, doing]);
