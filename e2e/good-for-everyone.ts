@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { expectNoSidewaysScroll, Hand, jobNamed } from './bench-hand';
-import { SCREENS } from './screens';
+import { type SCREENS } from './screens';
 
 /** Colours change over a moment, longer on a slow machine: until nothing moves, and two frames more. */
 async function settled(page: Page): Promise<void> {

@@ -107,9 +107,9 @@ test('leak-down with the live pair: both needles rest, the place is heard, the w
         kind: 'leakdown',
         figures: expect.objectContaining({
           cylinder: '1',
-          settling: expect.any(Array) as unknown[],
+          settling: expect.any(Array),
           breatherOff: true,
-        }) as object,
+        }),
       }),
     ]);
   expect((await bench()).ticks).toEqual([

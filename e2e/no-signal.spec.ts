@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { type BrowserContext, chromium, expect, test } from '@playwright/test';
+import { type BrowserContext, chromium, expect, test, type Route } from '@playwright/test';
 import { readingsOfKind } from '@rugged/contract/bench';
 import { benchAt, Hand } from './bench-hand';
 
@@ -96,7 +96,7 @@ test('what the server refuses is shown with its reason and never dropped', async
   await hand.signIn();
   await hand.openJob('Corrie pump engine', 'refused');
   const jobId = hand.jobId();
-  const refuse = (route: import('@playwright/test').Route) =>
+  const refuse = (route: Route) =>
     route.fulfill({
       status: 422,
       contentType: 'application/problem+json',

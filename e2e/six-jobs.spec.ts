@@ -299,7 +299,7 @@ test(
     await expect
       .poll(async () => (await benchAt(page.request, jobId)).notes)
       .toEqual([
-        expect.objectContaining({ cylinder: '2', about: 'gauge', photoId: expect.any(String) as unknown as string }),
+        expect.objectContaining({ cylinder: '2', about: 'gauge', photoId: expect.any(String) }),
       ]);
     const [note] = (await benchAt(page.request, jobId)).notes;
     const shown = await page.request.get(`/api/photos/${note?.photoId ?? ''}`);
