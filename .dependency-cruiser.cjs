@@ -241,7 +241,7 @@ module.exports = {
       'e2e',
       'Journeys go through the browser; they know shapes from the contract, and who owns the database.',
       '^(e2e/|playwright[.]config)',
-      ['^e2e/', CONTRACT, CORE, packages('@playwright', '@axe-core', 'pg')],
+      ['^e2e/', CONTRACT, CORE, packages('@playwright', '@axe-core', 'pg', 'tsx'), '^scripts/'],
       { node: true },
     ),
     only(
@@ -257,7 +257,18 @@ module.exports = {
       '^scripts/',
       [
         '^scripts/',
-        packages('esbuild', 'workbox-build', '@playwright', 'http-proxy-3', 'node-forge', 'papaparse', 'pg', 'qrcode'),
+        packages(
+          'esbuild',
+          'tsx',
+          'workbox-build',
+          '@playwright',
+          'http-proxy-3',
+          'node-forge',
+          'papaparse',
+          'pg',
+          'qrcode',
+        ),
+        CONTRACT,
         '^jest[.]node[.]cjs$',
       ],
       { node: true },
@@ -265,9 +276,11 @@ module.exports = {
   ],
   options: {
     tsPreCompilationDeps: true,
+    // scripts and bench are modules of their own kind; what they need stands in the project's list.
+    combinedDependencies: true,
     tsConfig: { fileName: 'tsconfig.arrows.json' },
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(^|/)(dist|dist-next|[.]expo|[.]cache|[.]data|out|public)/' },
+    exclude: { path: '(^|/)(dist|dist-next|[.]expo|[.]cache|[.]data|[.]types|out|public)/' },
     enhancedResolveOptions: {
       exportsFields: ['exports'],
       conditionNames: ['import', 'require', 'node', 'default', 'types'],

@@ -2,8 +2,8 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { backup, run, sibling, withClient } from '../scripts/backup.mjs';
-import { restore } from '../scripts/restore.mjs';
+import { backup, run, sibling, withClient } from '../scripts/backup.ts';
+import { restore } from '../scripts/restore.ts';
 
 const JOBS = 20_000;
 const ROUNDS = 3;

@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
-import { pack, SHAKEN } from '../scripts/build.mjs';
+import { pack, SHAKEN } from '../scripts/build.ts';
 
 const EMPTY = {
   'app/_layout.tsx': `import { Slot } from 'expo-router';

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import http from 'node:http';
-import { startCluster } from '../scripts/cluster/cluster.mjs';
+import { startCluster } from '../scripts/cluster/cluster.ts';
 
 const PHONES = 50;
 const SECONDS = 20;

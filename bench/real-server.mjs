@@ -3,10 +3,10 @@ import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
-import { APP_DIST, ensureWebApp } from '../scripts/build.mjs';
-import { ensureBundle } from '../scripts/bundle.mjs';
-import { startDatabase } from '../scripts/database.mjs';
-import { prepare } from '../scripts/prepare.mjs';
+import { APP_DIST, ensureWebApp } from '../scripts/build.ts';
+import { ensureBundle } from '../scripts/bundle.ts';
+import { startDatabase } from '../scripts/database.ts';
+import { prepare } from '../scripts/prepare.ts';
 
 export async function realServer(projectDir, port) {
   const [database, server] = await Promise.all([

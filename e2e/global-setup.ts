@@ -1,29 +1,19 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import path from 'node:path';
 import type { FullConfig } from '@playwright/test';
-
-interface Database {
-  url: string;
-  serverUrl: string;
-  stop(): Promise<void>;
-}
+import type * as BuildScript from '../scripts/build.ts';
+import type * as BundleScript from '../scripts/bundle.ts';
+import type * as DatabaseScript from '../scripts/database.ts';
+import type * as PrepareScript from '../scripts/prepare.ts';
+import { script } from './script';
 
 /** The real thing once for all journeys: own cluster, demo made anew, built app, one port. */
 export default async function setUp(config: FullConfig): Promise<() => Promise<void>> {
   const root = config.rootDir.replace(/\/e2e$/, '');
-  const script = (name: string) => path.join(root, 'scripts', name);
-  const { startDatabase } = (await import(script('database.mjs'))) as {
-    startDatabase(options: object): Promise<Database>;
-  };
-  const { ensureBundle } = (await import(script('bundle.mjs'))) as { ensureBundle(name: string): Promise<string> };
-  const { ensureWebApp, APP_DIST } = (await import(script('build.mjs'))) as {
-    ensureWebApp(): Promise<void>;
-    APP_DIST: string;
-  };
   delete process.env['DATABASE_URL'];
-  const { prepare } = (await import(script('prepare.mjs'))) as {
-    prepare(database: Database, ...flags: string[]): Promise<void>;
-  };
+  const { startDatabase } = await script<typeof DatabaseScript>('database.ts');
+  const { ensureBundle } = await script<typeof BundleScript>('bundle.ts');
+  const { ensureWebApp, APP_DIST } = await script<typeof BuildScript>('build.ts');
+  const { prepare } = await script<typeof PrepareScript>('prepare.ts');
   const [database, server] = await Promise.all([
     startDatabase({ projectDir: root, name: 'pg-e2e', log: () => undefined }),
     ensureBundle('server'),

@@ -105,11 +105,7 @@ test('leak-down with the live pair: both needles rest, the place is heard, the w
     .toEqual([
       expect.objectContaining({
         kind: 'leakdown',
-        figures: expect.objectContaining({
-          cylinder: '1',
-          settling: expect.any(Array),
-          breatherOff: true,
-        }),
+        figures: expect.objectContaining({ cylinder: '1', settling: expect.any(Array), breatherOff: true }),
       }),
     ]);
   expect((await bench()).ticks).toEqual([

@@ -27,7 +27,7 @@ test('jobs of every kind are judged alike in the app, by the API and on the comm
       return file;
     };
     const verdict = readFileSync(await save('Save verdict'), 'utf8');
-    const command = spawnSync(process.execPath, ['scripts/rugged.mjs', 'judge', await save('Save job file')], {
+    const command = spawnSync(process.execPath, ['scripts/run.mjs', 'rugged', 'judge', await save('Save job file')], {
       encoding: 'utf8',
     });
     expect(command.stderr, `job ${number}`).toBe('');

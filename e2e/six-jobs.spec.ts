@@ -298,9 +298,7 @@ test(
     await expect(page.getByRole('img', { name: 'Photograph of cyl 2, gauge' })).toBeVisible();
     await expect
       .poll(async () => (await benchAt(page.request, jobId)).notes)
-      .toEqual([
-        expect.objectContaining({ cylinder: '2', about: 'gauge', photoId: expect.any(String) }),
-      ]);
+      .toEqual([expect.objectContaining({ cylinder: '2', about: 'gauge', photoId: expect.any(String) })]);
     const [note] = (await benchAt(page.request, jobId)).notes;
     const shown = await page.request.get(`/api/photos/${note?.photoId ?? ''}`);
     expect(shown.headers()['content-type']).toContain('image/jpeg');

@@ -3,13 +3,16 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 
-/** Whether the process is there; one of another person counts. */
+/**
+ * Whether the process is there; one of another person counts.
+ * @param {number} pid
+ */
 function isAlive(pid) {
   try {
     process.kill(pid, 0);
     return true;
   } catch (error) {
-    return error.code === 'EPERM';
+    return codeOf(error) === 'EPERM';
   }
 }
 
@@ -17,7 +20,8 @@ function isAlive(pid) {
  * Does the work while no other process does work of this name below `dir`. A process that died lets go.
  * @param {string} dir where the lock is kept
  * @param {string} name
- * @param {() => unknown} work
+ * @template T
+ * @param {() => T | Promise<T>} work
  * @param {() => void} onWait told once, when somebody else is at it
  */
 export async function exclusively(dir, name, work, onWait = () => undefined) {
@@ -45,16 +49,21 @@ export async function exclusively(dir, name, work, onWait = () => undefined) {
   }
 }
 
+/** @param {unknown} error */
+const codeOf = (error) => /** @type {{ code?: unknown } | undefined} */ (error)?.code;
+
+/** @param {string} from @param {string} to */
 function linked(from, to) {
   try {
     fs.linkSync(from, to);
     return true;
   } catch (error) {
-    if (error.code === 'EEXIST') return false;
+    if (codeOf(error) === 'EEXIST') return false;
     throw error;
   }
 }
 
+/** @param {string} file */
 const read = (file) => {
   try {
     return fs.readFileSync(file, 'utf8');
@@ -63,7 +72,11 @@ const read = (file) => {
   }
 };
 
-/** Of several that find a dead owner's lock one takes it away, and only while it is still that one's. */
+/**
+ * Of several that find a dead owner's lock one takes it away, and only while it is still that one's.
+ * @param {string} lock
+ * @param {number} owner
+ */
 function breakOpen(lock, owner) {
   const aside = `${lock}.dead.${process.pid}`;
   try {

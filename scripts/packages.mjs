@@ -6,11 +6,20 @@ import { exclusively } from './exclusively.mjs';
 import { isInstalled } from './installed.mjs';
 
 export const projectDir = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
-/** Whether a script was called by itself, and not by another one. */
+/**
+ * Whether a script was called by itself, and not by another one.
+ * @param {string} url
+ */
 export const isMain = (url) => url === pathToFileURL(process.argv[1] ?? '').href;
+/** @param {string} message */
 export const say = (message) => process.stderr.write(`${message}\n`);
 
-/** A process that must succeed; what it prints goes to standard error so that a command's own output stays clean. */
+/**
+ * A process that must succeed; what it prints goes to standard error so that a command's own output stays clean.
+ * @param {string} command
+ * @param {readonly string[]} args
+ * @param {import('node:child_process').SpawnSyncOptions} [options]
+ */
 export function must(command, args, options = {}) {
   const { status, error } = spawnSync(command, args, { cwd: projectDir, stdio: ['ignore', 2, 2], ...options });
   if (error || status !== 0)
@@ -27,12 +36,21 @@ export async function ensurePackages() {
   });
 }
 
-/** One at a time of what is built or installed into this folder. */
+/**
+ * One at a time of what is built or installed into this folder.
+ * @template T
+ * @param {string} name
+ * @param {() => T | Promise<T>} work
+ */
 export const oneAtATime = (name, work) =>
   exclusively(path.join(projectDir, '.cache'), name, work, () => say(`Waiting for another command (${name}) ...`));
 
-/** Runs apt-get quietly; root and Debian only. */
+/**
+ * Runs apt-get quietly; root and Debian only.
+ * @param {string} name
+ */
 export function aptInstall(name) {
+  /** @param {string[]} args */
   const apt = (...args) =>
     spawnSync('apt-get', ['-o', 'DPkg::Lock::Timeout=300', '-q', ...args], {
       stdio: ['ignore', 2, 2],

@@ -1,22 +1,14 @@
-import path from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { expect, test } from '@playwright/test';
+import type * as BuildScript from '../../scripts/build.ts';
+import type * as ClusterScript from '../../scripts/cluster/cluster.ts';
 import { benchAt, Hand } from '../bench-hand';
+import { script } from '../script';
 
-interface Cluster {
-  url: string;
-  pair: { primary: { name: string } };
-  serve(server: string): Promise<unknown>;
-  killServer(server: string): Promise<void>;
-  killPrimary(): void;
-  stop(): Promise<void>;
-}
-const script = (name: string) => import(pathToFileURL(path.resolve(__dirname, '../../scripts', name)).href);
-let cluster: Cluster;
+let cluster: Awaited<ReturnType<typeof ClusterScript.startCluster>>;
 test.beforeAll(async () => {
   test.setTimeout(240_000);
-  const { startCluster } = (await script('cluster/cluster.mjs')) as { startCluster(o: object): Promise<Cluster> };
-  const { APP_DIST, ensureWebApp } = (await script('build.mjs')) as { APP_DIST: string; ensureWebApp(): Promise<void> };
+  const { startCluster } = await script<typeof ClusterScript>('cluster/cluster.ts');
+  const { APP_DIST, ensureWebApp } = await script<typeof BuildScript>('build.ts');
   await ensureWebApp();
   cluster = await startCluster({ name: 'cluster-e2e', dist: APP_DIST });
 });

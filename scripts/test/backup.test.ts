@@ -3,36 +3,16 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import pg from 'pg';
-
-interface Database {
-  url: string;
-  serverUrl: string;
-  serverPassword: string;
-  mode: string;
-  stop(): Promise<void>;
-}
-interface Scripts {
-  backup(url: string, dir: string): Promise<{ file: string; bytes: number; rows: number }>;
-  digests(client: pg.Client): Promise<Record<string, { rows: number; digest: string }>>;
-  tooMany(names: string[], now: Date): string[];
-  restore(database: Database, file: string): Promise<string>;
-  prepare(database: Database, ...flags: string[]): Promise<unknown>;
-}
+import { backup, BACKUPS, digests, tooMany } from '../backup.ts';
+import { type Database, startDatabase } from '../database.ts';
+import { prepare, ready } from '../prepare.ts';
+import { restore } from '../restore.ts';
 
 const root = path.resolve(__dirname, '..', '..');
-const script = <T>(name: string) => import(path.join(root, 'scripts', name)) as Promise<T>;
 
 let own: Database;
-let scripts: Scripts;
 const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'rugged-backup-'));
 beforeAll(async () => {
-  const { startDatabase } = await script<{ startDatabase(options: object): Promise<Database> }>('database.mjs');
-  const [backup, restore, prepare] = await Promise.all([
-    script<Scripts>('backup.mjs'),
-    script<Scripts>('restore.mjs'),
-    script<Scripts>('prepare.mjs'),
-  ]);
-  scripts = { ...backup, ...restore, ...prepare };
   delete process.env['DATABASE_URL'];
   own = await startDatabase({ projectDir: root, name: 'pg-scripts', log: () => undefined });
 }, 120_000);
@@ -57,19 +37,19 @@ async function demo(): Promise<Database> {
   await asked(own.url, (client) => client.query(`CREATE DATABASE ${name}`));
   const at = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
   const database = { ...own, url: at(own.url), serverUrl: at(own.serverUrl) };
-  await scripts.prepare(database, '--demo');
+  await prepare(database, '--demo');
   return database;
 }
 
 test('restored it is the same to the last row, rights and locks with it; what stood there stays', async () => {
   const database = await demo();
-  const before = await asked(database.url, (client) => scripts.digests(client));
-  const { file, rows } = await scripts.backup(database.url, dir);
+  const before = await asked(database.url, (client) => digests(client));
+  const { file, rows } = await backup(database.url, dir);
   expect(rows).toBeGreaterThan(300);
   expect(fs.statSync(file).mode & 0o077).toBe(0);
   await asked(database.url, (client) => client.query(`UPDATE owners SET name = 'Somebody else'`));
-  const beside = await scripts.restore(database, file);
-  const after = await asked(database.url, (client) => scripts.digests(client));
+  const beside = await restore(database, file);
+  const after = await asked(database.url, (client) => digests(client));
   // The note of the backup itself came after it was taken.
   expect({ ...after, backups: 0 }).toEqual({ ...before, backups: 0 });
   expect(after['readings']?.rows).toBeGreaterThan(50);
@@ -85,8 +65,8 @@ test('restored it is the same to the last row, rights and locks with it; what st
 
 test('a file that is none, one that is cut, and one of a newer version: nothing is touched', async () => {
   const database = await demo();
-  const { file } = await scripts.backup(database.url, dir);
-  const before = await asked(database.url, (client) => scripts.digests(client));
+  const { file } = await backup(database.url, dir);
+  const before = await asked(database.url, (client) => digests(client));
   const cut = path.join(dir, 'cut');
   fs.writeFileSync(cut, fs.readFileSync(file).subarray(0, 20_000));
   const words = path.join(dir, 'words');
@@ -96,13 +76,13 @@ test('a file that is none, one that is cut, and one of a newer version: nothing 
       `INSERT INTO schema_migrations (name) VALUES ('999-later'); UPDATE schema_floor SET name = '999-later'`,
     ),
   );
-  const { file: newer } = await scripts.backup(database.url, dir);
+  const { file: newer } = await backup(database.url, dir);
   await asked(database.url, (client) =>
     client.query(`DELETE FROM schema_migrations WHERE name = '999-later'; UPDATE schema_floor SET name = '022-keys'`),
   );
   for (const bad of [cut, words, newer, path.join(dir, 'nowhere')])
-    await expect(scripts.restore(database, bad)).rejects.toThrow();
-  const after = await asked(database.url, (client) => scripts.digests(client));
+    await expect(restore(database, bad)).rejects.toThrow();
+  const after = await asked(database.url, (client) => digests(client));
   expect({ ...after, backups: 0 }).toEqual({ ...before, backups: 0 });
   const { rows } = await asked(own.url, (client) =>
     client.query(`SELECT datname FROM pg_database WHERE datname ~ '_(restored|check)_'`),
@@ -116,7 +96,7 @@ test('kept: a week of all, then one a week, then one a month; nothing else in th
     const at = new Date(now.getTime() - days * 24 * 3600_000);
     return `${at.toISOString().slice(0, 10)}-030000.rugged-backup`;
   });
-  const gone = new Set(scripts.tooMany([...names, 'notes.txt', 'x.rugged-backup'], now));
+  const gone = new Set(tooMany([...names, 'notes.txt', 'x.rugged-backup'], now));
   const kept = names.filter((name) => !gone.has(name));
   expect(kept.slice(0, 7)).toEqual(names.slice(0, 7));
   expect(kept.length).toBeGreaterThan(7 + 6 + 20);
@@ -125,9 +105,7 @@ test('kept: a week of all, then one a week, then one a month; nothing else in th
 });
 
 test('a database of an older version is kept before it is brought up to date', async () => {
-  const database = { ...(await demo()), mode: 'started' };
-  const { ready } = await script<{ ready(database: object): Promise<unknown> }>('prepare.mjs');
-  const { BACKUPS } = await script<{ BACKUPS: string }>('backup.mjs');
+  const database = { ...(await demo()), mode: 'started' as const };
   const lying = () => (fs.existsSync(BACKUPS) ? fs.readdirSync(BACKUPS) : []);
   const before = new Set(lying());
   await ready(database);

@@ -2,18 +2,14 @@ import { X509Certificate } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { ensureCertificate } from '../lan.ts';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'tls-'));
 afterAll(() => rmSync(folder, { recursive: true }));
-type Lan = {
-  ensureCertificate(folder: string, addresses: string[], now?: Date): { authority: string; cert: string; key: string };
-};
-const lan = () => import('../lan.mjs') as Promise<Lan>;
 const read = (file: string) => new X509Certificate(readFileSync(file));
 const DAY_MS = 24 * 3600 * 1000;
 
-test('the shop’s own authority signs for the addresses, and the key is its owner’s alone', async () => {
-  const { ensureCertificate } = await lan();
+test('the shop’s own authority signs for the addresses, and the key is its owner’s alone', () => {
   const files = ensureCertificate(folder, ['192.0.2.7']);
   const certificate = read(files.cert);
   expect(certificate.verify(read(files.authority).publicKey)).toBe(true);
@@ -25,8 +21,7 @@ test('the shop’s own authority signs for the addresses, and the key is its own
   // Phones refuse what holds for more than 398 days.
   expect(Date.parse(certificate.validTo) - Date.now()).toBeLessThan(398 * DAY_MS);
 });
-test('it stays as long as it holds; another address or a year later: again, under the same authority', async () => {
-  const { ensureCertificate } = await lan();
+test('it stays as long as it holds; another address or a year later: again, under the same authority', () => {
   const serial = (addresses: string[], now?: Date) => {
     const files = ensureCertificate(folder, addresses, now);
     return [read(files.cert).serialNumber, read(files.authority).serialNumber] as const;

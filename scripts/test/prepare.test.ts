@@ -1,23 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import pg from 'pg';
-
-interface Database {
-  url: string;
-  serverUrl: string;
-  serverPassword?: string;
-  mode: string;
-  stop(): Promise<void>;
-}
+import { type Database, startDatabase } from '../database.ts';
+import { ready } from '../prepare.ts';
 
 const root = path.resolve(__dirname, '..', '..');
-const script = <T>(name: string) => import(path.join(root, 'scripts', name)) as Promise<T>;
 
 let own: Database;
-let ready: (database: object, how?: { fresh?: boolean }) => Promise<(at: string) => string[]>;
 beforeAll(async () => {
-  const { startDatabase } = await script<{ startDatabase(options: object): Promise<Database> }>('database.mjs');
-  ({ ready } = await script<{ ready: typeof ready }>('prepare.mjs'));
   delete process.env['DATABASE_URL'];
   own = await startDatabase({ projectDir: root, name: 'pg-scripts', log: () => undefined });
 }, 120_000);
@@ -46,7 +36,7 @@ async function count(url: string, table: string): Promise<number> {
 
 test("an empty database that is somebody else's gets no demo, but a link for its first shop", async () => {
   const { serverPassword: _, ...given } = await another();
-  const foreign = { ...given, mode: 'external' };
+  const foreign = { ...given, mode: 'external' as const };
   const [first, , ...more] = (await ready(foreign))('http://localhost:1');
   expect(first).toMatch(/^First shop +http:\/\/localhost:1\/begin#[\w-]{32}$/);
   expect(more).toEqual([]);
@@ -62,7 +52,7 @@ test("an empty database that is somebody else's gets no demo, but a link for its
 }, 120_000);
 
 test("the project's own holds the demo, and is made anew when asked", async () => {
-  const ours = { ...(await another()), mode: 'started' };
+  const ours = { ...(await another()), mode: 'started' as const };
   expect((await ready(ours))('x').join(' ')).toMatch(/Demo sign-in/);
   expect(await count(ours.url, 'shops')).toBe(1);
   const jobs = await count(ours.url, 'jobs');

@@ -1,13 +1,8 @@
 import path from 'node:path';
 import pg from 'pg';
+import { type Database, startDatabase } from '../../scripts/database';
 import { prepareDatabase } from '../src/store/prepare';
 
-interface Database {
-  url: string;
-  serverUrl: string;
-  serverPassword: string;
-  stop(): Promise<void>;
-}
 declare global {
   var testDatabase: Database | undefined;
 }
@@ -15,9 +10,6 @@ declare global {
 /** A real PostgreSQL for the tests, with a migrated template that each test file copies. */
 export default async function setUp(): Promise<void> {
   const projectDir = path.resolve(__dirname, '../..');
-  // A path in a variable: the script has no types, and needs none here.
-  const script = path.join(projectDir, 'scripts/database.mjs');
-  const { startDatabase } = (await import(script)) as { startDatabase(options: object): Promise<Database> };
   delete process.env['DATABASE_URL'];
   const database = await startDatabase({ projectDir, name: 'pg-test', log: () => undefined });
   globalThis.testDatabase = database;
@@ -28,7 +20,7 @@ export default async function setUp(): Promise<void> {
   await admin.end();
   const url = new URL(database.url);
   url.pathname = '/template_rugged';
-  await (await prepareDatabase(url.href, database.serverPassword)).close();
+  await (await prepareDatabase(url.href, database.serverPassword ?? '')).close();
   process.env['TEST_DATABASE_URL'] = database.url;
   process.env['TEST_SERVER_URL'] = database.serverUrl;
 }

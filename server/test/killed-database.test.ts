@@ -26,9 +26,11 @@ function start(port?: number): Promise<Database> {
   const keeper = spawn(
     process.execPath,
     [
+      '--import',
+      'tsx',
       '--input-type=module',
       '-e',
-      `const { startDatabase } = await import('./scripts/database.mjs');
+      `const { startDatabase } = await import('./scripts/database.ts');
        const { stop, onLost, ...database } = await startDatabase({ ...${options}, log: () => undefined });
        process.send(database);
        process.on('message', () => stop().then(() => process.exit(0)));`,

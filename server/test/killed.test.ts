@@ -13,7 +13,13 @@ beforeAll(async () => {
   shop = await shopInTest();
   execFileSync(
     process.execPath,
-    ['--input-type=module', '-e', "await (await import('./scripts/bundle.mjs')).ensureBundle('server')"],
+    [
+      '--import',
+      'tsx',
+      '--input-type=module',
+      '-e',
+      "await (await import('./scripts/bundle.ts')).ensureBundle('server')",
+    ],
     { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] },
   );
 });

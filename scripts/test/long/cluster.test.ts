@@ -1,20 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import path from 'node:path';
+import { startCluster } from '../../cluster/cluster.ts';
 
-/** The cluster as scripts/cluster/cluster.mjs makes it. */
-interface Cluster {
-  url: string;
-  pair: { primary: { name: string } };
-  serve(server: string): Promise<unknown>;
-  killServer(server: string): Promise<void>;
-  stopServer(server: string): Promise<void>;
-  killPrimary(): void;
-  stop(): Promise<void>;
-}
-let cluster: Cluster;
+let cluster: Awaited<ReturnType<typeof startCluster>>;
 beforeAll(async () => {
-  const script = path.join(__dirname, '..', '..', 'cluster', 'cluster.mjs');
-  const { startCluster } = (await import(script)) as { startCluster(options: object): Promise<Cluster> };
   cluster = await startCluster({ name: 'cluster-test' });
 }, 300_000);
 afterAll(() => cluster.stop(), 60_000);

@@ -18,7 +18,7 @@ beforeAll(async () => {
   const { asPostgres, freePort } = jest.requireActual<{
     asPostgres(dir: string): { uid?: number; gid?: number };
     freePort(): Promise<number>;
-  }>(path.join(root, 'scripts/database.mjs'));
+  }>(path.join(root, 'scripts/database.ts'));
   shop = await shopInTest();
   const direct = new URL(serverUrlOf(shop.databaseUrl));
   const id = asPostgres(dir);

@@ -3,42 +3,44 @@ import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
-import { postgresBin, startDatabase } from './database.mjs';
+import type { Client } from 'pg';
+import { postgresBin, startDatabase } from './database.ts';
 import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
 
 const ENDING = '.rugged-backup';
 /** Where they lie when nobody says. */
 export const BACKUPS = path.join(projectDir, '.data', 'backups');
-const stamp = (at) => at.toISOString().slice(0, 19).replace('T', '-').replaceAll(':', '');
+const stamp = (at: Date) => at.toISOString().slice(0, 19).replace('T', '-').replaceAll(':', '');
 
 /** Options of the PostgreSQL programs: a password in an argument could be read by anybody on the machine. */
-const envOf = (url) => {
+const envOf = (url: string): Record<string, string> => {
   const { hostname, port, username, password, pathname, searchParams } = new URL(url);
+  const sslmode = searchParams.get('sslmode');
   return {
     PGHOST: hostname,
     PGPORT: port || '5432',
     PGUSER: decodeURIComponent(username),
     PGPASSWORD: decodeURIComponent(password),
     PGDATABASE: decodeURIComponent(pathname.slice(1)),
-    ...(searchParams.get('sslmode') ? { PGSSLMODE: searchParams.get('sslmode') } : {}),
+    ...(sslmode ? { PGSSLMODE: sslmode } : {}),
   };
 };
 
 /** @throws with what it said when it fails */
-export function run(program, args, url) {
-  return new Promise((resolve, reject) => {
+export function run(program: string, args: readonly string[], url: string): Promise<void> {
+  return new Promise<void>((resolve, reject) => {
     const child = spawn(path.join(postgresBin(), program), args, {
       stdio: ['ignore', 'ignore', 'pipe'],
       env: { ...process.env, ...envOf(url) },
     });
     let said = '';
-    child.stderr.on('data', (piece) => (said = `${said}${piece}`.slice(-4000)));
+    child.stderr.on('data', (piece: Buffer) => (said = `${said}${piece.toString()}`.slice(-4000)));
     child.once('error', reject);
     child.once('close', (code) => (code === 0 ? resolve() : reject(new Error(`${program} failed:\n${said}`))));
   });
 }
 
-export async function withClient(url, work) {
+export async function withClient<T>(url: string, work: (client: Client) => Promise<T>): Promise<T> {
   // Not at the top: what imports this runs before anything is installed.
   const { default: pg } = await import('pg');
   const client = new pg.Client(url);
@@ -50,31 +52,33 @@ export async function withClient(url, work) {
   }
 }
 
-export const sibling = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
-export const nameOf = (url) => new URL(url).pathname.slice(1);
+export const sibling = (url: string, name: string) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
+export const nameOf = (url: string) => new URL(url).pathname.slice(1);
 
 /** So many tables and indexes of a backup are restored at once. */
 export const AT_ONCE = '--jobs=2';
+
+type Digests = Record<string, { rows: number; digest: string }>;
 
 /**
  * Rows and a digest of every table.
  *
  * @param others connections that see the same: the largest tables first, each takes the next one
  */
-export async function digests(client, ...others) {
-  const { rows } = await client.query(
+export async function digests(client: Client, ...others: Client[]): Promise<Digests> {
+  const { rows } = await client.query<{ name: string }>(
     `SELECT quote_ident(tablename) AS name FROM pg_tables WHERE schemaname = 'public'
      ORDER BY pg_relation_size(('public.' || quote_ident(tablename))::regclass) DESC, 1`,
   );
-  const all = {};
-  const next = async (one) => {
+  const all: Digests = {};
+  const next = async (one: Client): Promise<void> => {
     const { name } = rows.shift() ?? {};
     if (name === undefined) return;
-    const { rows: found } = await one.query(
+    const { rows: found } = await one.query<Digests[string]>(
       `SELECT count(*)::int AS rows, coalesce(md5(string_agg(h, '' ORDER BY h)), '') AS digest
        FROM (SELECT md5(x::text) AS h FROM public.${name} x) hashed`,
     );
-    all[name] = found[0];
+    if (found[0]) all[name] = found[0];
     await next(one);
   };
   await Promise.all([client, ...others].map(next));
@@ -86,7 +90,7 @@ export async function digests(client, ...others) {
  *
  * @returns its path, bytes, and how many rows
  */
-export async function backup(url, dir, at = new Date()) {
+export async function backup(url: string, dir: string, at = new Date()) {
   fs.mkdirSync(dir, { recursive: true, mode: 0o700 });
   const file = path.join(dir, `${stamp(at)}${ENDING}`);
   const part = `${file}.part`;
@@ -95,11 +99,11 @@ export async function backup(url, dir, at = new Date()) {
     const there = await withClient(url, async (client) => {
       // Everything as it is at this moment, whatever is written meanwhile.
       await client.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
-      const { rows } = await client.query('SELECT pg_export_snapshot() AS snapshot');
+      const { rows } = await client.query<{ snapshot: string }>('SELECT pg_export_snapshot() AS snapshot');
       // Side by side: both look at the same moment.
       const [found] = await Promise.all([
         digests(client),
-        run('pg_dump', ['--format=custom', `--snapshot=${rows[0].snapshot}`, `--file=${part}`], url),
+        run('pg_dump', ['--format=custom', `--snapshot=${rows[0]?.snapshot}`, `--file=${part}`], url),
       ]);
       return found;
     });
@@ -139,14 +143,14 @@ const KEPT = { days: 7, weeks: 8, months: 24 };
  *
  * @param names as they lie in the folder, others among them
  */
-export function tooMany(names, now) {
+export function tooMany(names: readonly string[], now: Date): string[] {
   const found = names
     .flatMap((name) => {
       const at = /^(\d{4}-\d\d-\d\d)-(\d\d)(\d\d)(\d\d)[.]rugged-backup$/.exec(name);
       return at ? [{ name, at: Date.parse(`${at[1]}T${at[2]}:${at[3]}:${at[4]}Z`) }] : [];
     })
     .sort((a, b) => b.at - a.at);
-  const slots = new Set();
+  const slots = new Set<string>();
   return found
     .filter(({ at }) => {
       const age = (now.getTime() - at) / DAY_MS;
@@ -183,7 +187,7 @@ async function main() {
 }
 
 if (isMain(import.meta.url))
-  main().catch((error) => {
+  main().catch((error: Error) => {
     say(`No backup was made: ${error.message}`);
     process.exit(1);
   });

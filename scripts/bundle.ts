@@ -2,9 +2,11 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
+import type { Plugin } from 'esbuild';
 import { oneAtATime, projectDir } from './packages.mjs';
 
-const BUNDLES = {
+export type BundleName = 'rugged' | 'server' | 'shop' | 'prepare';
+const BUNDLES: Record<BundleName, { entry: string; from: string[] }> = {
   rugged: { entry: 'cli/src/main.ts', from: ['cli', 'core', 'contract'] },
   server: { entry: 'server/src/main.ts', from: ['server', 'pages', 'core', 'contract'] },
   shop: { entry: 'server/src/shop-main.ts', from: ['server', 'pages', 'core', 'contract'] },
@@ -12,9 +14,9 @@ const BUNDLES = {
 };
 
 /** @returns path of the ready bundle */
-export const ensureBundle = (name) => oneAtATime(name, () => bundle(name));
+export const ensureBundle = (name: BundleName): Promise<string> => oneAtATime(name, () => bundle(name));
 
-async function bundle(name) {
+async function bundle(name: BundleName): Promise<string> {
   const { entry, from } = BUNDLES[name];
   const outfile = path.join(projectDir, 'dist', `${name}.mjs`);
   const sources = [...from.map((dir) => path.join(projectDir, dir, 'src')), path.join(projectDir, 'package-lock.json')];
@@ -46,7 +48,7 @@ export const REQUIRE = {
 };
 
 /** Esbuild finds our own packages by their sources. */
-export const ownPackages = {
+export const ownPackages: Plugin = {
   name: 'own-packages',
   setup(build) {
     build.onResolve({ filter: /^@rugged\// }, ({ path: specifier, kind }) =>
@@ -56,7 +58,7 @@ export const ownPackages = {
 };
 
 /** A TypeScript module of bench/ as one that can be imported now: its address. */
-export async function bundleBench(name) {
+export async function bundleBench(name: string): Promise<string> {
   const outfile = path.join(projectDir, '.cache', 'bench', `${name}.mjs`);
   const { build } = await import('esbuild');
   await build({
@@ -73,13 +75,13 @@ export async function bundleBench(name) {
   });
   return pathToFileURL(outfile).href;
 }
-export const loadBench = async (name) => import(await bundleBench(name));
+export const loadBench = async <T>(name: string): Promise<T> => (await import(await bundleBench(name))) as T;
 
 /**
  * The workers of the app, beside what Expo makes: they are ours, without React, and its tree shaking loses them.
  * @returns their names
  */
-export async function bundleWorkers() {
+export async function bundleWorkers(): Promise<string[]> {
   const from = path.join(projectDir, 'app/src/workers');
   const names = fs.readdirSync(from).flatMap((file) => /^(.+)\.worker\.ts$/.exec(file)?.[1] ?? []);
   const { build } = await import('esbuild');
@@ -98,13 +100,13 @@ export async function bundleWorkers() {
 }
 
 /** `@rugged/core/quantity` as core/src/quantity/index.ts. */
-function ownPath(specifier) {
-  const [, name, subject] = specifier.split('/');
+function ownPath(specifier: string): string[] {
+  const [, name = '', subject] = specifier.split('/');
   return subject ? [name, 'src', subject, 'index.ts'] : [name, 'src', 'index.ts'];
 }
 
 /** Latest change below any of these paths, ms. */
-export function newest(paths) {
+export function newest(paths: readonly string[]): number {
   return Math.max(
     0,
     ...paths.map((p) => {

@@ -22,7 +22,23 @@ export function ensureProxy() {
  * @param web where phones ask; @param servers name and port of each; @param database where servers ask;
  * @param nodes name and port of each PostgreSQL; @param checks where it is told which of them is the primary
  */
-const config = ({ web, servers, database, nodes, checks, socket }) => `
+interface Server {
+  name: string;
+  port: number;
+}
+interface Ports {
+  web: number;
+  servers: readonly Server[];
+  database: number;
+  nodes: readonly { name: 'a' | 'b'; port: number }[];
+  checks: Record<'a' | 'b', number>;
+}
+export interface Proxy {
+  ask(command: string): Promise<string>;
+  stop(): Promise<void>;
+}
+
+const config = ({ web, servers, database, nodes, checks, socket }: Ports & { socket: string }) => `
 global
   stats socket ${socket} mode 600 level admin
   maxconn 2000
@@ -61,14 +77,18 @@ ${nodes.map(({ name, port }) => `  server ${name} 127.0.0.1:${port} check port $
 `;
 
 /** A PostgreSQL speaks no HTTP: beside each it is told by HTTP whether it is the primary. */
-function roleOf(port, isPrimary) {
+function roleOf(port: number, isPrimary: () => boolean): Promise<http.Server> {
   return new Promise((resolve) => {
     const server = http.createServer((_req, res) => res.writeHead(isPrimary() ? 200 : 503).end());
     server.listen(port, '127.0.0.1', () => resolve(server));
   });
 }
 
-export async function startProxy({ dir, isPrimary, ...ports }) {
+export async function startProxy({
+  dir,
+  isPrimary,
+  ...ports
+}: Ports & { dir: string; isPrimary(node: string): boolean }): Promise<Proxy> {
   ensureProxy();
   const roles = await Promise.all(
     Object.entries(ports.checks).map(([name, port]) => roleOf(port, () => isPrimary(name))),
@@ -79,11 +99,11 @@ export async function startProxy({ dir, isPrimary, ...ports }) {
   const fd = fs.openSync(path.join(dir, 'haproxy.log'), 'a');
   const child = spawn(HAPROXY, ['-db', '-f', file], { stdio: ['ignore', fd, fd] });
   fs.closeSync(fd);
-  const ask = (command) =>
-    new Promise((resolve, reject) => {
+  const ask = (command: string) =>
+    new Promise<string>((resolve, reject) => {
       const asked = net.connect(socket, () => asked.end(`${command}\n`));
       let said = '';
-      asked.on('data', (piece) => (said += piece));
+      asked.on('data', (piece: Buffer) => (said += piece.toString()));
       asked.once('error', reject);
       asked.once('close', () => resolve(said));
     });

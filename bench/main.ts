@@ -2,20 +2,24 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { ensureBundle, loadBench } from './bundle.mjs';
-import { ensurePackages, projectDir, say } from './packages.mjs';
+import { ensureBundle, loadBench } from '../scripts/bundle.ts';
+import type { Measured } from './measure.ts';
+import { ensurePackages, projectDir, say } from '../scripts/packages.mjs';
 
 await ensurePackages();
 const keep = process.argv.includes('--keep');
 const wanted = process.argv.slice(2).filter((word) => !word.startsWith('--'));
 
-const row = ({ what, ratio, limit, plain }) =>
+const row = ({ what, ratio, limit, plain }: Measured) =>
   `| ${what} | ${plain ? ratio.toFixed(3) : `${ratio.toFixed(2)} x`} | ${limit}${plain ? '' : ' x'} |`;
 
 const today = new Date().toISOString().slice(0, 10);
 
 /** The table of the causes as it is kept in docs (npm run bench causes -- --keep). */
-const kept = (lines, measured) => `# How far the odds of the causes can be trusted
+const kept = (
+  lines: readonly string[],
+  measured: readonly Measured[],
+) => `# How far the odds of the causes can be trusted
 
 Measured ${today} with \`npm run bench causes -- --keep\`. Virtual engines of every family came into two shops.
 
@@ -54,12 +58,12 @@ still air, not to a neighbour that moves, so no figure for four zones can be giv
 ${lines.join('\n')}
 \`\`\`
 `;
-const speedRow = ({ what, ratio, limit, plain, detail }) =>
+const speedRow = ({ what, ratio, limit, plain, detail }: Measured) =>
   `| ${what} | ${plain ? ratio.toFixed(0) : `${ratio.toFixed(2)} x`} | ${limit}${plain ? '' : ' x'} | ` +
   `${ratio <= limit ? 'within' : '**over**'} | ${detail} |`;
 
 /** What was measured of speed, as it is kept in docs. */
-const performancePage = (speeds) => `# How fast it is
+const performancePage = (speeds: readonly Measured[]) => `# How fast it is
 
 Measured ${today} with \`npm run bench speed -- --keep\`, in one run, on a machine that did nothing else. All is a
 ratio against a plain counterpart of the same run, or a time where a hand waits; a browser is slowed four times.
@@ -76,24 +80,29 @@ ${fs.readFileSync(path.join(projectDir, 'bench', 'over.md'), 'utf8').trim()}
 `;
 
 /** One that is no TypeScript. */
-const fromBench = (name) => import(pathToFileURL(path.join(projectDir, 'bench', `${name}.mjs`)).href);
+const fromBench = (name: string) =>
+  import(pathToFileURL(path.join(projectDir, 'bench', `${name}.mjs`)).href) as Promise<Bench>;
 
-const benches = [
-  ['judge', async () => (await loadBench('judge')).default()],
+interface Bench {
+  default(...given: unknown[]): Measured[] | Promise<Measured[]>;
+}
+
+const benches: readonly (readonly [string, () => Measured[] | Promise<Measured[]>])[] = [
+  ['judge', async () => (await loadBench<Bench>('judge')).default()],
   [
     'trace',
     async () => {
       await ensureBundle('rugged');
-      return (await loadBench('trace')).default(projectDir);
+      return (await loadBench<Bench>('trace')).default(projectDir);
     },
   ],
   [
     'causes',
     async () => {
-      const lines = [];
+      const lines: string[] = [];
       const measured = await (
-        await loadBench('causes')
-      ).default((line) => {
+        await loadBench<Bench>('causes')
+      ).default((line: string) => {
         lines.push(line);
         console.log(line);
       });
@@ -101,24 +110,27 @@ const benches = [
       return measured;
     },
   ],
-  ...['bench-answer', 'lists'].map((name) => [
-    name,
-    async () => {
-      const { startDatabase } = await import('./database.mjs');
-      const database = await startDatabase({ projectDir, name: 'pg-bench', log: () => undefined });
-      try {
-        return await (await loadBench(name)).default(database, say);
-      } finally {
-        await database.stop();
-      }
-    },
-  ]),
+  ...['bench-answer', 'lists'].map(
+    (name) =>
+      [
+        name,
+        async () => {
+          const { startDatabase } = await import('../scripts/database.ts');
+          const database = await startDatabase({ projectDir, name: 'pg-bench', log: () => undefined });
+          try {
+            return await (await loadBench<Bench>(name)).default(database, say);
+          } finally {
+            await database.stop();
+          }
+        },
+      ] as const,
+  ),
   [
     'backup',
     async () => {
-      const { startDatabase } = await import('./database.mjs');
+      const { startDatabase } = await import('../scripts/database.ts');
       const database = await startDatabase({ projectDir, name: 'pg-bench', log: () => undefined });
-      const { default: fill } = await loadBench('filled');
+      const { default: fill } = await loadBench<{ default: unknown }>('filled');
       try {
         return await (await fromBench('backup')).default(database, fill, say);
       } finally {
@@ -132,11 +144,11 @@ const benches = [
 ];
 
 /** `npm run bench speed`: all that is a matter of time; the causes have a page of their own. */
-const chosen = (name) =>
+const chosen = (name: string) =>
   wanted.length === 0 || wanted.includes(name) || (wanted.includes('speed') && name !== 'causes');
 
 let over = 0;
-const speeds = [];
+const speeds: Measured[] = [];
 for (const [name, run] of benches) {
   if (!chosen(name)) continue;
   for (const measured of await run()) {

@@ -3,7 +3,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
-import { ownPackages, REQUIRE } from './bundle.mjs';
+import { ownPackages, REQUIRE } from './bundle.ts';
 import { projectDir } from './packages.mjs';
 
 const outfile = path.join(projectDir, '.cache', 'job-file-schema.mjs');
@@ -22,7 +22,10 @@ await build({
   plugins: [ownPackages],
   banner: REQUIRE,
 });
-const { jobFileJsonSchema, jobFilePage } = await import(pathToFileURL(outfile).href);
+const { jobFileJsonSchema, jobFilePage } = (await import(pathToFileURL(outfile).href)) as {
+  jobFileJsonSchema(): unknown;
+  jobFilePage(page: string): string;
+};
 fs.writeFileSync(
   path.join(projectDir, 'docs', 'job-file.schema.json'),
   `${JSON.stringify(jobFileJsonSchema(), null, 2)}\n`,

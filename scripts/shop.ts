@@ -1,17 +1,24 @@
 // npm run shop -- out FILE [SHOP]: everything of a shop as an open archive. npm run shop -- in FILE: into a database
 // that does not have it.
 import path from 'node:path';
-import { startDatabase } from './database.mjs';
+import { type Database, startDatabase } from './database.ts';
 import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
-import { asOwner } from './prepare.mjs';
+import { asOwner } from './prepare.ts';
 
 /** @returns what it says */
-const shop = async (database, what, file, ...more) =>
-  JSON.parse(await asOwner(database, 'shop', [what, path.resolve(file), ...more], 'Nothing was done'));
+interface Done {
+  shop: string;
+  jobs: number;
+  photos: number;
+  link: string;
+}
+const shop = async (database: Database, what: string, file: string, ...more: string[]) =>
+  JSON.parse(await asOwner(database, 'shop', [what, path.resolve(file), ...more], 'Nothing was done')) as Done;
 
 async function main() {
   const [what, file, ...more] = process.argv.slice(2);
-  if (!['in', 'out'].includes(what) || !file) throw new Error('Say what: npm run shop -- in FILE, or out FILE [SHOP]');
+  if (!what || !['in', 'out'].includes(what) || !file)
+    throw new Error('Say what: npm run shop -- in FILE, or out FILE [SHOP]');
   await ensurePackages();
   const database = await startDatabase({ projectDir, log: () => undefined });
   try {
@@ -25,7 +32,7 @@ async function main() {
 }
 
 if (isMain(import.meta.url))
-  main().catch((error) => {
+  main().catch((error: Error) => {
     say(error.message);
     process.exit(1);
   });

@@ -1,19 +1,27 @@
 // A primary and a standby that has everything before it is acknowledged, both of the project's own, on loopback.
-import { spawn, spawnSync } from 'node:child_process';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { asPostgres, freePort, postgresBin } from '../database.mjs';
+import { asPostgres, freePort, giveTo, postgresBin } from '../database.ts';
 
 const READY_MS = 60_000;
 
 /** One PostgreSQL of the pair. */
-class Node {
-  constructor(name, dir, port, id, log) {
-    Object.assign(this, { name, dir, port, id, log, data: path.join(dir, 'data'), child: undefined });
+export class PairNode {
+  readonly data: string;
+  child: ChildProcess | undefined;
+
+  constructor(
+    readonly name: 'a' | 'b',
+    readonly dir: string,
+    readonly port: number,
+    readonly id: ReturnType<typeof asPostgres>,
+  ) {
+    this.data = path.join(dir, 'data');
   }
 
-  run(program, args, env = {}) {
+  run(program: string, args: readonly string[], env: Record<string, string> = {}): void {
     const { status, stderr } = spawnSync(path.join(postgresBin(), program), args, {
       ...this.id,
       cwd: this.dir,
@@ -23,9 +31,9 @@ class Node {
     if (status !== 0) throw new Error(`${program} of ${this.name} failed:\n${stderr}`);
   }
 
-  async start(settings = {}) {
+  async start(settings: Record<string, string> = {}): Promise<void> {
     const fd = fs.openSync(path.join(this.dir, 'postgres.log'), 'a');
-    const all = {
+    const all: Record<string, string | number> = {
       listen_addresses: '127.0.0.1',
       unix_socket_directories: '',
       max_connections: 100,
@@ -45,7 +53,7 @@ class Node {
       { ...this.id, cwd: this.dir, stdio: ['ignore', fd, fd], detached: true },
     );
     fs.closeSync(fd);
-    const { child } = this;
+    const child = this.child;
     const end = Date.now() + READY_MS;
     while (Date.now() < end && child.exitCode === null) {
       const { status } = spawnSync(path.join(postgresBin(), 'pg_isready'), [
@@ -61,41 +69,54 @@ class Node {
     throw new Error(`PostgreSQL ${this.name} did not start, see ${path.join(this.dir, 'postgres.log')}`);
   }
 
-  get lives() {
+  get lives(): boolean {
     return this.child !== undefined && this.child.exitCode === null && this.child.signalCode === null;
   }
 
   /** As when its machine loses power: the postmaster and everything under it at once. */
-  kill() {
-    if (this.lives) process.kill(-this.child.pid, 'SIGKILL');
+  kill(): void {
+    if (this.lives && this.child?.pid !== undefined) process.kill(-this.child.pid, 'SIGKILL');
   }
 
-  async stop() {
-    if (!this.lives) return;
-    const ended = new Promise((resolve) => this.child.once('exit', resolve));
-    process.kill(this.child.pid, 'SIGINT');
+  async stop(): Promise<void> {
+    const { child } = this;
+    if (!this.lives || child?.pid === undefined) return;
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    process.kill(child.pid, 'SIGINT');
     const timer = setTimeout(() => this.kill(), 10_000);
     await ended;
     clearTimeout(timer);
   }
 }
 
+export interface PostgresPair {
+  readonly a: PairNode;
+  readonly b: PairNode;
+  readonly primary: PairNode;
+  promote(): void;
+  stop(): Promise<void>;
+}
+
 /**
  * @param dir is made anew
  * @returns the two, which one is the primary, and how to make the other one that
  */
-export async function postgresPair(dir, password, log) {
+export async function postgresPair(
+  dir: string,
+  password: string,
+  log: (message: string) => void,
+): Promise<PostgresPair> {
   const id = asPostgres(dir);
-  const made = async (name) => {
+  const made = async (name: 'a' | 'b') => {
     const own = path.join(dir, name);
     fs.mkdirSync(own, { mode: 0o700 });
-    if (id.uid !== undefined) fs.chownSync(own, id.uid, id.gid);
-    return new Node(name, own, await freePort(), id, log);
+    giveTo(own, id);
+    return new PairNode(name, own, await freePort(), id);
   };
   const [a, b] = [await made('a'), await made('b')];
   const secret = path.join(dir, 'password');
   fs.writeFileSync(secret, password, { mode: 0o600 });
-  if (id.uid !== undefined) fs.chownSync(secret, id.uid, id.gid);
+  giveTo(secret, id);
   a.run('initdb', [
     '-D',
     a.data,
@@ -112,7 +133,7 @@ export async function postgresPair(dir, password, log) {
   fs.appendFileSync(path.join(a.data, 'pg_hba.conf'), 'host replication app 127.0.0.1/32 scram-sha-256\n');
   await a.start();
   const env = { PGPASSWORD: password };
-  const to = (node) => ['-h', '127.0.0.1', '-p', String(node.port), '-U', 'app', '-w'];
+  const to = (node: PairNode) => ['-h', '127.0.0.1', '-p', String(node.port), '-U', 'app', '-w'];
   a.run('createdb', [...to(a), 'app'], env);
   const source = `host=127.0.0.1 port=${a.port} user=app password=${password} application_name=standby`;
   b.run('pg_basebackup', ['-D', b.data, '-d', source, '-R', '-X', 'stream', '-c', 'fast']);

@@ -17,16 +17,21 @@ const RENEWED_DAYS_BEFORE = 30;
 export const lanAddresses = () =>
   Object.values(os.networkInterfaces())
     .flat()
-    .filter((one) => one && one.family === 'IPv4' && !one.internal)
-    .map((one) => one.address);
+    .flatMap((one) => (one?.family === 'IPv4' && !one.internal ? [one.address] : []));
 
 /**
  * Certificate and key for these addresses, signed by the authority of this folder; both are made when they are missing,
  * and the certificate again when it runs out or the addresses changed. Files are readable by their owner alone.
  */
-export function ensureCertificate(folder, addresses, now = new Date()) {
+interface Files {
+  authority: string;
+  cert: string;
+  key: string;
+}
+
+export function ensureCertificate(folder: string, addresses: readonly string[], now = new Date()): Files {
   fs.mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const file = (name) => path.join(folder, name);
+  const file = (name: string) => path.join(folder, name);
   const files = { authority: file('authority.crt'), cert: file('server.crt'), key: file('server.key') };
   const names = [...new Set(['localhost', os.hostname(), `${os.hostname()}.local`])];
   const authority = ensureAuthority(files.authority, file('authority.key'), now);
@@ -54,7 +59,12 @@ export function ensureCertificate(folder, addresses, now = new Date()) {
   return files;
 }
 
-function ensureAuthority(certFile, keyFile, now) {
+interface Authority {
+  certificate: forge.pki.Certificate;
+  key: forge.pki.rsa.PrivateKey;
+}
+
+function ensureAuthority(certFile: string, keyFile: string, now: Date): Authority {
   if (fs.existsSync(certFile) && fs.existsSync(keyFile)) {
     const certificate = forge.pki.certificateFromPem(fs.readFileSync(certFile, 'utf8'));
     if (certificate.validity.notAfter.getTime() > now.getTime() + CERTIFICATE_DAYS * DAY_MS)
@@ -79,7 +89,7 @@ function ensureAuthority(certFile, keyFile, now) {
 }
 
 /** Whether the certificate is there, of this authority, for these addresses, and holds for a while. */
-function holds({ authority, cert, key }, addresses, now) {
+function holds({ authority, cert, key }: Files, addresses: readonly string[], now: Date): boolean {
   if (!fs.existsSync(cert) || !fs.existsSync(key)) return false;
   const certificate = new X509Certificate(fs.readFileSync(cert));
   return (
@@ -89,15 +99,15 @@ function holds({ authority, cert, key }, addresses, now) {
   );
 }
 
-function newKeys() {
+function newKeys(): { publicKey: forge.pki.rsa.PublicKey; pem: string } {
   const { publicKey, privateKey } = generateKeyPairSync('rsa', { modulusLength: 2048 });
   return {
-    publicKey: forge.pki.publicKeyFromPem(publicKey.export({ type: 'spki', format: 'pem' })),
-    pem: privateKey.export({ type: 'pkcs1', format: 'pem' }),
+    publicKey: forge.pki.publicKeyFromPem(publicKey.export({ type: 'spki', format: 'pem' }) as string),
+    pem: privateKey.export({ type: 'pkcs1', format: 'pem' }) as string,
   };
 }
 
-function unsigned(publicKey, from, to) {
+function unsigned(publicKey: forge.pki.rsa.PublicKey, from: Date, to: Date): forge.pki.Certificate {
   const certificate = forge.pki.createCertificate();
   certificate.publicKey = publicKey;
   // Positive, as the standard has it.
@@ -107,9 +117,9 @@ function unsigned(publicKey, from, to) {
   return certificate;
 }
 
-const write = (file, text) => fs.writeFileSync(file, text, { mode: 0o600 });
+const write = (file: string, text: string) => fs.writeFileSync(file, text, { mode: 0o600 });
 
-const page = (secure) => `<!doctype html><html lang="en"><meta charset="utf-8">
+const page = (secure: string) => `<!doctype html><html lang="en"><meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1"><title>Trust this workshop</title>
 <body style="font:18px/1.5 sans-serif;max-width:34em;margin:1.5em auto;padding:0 1em;background:#173A3D;color:#F4EFE3">
 <h1>Trust this workshop, once</h1>
@@ -122,7 +132,7 @@ downloaded profiles, and want full trust switched on for it in a second place.</
 </body></html>`;
 
 /** A plain page beside the secure one that leads a phone through trusting it. */
-export function trustPage(port, secure, authority) {
+export function trustPage(port: number, secure: string, authority: string): Promise<http.Server> {
   const server = http.createServer((req, res) => {
     if (req.url === '/authority.crt') {
       res.writeHead(200, { 'content-type': 'application/x-x509-ca-cert' }).end(fs.readFileSync(authority));

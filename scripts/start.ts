@@ -1,30 +1,32 @@
 // npm start: packages, database, web app, demo, server. One signal stops all of it, in order.
-import { spawn } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
+import type http from 'node:http';
 import path from 'node:path';
-import { APP_DIST, ensureWebApp } from './build.mjs';
-import { ensureBundle } from './bundle.mjs';
-import { startDatabase } from './database.mjs';
+import { APP_DIST, ensureWebApp } from './build.ts';
+import { ensureBundle } from './bundle.ts';
+import { type Database, startDatabase } from './database.ts';
 import { ensurePackages, projectDir, say } from './packages.mjs';
-import { NOT_OURS, ready } from './prepare.mjs';
+import { NOT_OURS, ready } from './prepare.ts';
 
 const PORT = Number(process.env.PORT ?? 4180);
 const fresh = process.argv.includes('--fresh');
 /** On the local network too, for phones; nothing but loopback unless asked for. */
 const lan = process.argv.includes('--lan');
-let starting;
-let trust;
-let server;
+let starting: Promise<Database> | undefined;
+let trust: http.Server | undefined;
+let server: ChildProcess | undefined;
 let stopping = false;
 
-async function stop(code) {
+async function stop(code: number): Promise<void> {
   if (stopping) return;
   stopping = true;
   trust?.close();
   trust?.closeAllConnections();
   if (server && server.exitCode === null && server.signalCode === null) {
-    const ended = new Promise((resolve) => server.once('exit', resolve));
+    const ended = new Promise((resolve) => server?.once('exit', resolve));
     server.kill('SIGTERM');
-    const timer = setTimeout(() => server.kill('SIGKILL'), 10_000);
+    const child = server;
+    const timer = setTimeout(() => child.kill('SIGKILL'), 10_000);
     await ended;
     clearTimeout(timer);
   }
@@ -39,8 +41,9 @@ const RAN_WELL_MS = 60_000;
 const LONGEST_WAIT_S = 30;
 
 /** A server that ran and crashed is started again, later each time; one that never came up has said why. */
-function serve(bundle, url, welcome, secure = {}, crashes = 0) {
-  let since;
+type Welcome = (at: string) => string[];
+function serve(bundle: string, url: string, welcome: Welcome, secure: Record<string, string> = {}, crashes = 0): void {
+  let since: number | undefined;
   server = spawn(process.execPath, ['--enable-source-maps', bundle], {
     cwd: projectDir,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -64,7 +67,7 @@ function serve(bundle, url, welcome, secure = {}, crashes = 0) {
       if (!stopping) serve(bundle, url, welcome, secure, before + 1);
     }, 1000 * wait);
   });
-  server.on('message', ({ listening }) => {
+  server.on('message', ({ listening }: { listening?: number }) => {
     if (!listening) return;
     since = Date.now();
     if (crashes > 0) return say('The server is back.');
@@ -77,8 +80,8 @@ function serve(bundle, url, welcome, secure = {}, crashes = 0) {
 }
 
 /** PostgreSQL of our own went away: it is started again, later each time. The server waits for it meanwhile. */
-function watch(database, lost = 0) {
-  database.onLost(async () => {
+function watch(database: Database, lost = 0): void {
+  const again = async () => {
     const wait = Math.min(LONGEST_WAIT_S, 2 ** lost);
     say(`PostgreSQL ended unexpectedly, see .data/pg/postgres.log. It is started again in ${wait} s.`);
     await new Promise((resolve) => setTimeout(resolve, 1000 * wait));
@@ -88,25 +91,26 @@ function watch(database, lost = 0) {
       watch(await starting, lost + 1);
       say('PostgreSQL is back.');
     } catch (error) {
-      console.error(error.message);
+      console.error(error instanceof Error ? error.message : error);
       void stop(1);
     }
-  });
+  };
+  database.onLost(() => void again());
 }
 
 /** What the server needs for a secure page on the local network, and the page that leads a phone to trusting it. */
-async function onTheNetwork() {
+async function onTheNetwork(): Promise<Record<string, string>> {
   if (!lan) return {};
   const { default: qrcode } = await import('qrcode');
-  const { ensureCertificate, lanAddresses, trustPage } = await import('./lan.mjs');
+  const { ensureCertificate, lanAddresses, trustPage } = await import('./lan.ts');
   const addresses = lanAddresses();
   const [address] = addresses;
   if (!address) throw new Error('--lan: this machine has no address on a network');
   const url = `https://${address}:${PORT}`;
-  const own = { TLS_CERT: process.env.TLS_CERT, TLS_KEY: process.env.TLS_KEY };
-  if (own.TLS_CERT && own.TLS_KEY) {
+  const { TLS_CERT, TLS_KEY } = process.env;
+  if (TLS_CERT && TLS_KEY) {
     say(`  For phones          ${url}, with the certificate of TLS_CERT`);
-    return { HOST: '0.0.0.0', ...own };
+    return { HOST: '0.0.0.0', TLS_CERT, TLS_KEY };
   }
   const { authority, cert, key } = ensureCertificate(path.join(projectDir, '.data', 'tls'), addresses);
   const port = PORT + 1;
@@ -133,6 +137,6 @@ try {
     serve(serverBundle, database.serverUrl, welcome, await onTheNetwork());
   }
 } catch (error) {
-  console.error(error.message);
+  console.error(error instanceof Error ? error.message : error);
   await stop(1);
 }

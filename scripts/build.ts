@@ -5,9 +5,8 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import zlib from 'node:zlib';
-import { fileURLToPath } from 'node:url';
-import { bundleWorkers, ensureBundle, newest } from './bundle.mjs';
-import { ensurePackages, oneAtATime, projectDir, say } from './packages.mjs';
+import { bundleWorkers, ensureBundle, newest } from './bundle.ts';
+import { ensurePackages, isMain, oneAtATime, projectDir, say } from './packages.mjs';
 
 const APP = path.join(projectDir, 'app');
 export const APP_DIST = path.join(APP, 'dist');
@@ -20,8 +19,10 @@ const SOURCES = [
   'app/babel.config.js',
   'core/src',
   'contract/src',
+  'pages/src',
   'package-lock.json',
-  'scripts/build.mjs',
+  'scripts/build.ts',
+  'scripts/bundle.ts',
 ];
 
 export const ensureWebApp = () => oneAtATime('web', buildWebApp);
@@ -49,7 +50,7 @@ async function buildWebApp() {
 export const SHAKEN = { EXPO_UNSTABLE_TREE_SHAKING: '1', EXPO_UNSTABLE_METRO_OPTIMIZE_GRAPH: '1' };
 
 /** Expo's export, with a line of progress every few seconds. */
-function exportApp(out) {
+function exportApp(out: string): Promise<void> {
   say('Building the app (about a minute the first time) ...');
   const started = Date.now();
   const child = spawn(
@@ -63,11 +64,11 @@ function exportApp(out) {
   );
   let output = '';
   for (const stream of [child.stdout, child.stderr])
-    stream.on('data', (chunk) => {
-      output += chunk;
+    stream.on('data', (chunk: Buffer) => {
+      output += chunk.toString();
     });
   const progress = setInterval(() => say(`  ... building, ${Math.round((Date.now() - started) / 1000)} s`), 10_000);
-  return new Promise((resolve, reject) => {
+  return new Promise<void>((resolve, reject) => {
     child.once('error', reject);
     child.once('exit', (code) => {
       clearInterval(progress);
@@ -78,7 +79,7 @@ function exportApp(out) {
 }
 
 /** Each worker under a name of its own content, so that an open tab goes on with its own; the page says which. */
-function nameWorkers(dist, names) {
+function nameWorkers(dist: string, names: readonly string[]): void {
   const page = path.join(dist, 'index.html');
   const metas = names.map((name) => {
     const file = path.join(dist, 'workers', `${name}.js`);
@@ -93,7 +94,7 @@ function nameWorkers(dist, names) {
  * What the first screen needs is asked for with the page, not once the script before it has run: the frame, the Bay,
  * the two faces that most of it is set in.
  */
-function preload(dist) {
+function preload(dist: string): void {
   const scripts = path.join(dist, '_expo', 'static', 'js', 'web');
   const first = fs
     .readdirSync(scripts)
@@ -116,7 +117,7 @@ function preload(dist) {
 const THE_BAY = 'The bay is empty';
 
 /** Everything the app needs to start without signal. */
-async function serviceWorker(dist) {
+async function serviceWorker(dist: string): Promise<void> {
   const { generateSW } = await import('workbox-build');
   const { warnings } = await generateSW({
     globDirectory: dist,
@@ -149,7 +150,7 @@ async function serviceWorker(dist) {
 
 /** A tab that is open over an update still asks for the pieces it was built with. */
 const KEPT_DAYS = 14;
-function keepOldPieces(before, next) {
+function keepOldPieces(before: string, next: string): void {
   const oldest = Date.now() - KEPT_DAYS * 24 * 3600 * 1000;
   for (const pieces of [path.join('_expo', 'static', 'js'), 'workers']) {
     if (!fs.existsSync(path.join(before, pieces))) continue;
@@ -166,11 +167,11 @@ const gzip = promisify(zlib.gzip);
 const brotli = promisify(zlib.brotliCompress);
 
 /** Packed copies beside the files, for the wire. */
-export async function pack(dist) {
+export async function pack(dist: string): Promise<void> {
   const files = fs
     .readdirSync(dist, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile() && /\.(html|js|css|json|svg|webmanifest)$/.test(entry.name))
-    .map((entry) => path.join(entry.parentPath ?? entry.path, entry.name));
+    .map((entry) => path.join(entry.parentPath, entry.name));
   await Promise.all(
     files.map(async (file) => {
       const content = fs.readFileSync(file);
@@ -181,7 +182,7 @@ export async function pack(dist) {
   );
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url)) {
+if (isMain(import.meta.url)) {
   await ensurePackages();
   await Promise.all([ensureWebApp(), ensureBundle('server'), ensureBundle('prepare'), ensureBundle('rugged')]);
 }

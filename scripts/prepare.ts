@@ -1,8 +1,12 @@
 // Makes a database ready for the server: migrations, the server's own login, the demo or the link to a first shop.
 import { spawnSync } from 'node:child_process';
-import { backup, BACKUPS } from './backup.mjs';
-import { ensureBundle } from './bundle.mjs';
+import { backup, BACKUPS } from './backup.ts';
+import { type BundleName, ensureBundle } from './bundle.ts';
+import type { Database } from './database.ts';
 import { projectDir, say } from './packages.mjs';
+
+/** The login that owns a database, and the password that the server's own login is given. */
+export type OwnedDatabase = Pick<Database, 'url' | 'serverPassword'>;
 
 /**
  * Runs one of our own programs under the login that owns the database.
@@ -11,7 +15,12 @@ import { projectDir, say } from './packages.mjs';
  * @param wrong what is said where it fails; what it said itself stands above
  * @returns what it printed
  */
-export async function asOwner(database, name, args, wrong) {
+export async function asOwner(
+  database: OwnedDatabase,
+  name: BundleName,
+  args: readonly string[],
+  wrong: string,
+): Promise<string> {
   const bundle = await ensureBundle(name);
   const { status, stdout } = spawnSync(process.execPath, [bundle, ...args], {
     cwd: projectDir,
@@ -31,7 +40,7 @@ export async function asOwner(database, name, args, wrong) {
  * @param flags --demo, --fresh
  * @returns the secret of a link that makes the first shop, where there is none yet
  */
-export async function prepare(database, ...flags) {
+export async function prepare(database: OwnedDatabase, ...flags: string[]): Promise<string | undefined> {
   return (await asOwner(database, 'prepare', flags, 'The database could not be made ready')).trim() || undefined;
 }
 
@@ -49,7 +58,10 @@ const DEMO = [
  *
  * @returns what is said once the server is at its address
  */
-export async function ready(database, { fresh = false } = {}) {
+export async function ready(
+  database: OwnedDatabase & Pick<Database, 'mode'>,
+  { fresh = false } = {},
+): Promise<(at: string) => string[]> {
   if (!fresh && (await prepare(database, '--is-behind')) === 'yes') {
     say('A newer version: what is there is kept first ...');
     const { file } = await backup(database.url, BACKUPS);

@@ -1,7 +1,7 @@
 // npm run -s rugged -- judge FILE
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { ensureBundle } from './bundle.mjs';
+import { ensureBundle } from './bundle.ts';
 import { ensurePackages } from './packages.mjs';
 
 await ensurePackages();

@@ -1,10 +1,10 @@
 // npm run restore -- FILE: puts a backup in the place of the database. What stood there stays beside it.
 import fs from 'node:fs';
 import path from 'node:path';
-import { AT_ONCE, backup, BACKUPS, nameOf, run, sibling, withClient } from './backup.mjs';
-import { startDatabase } from './database.mjs';
+import { AT_ONCE, backup, BACKUPS, nameOf, run, sibling, withClient } from './backup.ts';
+import { type Database, startDatabase } from './database.ts';
 import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
-import { prepare } from './prepare.mjs';
+import { prepare } from './prepare.ts';
 
 const stamp = () => new Date().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '_').toLowerCase();
 
@@ -14,7 +14,7 @@ const stamp = () => new Date().toISOString().slice(0, 19).replace(/[-:]/g, '').r
  * @param database as startDatabase gives it
  * @returns the name under which what stood there before can be found
  */
-export async function restore(database, file) {
+export async function restore(database: Database, file: string): Promise<string> {
   if (!fs.existsSync(file)) throw new Error(`There is no ${file}`);
   const { url } = database;
   const name = nameOf(url);
@@ -29,7 +29,7 @@ export async function restore(database, file) {
       for (const [from, to] of [
         [name, before],
         [beside, name],
-      ]) {
+      ] as const) {
         await client.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = $1', [from]);
         await client.query(`ALTER DATABASE "${from}" RENAME TO "${to}"`);
       }
@@ -57,7 +57,7 @@ async function main() {
 }
 
 if (isMain(import.meta.url))
-  main().catch((error) => {
+  main().catch((error: Error) => {
     say(`Nothing was restored: ${error.message}`);
     process.exit(1);
   });

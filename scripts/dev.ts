@@ -1,21 +1,22 @@
 // npm run dev: the app with hot reload, the server anew on every change, the same database as npm start. One address.
-import { spawn } from 'node:child_process';
+import { type ChildProcess, spawn, type SpawnOptions } from 'node:child_process';
 import http from 'node:http';
 import path from 'node:path';
-import { bundleWorkers, ownPackages, REQUIRE } from './bundle.mjs';
-import { startDatabase } from './database.mjs';
+import type { BuildContext, Plugin } from 'esbuild';
+import { bundleWorkers, ownPackages, REQUIRE } from './bundle.ts';
+import { type Database, startDatabase } from './database.ts';
 import { ensurePackages, projectDir, say } from './packages.mjs';
-import { prepare } from './prepare.mjs';
+import { prepare } from './prepare.ts';
 
 const PORT = Number(process.env.PORT ?? 4180);
 const SERVER_PORT = PORT + 1;
 const METRO_PORT = PORT + 2;
-const children = new Set();
-let database;
-let builder;
+const children = new Set<ChildProcess>();
+let database: Database | undefined;
+let builder: BuildContext | undefined;
 let stopping = false;
 
-async function stop(code) {
+async function stop(code: number): Promise<void> {
   if (stopping) return;
   stopping = true;
   await builder?.dispose();
@@ -26,40 +27,41 @@ async function stop(code) {
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
 /** A child in a group of its own, so that what it starts ends with it. */
-function start(args, options) {
+function start(args: readonly string[], options: SpawnOptions): ChildProcess {
   const child = spawn(process.execPath, args, { detached: true, stdio: ['ignore', 'inherit', 'inherit'], ...options });
   children.add(child);
   child.once('exit', () => children.delete(child));
   return child;
 }
 
-function end(child) {
-  if (child.exitCode !== null || child.signalCode !== null) return undefined;
+async function end(child: ChildProcess): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
   const ended = new Promise((resolve) => child.once('exit', resolve));
-  const signal = (name) => {
+  const signal = (name: NodeJS.Signals) => {
     try {
-      process.kill(-child.pid, name);
+      if (child.pid !== undefined) process.kill(-child.pid, name);
     } catch {
       // It has gone by itself.
     }
   };
   signal('SIGTERM');
   const timer = setTimeout(() => signal('SIGKILL'), 5000);
-  return ended.then(() => clearTimeout(timer));
+  await ended;
+  clearTimeout(timer);
 }
 
 /** Bundles the server whenever a source of it changes, and starts it anew with every bundle that is good. */
-async function serve(url) {
+async function serve(url: string): Promise<void> {
   const { context } = await import('esbuild');
   const outfile = path.join(projectDir, '.cache', 'dev', 'server.mjs');
-  let server;
+  let server: ChildProcess | undefined;
   const restart = async () => {
     if (server) await end(server);
     if (stopping) return;
     const env = { ...process.env, DATABASE_URL: url, PORT: String(SERVER_PORT) };
     server = start(['--enable-source-maps', outfile], { cwd: projectDir, env });
   };
-  const anew = {
+  const anew: Plugin = {
     name: 'anew',
     setup(build) {
       build.onEnd(async ({ errors }) => {
@@ -111,7 +113,8 @@ self.addEventListener('activate', (event) => event.waitUntil((async () => {
 async function oneAddress() {
   const { createProxyServer } = await import('http-proxy-3');
   const proxy = createProxyServer({ xfwd: true });
-  const target = ({ url = '' }) => `http://127.0.0.1:${url.startsWith('/api/') ? SERVER_PORT : METRO_PORT}`;
+  const target = ({ url = '' }: http.IncomingMessage) =>
+    `http://127.0.0.1:${url.startsWith('/api/') ? SERVER_PORT : METRO_PORT}`;
   proxy.on('error', (_error, _request, response) => {
     if (!('writeHead' in response)) return void response.destroy();
     if (!response.headersSent) response.writeHead(503, { 'Content-Type': 'text/plain', 'Retry-After': '1' });
@@ -123,7 +126,7 @@ async function oneAddress() {
     response.end(NO_WORKER);
   });
   front.on('upgrade', (request, socket, head) => proxy.ws(request, socket, head, { target: target(request) }));
-  await new Promise((resolve, reject) => {
+  await new Promise<void>((resolve, reject) => {
     front.once('error', reject);
     front.listen(PORT, '127.0.0.1', resolve);
   });
@@ -132,15 +135,16 @@ async function oneAddress() {
 try {
   await ensurePackages();
   [database] = await Promise.all([startDatabase({ projectDir }), bundleWorkers()]);
-  database.onLost(() => {
+  const own = database;
+  own.onLost(() => {
     say('PostgreSQL ended unexpectedly, see .data/pg/postgres.log');
     void stop(1);
   });
-  await prepare(database, ...(database.mode === 'external' ? [] : ['--demo']));
-  await Promise.all([serve(database.serverUrl), oneAddress()]);
+  await prepare(own, ...(own.mode === 'external' ? [] : ['--demo']));
+  await Promise.all([serve(own.serverUrl), oneAddress()]);
   serveApp();
   say(`\n  Rugged Gauge, as you change it:  http://localhost:${PORT}\n`);
 } catch (error) {
-  console.error(error.message);
+  console.error(error instanceof Error ? error.message : error);
   await stop(1);
 }

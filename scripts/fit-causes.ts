@@ -5,33 +5,48 @@ import os from 'node:os';
 import path from 'node:path';
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
 import { fileURLToPath } from 'node:url';
-import { bundleBench } from './bundle.mjs';
+import { bundleBench } from './bundle.ts';
 import { projectDir, say } from './packages.mjs';
 
 const SEED = 1000;
 const PER_ROW = Number(process.argv[2] ?? 300);
 
+interface Counted {
+  rows: Record<string, unknown>;
+  shifts: Record<string, unknown>;
+  engines: number;
+}
+interface Fitting {
+  ALL_ROWS: readonly string[];
+  fit(rows: readonly string[], seed: number, perRow: number): Counted;
+}
+interface Work {
+  seed: number;
+  perRow: number;
+  module: string;
+}
+
 if (isMainThread) {
   const module = await bundleBench('causes/fit');
-  const { ALL_ROWS } = await import(module);
+  const { ALL_ROWS } = (await import(module)) as Fitting;
   const hands = Math.max(1, os.availableParallelism());
   let next = 0;
-  const rows = {};
-  const shifts = {};
+  const rows: Counted['rows'] = {};
+  const shifts: Counted['shifts'] = {};
   let engines = 0;
   await Promise.all(
     Array.from(
       { length: hands },
       () =>
-        new Promise((resolve, reject) => {
+        new Promise<void>((resolve, reject) => {
           const worker = new Worker(fileURLToPath(import.meta.url), {
             workerData: { seed: SEED, perRow: PER_ROW, module },
           });
           const give = () => {
             if (next < ALL_ROWS.length) worker.postMessage(ALL_ROWS[next++]);
-            else void worker.terminate().then(resolve);
+            else void worker.terminate().then(() => resolve());
           };
-          worker.on('message', (counted) => {
+          worker.on('message', (counted: Counted | undefined) => {
             if (counted) {
               Object.assign(rows, counted.rows);
               Object.assign(shifts, counted.shifts);
@@ -52,7 +67,8 @@ if (isMainThread) {
       `{\n${lines.join(',\n')}\n  }\n}\n`,
   );
 } else {
-  const { fit } = await import(workerData.module);
-  parentPort.on('message', (row) => parentPort.postMessage(fit([row], workerData.seed, workerData.perRow)));
-  parentPort.postMessage(undefined);
+  const { seed, perRow, module } = workerData as Work;
+  const { fit } = (await import(module)) as Fitting;
+  parentPort?.on('message', (row: string) => parentPort?.postMessage(fit([row], seed, perRow)));
+  parentPort?.postMessage(undefined);
 }

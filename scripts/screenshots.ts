@@ -2,24 +2,41 @@
 // before committing.
 import { spawn } from 'node:child_process';
 import path from 'node:path';
-import { chromium } from '@playwright/test';
-import { APP_DIST, ensureWebApp } from './build.mjs';
-import { ensureBundle } from './bundle.mjs';
-import { startDatabase } from './database.mjs';
+import { chromium, type Page } from '@playwright/test';
+import type { Bench } from '@rugged/contract';
+import { APP_DIST, ensureWebApp } from './build.ts';
+import { ensureBundle } from './bundle.ts';
+import { startDatabase } from './database.ts';
 import { projectDir, say } from './packages.mjs';
-import { prepare } from './prepare.mjs';
+import { prepare } from './prepare.ts';
 
 const PORT = 4382;
 const base = `http://127.0.0.1:${PORT}`;
 const PHONE = { width: 390, height: 844 };
 const WIDE = { width: 1280, height: 800 };
 
-const job = (number) => async (page) => {
+type Open = (page: Page) => Promise<void>;
+interface View {
+  name: string;
+  width: number;
+  height: number;
+  /** What stands there once it is drawn. */
+  ready: string;
+  readyRole?: 'region';
+  theme?: 'night';
+  print?: true;
+  open: Open;
+}
+
+const job = (number: number) => async (page: Page) => {
   const answer = await page.request.get(`${base}/api/jobs?status=all&search=${number}`);
-  return (await answer.json()).items.find((bench) => bench.job.number === number).job.id;
+  const { items } = (await answer.json()) as { items: Bench[] };
+  const found = items.find((bench) => bench.job.number === number);
+  if (!found) throw new Error(`The demo has no job ${number}`);
+  return found.job.id;
 };
 
-const pad = (number, cylinder, peak) => async (page) => {
+const pad = (number: number, cylinder: string, peak: string) => async (page: Page) => {
   await page.goto(`${base}/jobs/${await job(number)(page)}/compression?cylinder=${cylinder}`);
   const warm = page.getByRole('button', { name: 'Engine: Warm' });
   await warm
@@ -29,21 +46,21 @@ const pad = (number, cylinder, peak) => async (page) => {
   if (await warm.isVisible()) await warm.click();
   for (const digit of peak) await page.getByRole('button', { name: digit, exact: true }).click();
 };
-const at = (place) => async (page) => {
+const at = (place: string | ((page: Page) => Promise<string>)) => async (page: Page) => {
   await page.goto(`${base}${typeof place === 'string' ? place : await place(page)}`);
 };
 const jobPlace =
-  (number, rest = '') =>
-  async (page) =>
+  (number: number, rest = '') =>
+  async (page: Page) =>
     `/jobs/${await job(number)(page)}${rest}`;
 
-const decided = (number) => async (page) => {
+const decided = (number: number) => async (page: Page) => {
   await page.goto(`${base}/jobs/${await job(number)(page)}/decide`);
   await page.getByLabel('Worth running', { exact: true }).fill('1900');
   await page.getByLabel('Worth as it stands').fill('300');
 };
 
-const VIEWS = [
+const VIEWS: readonly View[] = [
   { name: 'bay-phone', ready: 'Job 412', ...PHONE, open: at('/') },
   { name: 'bay-wide', ready: 'Job 412', ...WIDE, open: at('/') },
   { name: 'bench-phone', ready: 'Engine sheet', ...PHONE, open: at(jobPlace(412)) },
@@ -56,7 +73,7 @@ const VIEWS = [
     theme: 'night',
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(418)(page)}/compression?cylinder=3`);
-      const tap = (name) => page.getByRole('button', { name }).first().click();
+      const tap = (name: string | RegExp) => page.getByRole('button', { name }).first().click();
       await tap(/^How it is tested/);
       await page.getByRole('dialog').getByRole('button', { name: 'Engine: Warm' }).click();
       for (const name of ['Simulated sensor, live', 'Done', 'Crank cyl 3']) await tap(name);
@@ -90,7 +107,7 @@ const VIEWS = [
     theme: 'night',
     open: async (page) => {
       await page.goto(`${base}/practice/7-dune-kite`);
-      const tap = (name) => page.getByRole('button', { name }).click();
+      const tap = (name: string | RegExp) => page.getByRole('button', { name }).click();
       await tap('Throttle: Open it');
       await tap('Plugs: Take them out');
       await tap('Leads: Put on earth');
@@ -122,7 +139,7 @@ const VIEWS = [
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(418)(page)}/leakdown?cylinder=3`);
       for (const digit of '52') await page.getByRole('button', { name: digit, exact: true }).click();
-      const tap = (name) => page.getByRole('button', { name, exact: true }).last().click();
+      const tap = (name: string) => page.getByRole('button', { name, exact: true }).last().click();
       for (const name of [
         'Listen where it goes',
         'Intake: not listened at',
@@ -183,13 +200,13 @@ const VIEWS = [
     print: true,
     open: async (page) => {
       await decided(412)(page);
-      const tap = (name) => page.getByRole('button', { name }).first().click();
+      const tap = (name: string | RegExp) => page.getByRole('button', { name }).first().click();
       await tap('Write the page');
       await page.frameLocator('iframe').getByText('We advise').first().waitFor();
       await tap('Keep this page');
       await tap('Give a link');
       await tap('Make the link');
-      await page.goto(await page.getByText(/\/p\//).textContent());
+      await page.goto((await page.getByText(/\/p\//).textContent()) ?? '');
     },
   },
 ];
