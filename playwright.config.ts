@@ -1,9 +1,10 @@
 import { defineConfig } from '@playwright/test';
 
-/** What changes the whole shop, measures the machine, or looks for what stood first in the Bay. */
-const ALONE = ['**/alone.spec.ts', '**/one-judgement.spec.ts', '**/keyboard.spec.ts'];
+/** What looks for what stands first in the Bay. */
+const FIRST = ['**/one-judgement.spec.ts', '**/keyboard.spec.ts'];
 /** Whole jobs from the door to the door: what takes minutes is walked by npm run test:long. */
 const LONG = '**/long/*.spec.ts';
+const WORKERS = 2;
 const port = Number(process.env['E2E_PORT'] ?? 4381);
 
 /** Journeys in a real browser: Debian's Chromium, headless, against the built app on a database of its own. */
@@ -13,11 +14,12 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   // Where nobody looks on, a journey that failed is walked once more; the summary of npm test names it all the same.
   retries: process.env['CI'] ? 1 : 0,
-  // Two at a time, each on jobs of its own: a third only makes all of them slower on two cores.
-  workers: 2,
+  // Two at a time, each in a shop of its own: a third only makes all of them slower on two cores.
+  workers: WORKERS,
   projects: [
-    { name: 'alone', testMatch: ALONE, workers: 1 },
-    { name: 'side by side', testIgnore: [...ALONE, LONG], dependencies: ['alone'] },
+    // In a shop that is as the demo makes it.
+    { name: 'first', testMatch: FIRST },
+    { name: 'then', testIgnore: [...FIRST, LONG], dependencies: ['first'] },
     { name: 'long', testMatch: LONG, fullyParallel: true },
   ],
   outputDir: './e2e/out/results',
@@ -27,6 +29,8 @@ export default defineConfig({
     actionTimeout: 20_000,
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 390, height: 844 },
+    // It fetches all of the app into every fresh browser. What is about it, or about no signal, allows it.
+    serviceWorkers: 'block',
     locale: 'en-GB',
     screenshot: 'only-on-failure',
     launchOptions: {

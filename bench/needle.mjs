@@ -12,7 +12,7 @@ export default async function bench(projectDir, say) {
   say('Cranking a virtual engine in a slowed browser ...');
   const { stdout, status } = spawnSync(
     process.execPath,
-    [path.join(projectDir, 'node_modules/.bin/playwright'), 'test', '--project', 'alone', '-g', 'moving needle'],
+    [path.join(projectDir, 'node_modules/.bin/playwright'), 'test', '--project', 'long', '-g', 'moving needle'],
     { cwd: projectDir, encoding: 'utf8', env: { ...process.env, CI: '1' } },
   );
   const found = PRINTED.exec(stdout);

@@ -1,8 +1,15 @@
-import { type APIRequestContext, expect, type Locator, type Page } from '@playwright/test';
-import type { Bench, Page as ListPage } from '@rugged/contract';
+import { randomUUID } from 'node:crypto';
+import { type APIRequestContext, expect, type Locator, type Page, test } from '@playwright/test';
+import type { Bench, EngineRecord, NewJob, Page as ListPage } from '@rugged/contract';
 
-export const EMAIL = 'ines@tidewrack.example';
 export const PASSWORD = 'low tide';
+
+/** Who works in the demo's shop. Each worker of a run has a shop of its own, alike but for these. */
+export type Person = 'ines' | 'tolv' | 'sunniva' | 'brede' | 'marit';
+export function emailOf(person: Person): string {
+  const { parallelIndex } = test.info();
+  return `${person}${parallelIndex === 0 ? '' : parallelIndex + 1}@tidewrack.example`;
+}
 
 /** What a mechanic's hand does, so that journeys read as a day at the bench. */
 export class Hand {
@@ -11,9 +18,24 @@ export class Hand {
 
   constructor(readonly page: Page) {}
 
-  async signIn(): Promise<void> {
+  /** A session of its own for this browser, without its sign-in screen; nothing is opened yet. */
+  async signIn(person: Person = 'ines'): Promise<void> {
+    const answer = await this.page.request.post('/api/session', {
+      data: { email: emailOf(person), password: PASSWORD },
+    });
+    expect(answer.status(), await answer.text()).toBe(201);
+  }
+
+  async signInToBay(person?: Person): Promise<void> {
+    await this.signIn(person);
     await this.page.goto('/');
-    await this.page.getByLabel('E-mail').fill(EMAIL);
+    await expect(this.page.getByRole('heading', { name: 'Bay' })).toBeVisible({ timeout: 60_000 });
+  }
+
+  /** As somebody signs in who comes for the first time. */
+  async signInByHand(): Promise<void> {
+    await this.page.goto('/');
+    await this.page.getByLabel('E-mail').fill(emailOf('ines'));
     await this.page.getByLabel('Password').fill(PASSWORD);
     await this.page.getByRole('button', { name: 'Sign in' }).click();
     await expect(this.page.getByRole('heading', { name: 'Bay' })).toBeVisible({ timeout: 60_000 });
@@ -51,8 +73,29 @@ export class Hand {
     await expect(this.page.getByText(/^Kept /)).toBeVisible();
   }
 
-  /** A job on an engine that was here before. */
+  /** A job on an engine that was here before, opened beside the screen; its bench is what is seen then. */
   async openJob(engine: string, complaint: string): Promise<void> {
+    const { request } = this.page;
+    const { items } = (await (
+      await request.get('/api/engines', { params: { search: engine.split(',')[0] ?? engine } })
+    ).json()) as ListPage<{ engine: EngineRecord }>;
+    const found = items.find((one) => one.engine.name.startsWith(engine));
+    const id = randomUUID();
+    const job: NewJob = {
+      id,
+      engineId: found?.engine.id ?? '',
+      complaint,
+      site: { altitudeM: 0 },
+      openedAt: new Date().toISOString(),
+    };
+    const answer = await request.post('/api/jobs', { data: job });
+    expect(answer.status(), await answer.text()).toBe(201);
+    await this.page.goto(`/jobs/${id}`);
+    await expect(this.page.getByText('Engine, from above')).toBeVisible();
+  }
+
+  /** The same through the form. */
+  async openJobByHand(engine: string, complaint: string): Promise<void> {
     await this.page.goto('/new-job');
     await this.page.getByRole('textbox', { name: 'Which engine' }).fill(engine.split(',')[0] ?? engine);
     await this.button(new RegExp(`^${engine}.*job`)).click();

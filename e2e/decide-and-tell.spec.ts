@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { benchAt, Hand, newMachine, openIt } from './bench-hand';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('from the verdict to a mended engine with its proof, on the phone, without signal up to the link', async ({
   page,
   context,

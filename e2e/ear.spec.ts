@@ -62,16 +62,17 @@ test('the phone as an ear: the quiet first, then a hiss at the head joint, calle
     await hand.button('Listen where it goes').last().click();
     await hand.button('Ear').click();
     await expect(page.getByText('Air shut off first')).toBeVisible();
-    const opened = Date.now();
     await hand.button('Measure the quiet').click();
     await expect(page.getByText(/The ear is on/)).toBeVisible();
     await hand.button(/^Intake: not/).click();
     await hand.button('Measure').click();
     await expect(page.getByText(/Intake, [0-3] dB over the quiet/)).toBeVisible();
-    await page.waitForTimeout(Math.max(0, QUIET_SECONDS * 1000 + 1500 - (Date.now() - opened)));
     await hand.button(/^Head joint: not/).click();
-    await hand.button('Measure').click();
-    await expect(page.getByText(/Head joint, \d\d dB over the quiet, the loudest/)).toBeVisible();
+    // Measured again until the quiet of the recording is over.
+    await expect(async () => {
+      await hand.button('Measure').click();
+      await expect(page.getByText(/Head joint, \d\d dB over the quiet, the loudest/)).toBeVisible({ timeout: 4000 });
+    }).toPass({ timeout: 60_000 });
     await expect(hand.button('Head joint: Strong')).toHaveAttribute('aria-pressed', 'true');
     // A proposal: the mechanic's own ear has the last word.
     await hand.button('Head joint: Clear').click();

@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { benchAt, Hand, newMachine, openIt } from './bench-hand';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('a new 26 cm³ trimmer: kind, complaint, a dose by its usual chamber, refused where it may lock', async ({
   page,
 }) => {

@@ -15,7 +15,7 @@ export default async function setUp(config: FullConfig): Promise<() => Promise<v
   const { ensureWebApp, APP_DIST } = await script<typeof BuildScript>('build.ts');
   const { prepare } = await script<typeof PrepareScript>('prepare.ts');
   const [database, server] = await Promise.all([
-    startDatabase({ projectDir: root, name: 'pg-e2e', log: () => undefined }),
+    startDatabase({ projectDir: root, name: 'pg-e2e', durable: false, log: () => undefined }),
     ensureBundle('server'),
     ensureBundle('rugged'),
     ensureWebApp(),
@@ -27,7 +27,7 @@ export default async function setUp(config: FullConfig): Promise<() => Promise<v
     APP_DIST,
     LOG_LEVEL: 'error',
   };
-  await prepare(database, '--demo', '--fresh');
+  await prepare(database, '--demo', '--fresh', '--shops', String(config.workers));
   // For what only whoever owns the database can do.
   process.env['E2E_OWNER_URL'] = database.url;
   const child = spawn(process.execPath, [server], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });

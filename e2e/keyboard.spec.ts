@@ -60,7 +60,7 @@ test('four cylinders by keyboard alone, with a slip mended and one repeated', as
 
 test('three panes: the engine, the hand, the evidence', async ({ page }) => {
   const hand = new Hand(page);
-  await hand.signIn();
+  await hand.signInToBay();
   await page.getByRole('link', { name: /Job 418/ }).click();
   for (const region of ['Engine, from above', 'Next', 'Why', 'Dry readings over time', 'Tests so far'])
     await expect(page.getByRole('region', { name: region })).toBeInViewport();
@@ -71,7 +71,7 @@ test('three panes: the engine, the hand, the evidence', async ({ page }) => {
 
 test('every screen is reached with Tab and opened with Enter', async ({ page }) => {
   const hand = new Hand(page);
-  await hand.signIn();
+  await hand.signInToBay();
   const focusOn = async (name: RegExp) => {
     for (let i = 0; i < 60; i += 1) {
       await page.keyboard.press('Tab');

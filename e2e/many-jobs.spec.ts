@@ -65,7 +65,7 @@ test('back to a Bay scrolled to four hundred jobs: the same card at the same pla
   page,
 }) => {
   const hand = new Hand(page);
-  await hand.signIn();
+  await hand.signInToBay();
   const { asked } = await busyYard(page);
   await page.evaluate(() => indexedDB.deleteDatabase('rugged-cache'));
   await page.reload();

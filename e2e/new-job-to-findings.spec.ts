@@ -4,7 +4,7 @@ import { benchAt, Hand, jobNamed } from './bench-hand';
 
 test('on the phone: from a new machine to printed findings, wrong entries mended on the way', async ({ page }) => {
   const hand = new Hand(page);
-  await hand.signIn();
+  await hand.signInByHand();
   await hand.button('New job').click();
   await hand.button('A new machine').click();
   await hand.button('Works in: Outboard').click();

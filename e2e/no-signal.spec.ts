@@ -5,6 +5,8 @@ import { type BrowserContext, chromium, expect, test, type Route } from '@playwr
 import { readingsOfKind } from '@rugged/contract/bench';
 import { benchAt, Hand } from './bench-hand';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** A browser whose disk outlives it: closed and started again it is the same phone. */
 function phone(disk: string): Promise<BrowserContext> {
   const { use } = test.info().project;
@@ -23,9 +25,9 @@ test('the network cut in the middle, a reload, the browser restarted: every read
   try {
     let page = context.pages()[0] ?? (await context.newPage());
     let hand = new Hand(page);
-    await hand.signIn();
+    await hand.signInToBay();
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-    await hand.openJob('Halden Four, motorcycle', 'in the boatyard');
+    await hand.openJobByHand('Halden Four, motorcycle', 'in the boatyard');
     const jobId = hand.jobId();
     await hand.button('Start compression').click();
     await hand.button('Engine: Cold').click();
@@ -54,7 +56,7 @@ test('the network cut in the middle, a reload, the browser restarted: every read
     await expect(page.getByRole('heading', { name: 'Test cylinder 4 again' })).toBeVisible();
     await expect(page.getByRole('link', { name: /^3 kept here/ })).toBeVisible();
     // A whole new job without signal, too.
-    await hand.openJob('Corrie pump engine', 'taken in without signal');
+    await hand.openJobByHand('Corrie pump engine', 'taken in without signal');
     const newJobId = hand.jobId();
     await hand.button('Start compression').click();
     await hand.keep('117');
@@ -174,7 +176,7 @@ test('an answer that was on its way when a reading was sent does not hide the re
 
 test('started without signal it looks as it does with: every part at its place', async ({ page, context }) => {
   const hand = new Hand(page);
-  await hand.signIn();
+  await hand.signInToBay();
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await page.reload();
   const looks = async () => {

@@ -2,6 +2,8 @@ import { expect, type Page, test } from '@playwright/test';
 import { expectNoSidewaysScroll, Hand } from './bench-hand';
 import { crank } from './practice-hand';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Practice: engines that do not exist, worked on a phone to their opened parts. */
 
 test.use({ viewport: { width: 390, height: 660 } });
@@ -10,7 +12,7 @@ test('somebody who never tested an engine is led through the first two levels wi
   page,
 }) => {
   const hand = new Hand(page);
-  await hand.signIn();
+  await hand.signInToBay();
   await page.getByRole('link', { name: 'Practice' }).click();
   await expect(page.getByRole('button', { name: 'Level 1, Read a gauge: a new case' })).toBeVisible();
   await page.getByRole('button', { name: 'Level 1, Read a gauge: a new case' }).click();
@@ -139,7 +141,7 @@ test('ten dials, read with the keyboard: a wrong one is told where it stood, a r
 
 test('without signal a case is opened and worked; a name that is none is told', async ({ page, context }) => {
   const hand = new Hand(page);
-  await hand.signIn();
+  await hand.signInToBay();
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.goto('/practice');
   await expect(page.getByRole('region', { name: 'Levels' })).toBeVisible();

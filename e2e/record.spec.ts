@@ -4,6 +4,8 @@ import type { Bench } from '@rugged/contract';
 import pg from 'pg';
 import { benchAt, Hand } from './bench-hand';
 
+test.use({ serviceWorkers: 'allow' });
+
 // What a record is trusted for: closed is closed, two hands do not write over each other, who changed what, and an
 // owner's rights. Each journey on a job of its own.
 

@@ -2,6 +2,8 @@ import { expect, test } from '@playwright/test';
 import { toJobFile } from '@rugged/contract/bench';
 import { benchAt, Hand, jobNamed } from './bench-hand';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** What another app hands over when somebody shares a file with this one. */
 async function share(hand: Hand, name: string, mimeType: string, content: Buffer | string): Promise<void> {
   const { page } = hand;
@@ -20,7 +22,7 @@ async function share(hand: Hand, name: string, mimeType: string, content: Buffer
 test('a photograph, a recording and a job file from another app find their places', async ({ page }) => {
   test.setTimeout(120_000);
   const hand = new Hand(page);
-  await hand.signIn();
+  await hand.signInToBay();
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await page.reload();
   const jobId = await jobNamed(page.request, 418);

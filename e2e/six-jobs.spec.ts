@@ -2,6 +2,8 @@ import { expect, type Page, test } from '@playwright/test';
 import { countingReadings } from '@rugged/contract/bench';
 import { benchAt, Hand } from './bench-hand';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** A day at the bench: each of the six jobs that people bring, on a phone, from taking in to leaving as found. */
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -214,7 +216,7 @@ test('a stored outboard woken without signal: every step, the tab closed in the 
 }) => {
   test.setTimeout(150_000);
   const hand = new Hand(page);
-  await hand.signIn();
+  await hand.signInToBay();
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await hand.openJob('Orrin 20, twin outboard', 'stood three winters');
   const jobId = hand.jobId();

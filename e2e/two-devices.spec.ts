@@ -1,16 +1,15 @@
 import { type Browser, expect, type Page, test } from '@playwright/test';
 import { Hand } from './bench-hand';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Another person's phone. */
 async function tolvsPhone(browser: Browser): Promise<{ page: Page; hand: Hand }> {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   const page = await context.newPage();
-  await page.goto('/');
-  await page.getByLabel('E-mail').fill('tolv@tidewrack.example');
-  await page.getByLabel('Password').fill('low tide');
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Bay' })).toBeVisible();
-  return { page, hand: new Hand(page) };
+  const hand = new Hand(page);
+  await hand.signIn('tolv');
+  return { page, hand };
 }
 
 test('two phones at one engine: who is at which cylinder, and each reading on the other within a second', async ({

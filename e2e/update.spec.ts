@@ -6,6 +6,8 @@ import path from 'node:path';
 import { expect, test } from '@playwright/test';
 import { Hand } from './bench-hand';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** The built app from a folder that can change under an open tab; what it asks of the API goes to the real server. */
 async function updatable(api: string) {
   const dist = fs.mkdtempSync(path.join(os.tmpdir(), 'rugged-dist-'));
@@ -67,7 +69,7 @@ test('a newer version is offered, not forced: what was typed stays, and is there
   const page = await browser.newPage({ baseURL: site.url });
   try {
     const hand = new Hand(page);
-    await hand.signIn();
+    await hand.signInToBay();
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
     // From the second visit on the service worker serves it.
     await page.goto('/new-job');
@@ -97,7 +99,7 @@ test('a piece that an update took away is said, never a blank page, and opens on
   const page = await context.newPage();
   try {
     const hand = new Hand(page);
-    await hand.signIn();
+    await hand.signInToBay();
     const away = path.join(site.dist, '_expo-away');
     fs.renameSync(path.join(site.dist, '_expo'), away);
     await page

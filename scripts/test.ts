@@ -34,7 +34,7 @@ async function timed<T>(what: string, work: () => T | Promise<T>): Promise<T> {
   return result;
 }
 
-const ALONE_AND_TOGETHER = ['--project', 'alone', '--project', 'side by side'];
+const USUAL_JOURNEYS = ['--project', 'first', '--project', 'then'];
 
 /**
  * Two at a time: the app is exported beside the checks and the unit tests, longest first; the journeys have the machine
@@ -53,7 +53,7 @@ async function everything(): Promise<Result[]> {
   );
   const work = [export_, server, typedRules, () => runCheck(TYPES), app, rules, core, ...short, ...otherLint];
   const results = await inLanes(work.filter((one) => one !== undefined));
-  return [...results.filter((one) => one !== undefined), await journeys(USUAL, ALONE_AND_TOGETHER)];
+  return [...results.filter((one) => one !== undefined), await journeys(USUAL, USUAL_JOURNEYS)];
 }
 
 async function onlyNamed(patterns: readonly string[]): Promise<Result[]> {

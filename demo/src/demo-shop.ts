@@ -41,8 +41,12 @@ export interface DemoShop {
   overrules: ByPerson<Overrule, 'madeBy'>[];
 }
 
-/** The Tidewrack Repair Cooperative as rows, its jobs dated back from `now`. */
-export function demoShop(now: Date): DemoShop {
+/**
+ * The Tidewrack Repair Cooperative as rows, its jobs dated back from `now`.
+ *
+ * @param which of several that are alike: from the second on the addresses of its people carry its number
+ */
+export function demoShop(now: Date, which = 1): DemoShop {
   const people: DemoShop['people'] = [
     { id: stableId('person/ines'), name: 'Ines Varr', email: DEMO_EMAIL, role: 'owner' },
     { id: stableId('person/tolv'), name: 'Tolv Harn', email: 'tolv@tidewrack.example', role: 'mechanic' },
@@ -50,11 +54,12 @@ export function demoShop(now: Date): DemoShop {
     { id: stableId('person/brede'), name: 'Brede Osk', email: 'brede@tidewrack.example', role: 'office' },
     { id: stableId('person/marit'), name: 'Marit Lysne', email: 'marit@tidewrack.example', role: 'reader' },
   ];
+  if (which > 1) for (const person of people) person.email = person.email.replace('@', `${which}@`);
   const ines = stableId('person/ines');
   const jobs = JOBS.map((job) => jobRows(job, now, ines));
   return {
     shop: {
-      id: stableId('shop'),
+      id: stableId(which === 1 ? 'shop' : `shop/${which}`),
       name: 'Tidewrack Repair Cooperative',
       unit: 'psi',
       site: { altitudeM: 0 },

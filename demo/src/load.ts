@@ -1,5 +1,6 @@
 import { addPerson, asRow, hashPassword, type Store } from '@rugged/server';
-import { demoShop } from './demo-shop';
+import type { Transaction } from 'sequelize';
+import { DEMO_PASSWORD, type DemoShop, demoShop } from './demo-shop';
 
 /** What was written down of it has its own times, and their order, too. */
 const AS_IT_WAS_MADE = `WITH loaded AS (DELETE FROM changes RETURNING *)
@@ -9,31 +10,40 @@ const AS_IT_WAS_MADE = `WITH loaded AS (DELETE FROM changes RETURNING *)
       was, now
     FROM loaded ORDER BY at, id`;
 
-/** Fills an empty database with the demo shop, all or nothing. Leaves a database with any shop in it alone. */
-export async function loadDemo(store: Store, now: Date): Promise<boolean> {
+/**
+ * Fills an empty database with the demo shop, all or nothing. Leaves a database with any shop in it alone.
+ *
+ * @param count of shops that are alike but for their people's addresses; tests that run at once take one each
+ */
+export async function loadDemo(store: Store, now: Date, count = 1): Promise<boolean> {
   const { sequelize, models } = store;
   if ((await models.shops.count()) > 0) return false;
-  const demo = demoShop(now);
-  const shopId = demo.shop.id;
-  const passwordHash = await hashPassword(demo.password);
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
   await sequelize.transaction(async (transaction) => {
-    const inShop = <T extends object>(rows: T[]) => rows.map((row) => ({ ...row, shopId })) as never[];
-    await models.shops.create({ ...demo.shop, nextJobNumber: demo.nextJobNumber }, { transaction });
-    for (const person of demo.people) await addPerson(store, { ...person, shopId, passwordHash }, { transaction });
-    await models.testers.bulkCreate(inShop(demo.testers), { transaction });
-    await models.owners.bulkCreate(inShop(demo.owners), { transaction });
-    await models.machines.bulkCreate(inShop(demo.machines), { transaction });
-    await models.books.bulkCreate(inShop(demo.books.map((book) => asRow('books', book))), { transaction });
-    await models.engines.bulkCreate(inShop(demo.engines), { transaction });
-    await models.jobs.bulkCreate(inShop(demo.jobs), { transaction });
-    // It came in when it was made: years of work are not of today.
-    const received = <T extends object>(rows: T[], at: (row: T) => string) =>
-      rows.map((row) => ({ ...row, receivedAt: at(row) }));
-    const { tests, readings, overrules } = demo;
-    await models.tests.bulkCreate(inShop(received(tests, (test) => test.startedAt)), { transaction });
-    await models.readings.bulkCreate(inShop(received(readings, (reading) => reading.takenAt)), { transaction });
-    await models.overrules.bulkCreate(inShop(received(overrules, (overrule) => overrule.madeAt)), { transaction });
+    for (let which = 1; which <= count; which += 1)
+      await loadShop(store, demoShop(now, which), passwordHash, transaction);
     await sequelize.query(AS_IT_WAS_MADE, { transaction });
   });
   return true;
+}
+
+async function loadShop(store: Store, demo: DemoShop, passwordHash: string, transaction: Transaction): Promise<void> {
+  const { models } = store;
+  const shopId = demo.shop.id;
+  const inShop = <T extends object>(rows: T[]) => rows.map((row) => ({ ...row, shopId })) as never[];
+  await models.shops.create({ ...demo.shop, nextJobNumber: demo.nextJobNumber }, { transaction });
+  for (const person of demo.people) await addPerson(store, { ...person, shopId, passwordHash }, { transaction });
+  await models.testers.bulkCreate(inShop(demo.testers), { transaction });
+  await models.owners.bulkCreate(inShop(demo.owners), { transaction });
+  await models.machines.bulkCreate(inShop(demo.machines), { transaction });
+  await models.books.bulkCreate(inShop(demo.books.map((book) => asRow('books', book))), { transaction });
+  await models.engines.bulkCreate(inShop(demo.engines), { transaction });
+  await models.jobs.bulkCreate(inShop(demo.jobs), { transaction });
+  // It came in when it was made: years of work are not of today.
+  const received = <T extends object>(rows: T[], at: (row: T) => string) =>
+    rows.map((row) => ({ ...row, receivedAt: at(row) }));
+  const { tests, readings, overrules } = demo;
+  await models.tests.bulkCreate(inShop(received(tests, (test) => test.startedAt)), { transaction });
+  await models.readings.bulkCreate(inShop(received(readings, (reading) => reading.takenAt)), { transaction });
+  await models.overrules.bulkCreate(inShop(received(overrules, (overrule) => overrule.madeAt)), { transaction });
 }

@@ -3,7 +3,8 @@ import { loadDemo } from './load';
 
 /**
  * Brings the database that OWNER_DATABASE_URL names up to date, under the login that owns it. `--demo` fills it with
- * the demo shop when it is empty, `--fresh` empties it first; without either an empty one is given a link that makes
+ * the demo shop when it is empty, `--fresh` empties it first, `--shops N` fills it with
+ * that many alike, each with people of its own; without either an empty one is given a link that makes
  * its first shop, once, which is printed alone; `--restored` leaves it as it is. SERVER_PASSWORD lets the server's own
  * login in. `--is-behind` says whether there is anything to bring up to date, and does nothing.
  */
@@ -19,7 +20,10 @@ async function main(): Promise<void> {
   const sequelize = await prepareDatabase(ownerUrl, process.env['SERVER_PASSWORD'], fresh);
   const store = openStore(sequelize);
   if (demo) {
-    if (await loadDemo(store, new Date()))
+    const shops = process.argv.indexOf('--shops');
+    const count = shops < 0 ? 1 : Number(process.argv[shops + 1]);
+    if (!Number.isInteger(count) || count < 1 || count > 20) throw new Error('--shops wants a number from 1 to 20');
+    if (await loadDemo(store, new Date(), count))
       process.stderr.write('Demo data loaded: Tidewrack Repair Cooperative, Skerrow\n');
   } else if (!restored && (await store.models.shops.count()) === 0) {
     process.stdout.write(`${await newBeginning(sequelize)}\n`);

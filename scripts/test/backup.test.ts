@@ -14,7 +14,7 @@ let own: Database;
 const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'rugged-backup-'));
 beforeAll(async () => {
   delete process.env['DATABASE_URL'];
-  own = await startDatabase({ projectDir: root, name: 'pg-scripts', log: () => undefined });
+  own = await startDatabase({ projectDir: root, name: 'pg-scripts', durable: false, log: () => undefined });
 }, 120_000);
 afterAll(async () => {
   fs.rmSync(dir, { recursive: true, force: true });

@@ -9,7 +9,7 @@ const root = path.resolve(__dirname, '..', '..');
 let own: Database;
 beforeAll(async () => {
   delete process.env['DATABASE_URL'];
-  own = await startDatabase({ projectDir: root, name: 'pg-scripts', log: () => undefined });
+  own = await startDatabase({ projectDir: root, name: 'pg-scripts', durable: false, log: () => undefined });
 }, 120_000);
 afterAll(() => own.stop());
 

@@ -11,7 +11,7 @@ declare global {
 export default async function setUp(): Promise<void> {
   const projectDir = path.resolve(__dirname, '../..');
   delete process.env['DATABASE_URL'];
-  const database = await startDatabase({ projectDir, name: 'pg-test', log: () => undefined });
+  const database = await startDatabase({ projectDir, name: 'pg-test', durable: false, log: () => undefined });
   globalThis.testDatabase = database;
   const admin = new pg.Client(database.url);
   await admin.connect();

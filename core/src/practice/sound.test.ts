@@ -17,7 +17,7 @@ function heard(samples: Float32Array): number[] {
     for (let i = 0; i < SIZE; i += 1) energy += (samples[at + i] as number) ** 2;
     frames.push(energy);
     // Few frames are enough for a spectrum.
-    if (frames.length % 7 !== 1) continue;
+    if (frames.length % 14 !== 1) continue;
     for (let k = 1; k < SIZE / 2; k += 1) {
       let [re, im] = [0, 0];
       for (let i = 0; i < SIZE; i += 1) {

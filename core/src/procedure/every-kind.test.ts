@@ -57,6 +57,6 @@ test('whatever is left out of a sheet, no step throws, and none speaks of what t
         }
       }
     }),
-    { numRuns: 60 },
+    { numRuns: runs(150) },
   );
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { type JobFile, recommendedDose, type Test, volumesOf } from '../..';
 import { report } from '../../report/report';
 import { anyJob, ENGINES } from './any-job.fixture';
+import { holdsFor, type Judged, turning } from './corpus.fixture';
 import { judge } from '../judge';
 import { MISSING_PARTS, missingWords } from './missing-parts.fixture';
 import { oddsOf, soundOf, top } from './odds.fixture';
@@ -15,18 +16,16 @@ const LEAST = 1e-3;
 const RUNS = 300;
 /** What must never be: 20,000 jobs in a long run. */
 const MANY_RUNS = 1000;
-const holds = (name: string, times: number, of: (job: JobFile) => void) =>
-  test(name, () => fc.assert(fc.property(anyJob(), of), { numRuns: runs(times) }));
+const holds = (name: string, times: number, of: (judged: Judged) => void) =>
+  test(name, () => holdsFor(runs(times), of));
 
 describe('state and odds never contradict each other', () => {
-  holds('the odds of a cylinder add up to one', RUNS, (job) => {
-    const verdict = judge(job);
+  holds('the odds of a cylinder add up to one', RUNS, ({ verdict }) => {
     for (const { id } of verdict.cylinders)
       expect(oddsOf(verdict, id).reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 6);
   });
   const never = 'what is low or dead is not likeliest sound; what is sound has no fault above a half';
-  holds(never, MANY_RUNS, (job) => {
-    const verdict = judge(job);
+  holds(never, MANY_RUNS, ({ verdict }) => {
     for (const { id, state } of verdict.cylinders) {
       const first = top(verdict, id);
       if (state === 'low' || state === 'dead') expect(first?.cause).not.toBe('sound');
@@ -34,16 +33,19 @@ describe('state and odds never contradict each other', () => {
         expect(first.probability).toBeLessThanOrEqual(HALF);
     }
   });
-  holds('a next step that says what it is says it of more than a half', RUNS, (job) => {
-    for (const { reason } of judge(job).next)
+  holds('a next step that says what it is says it of more than a half', RUNS, ({ verdict }) => {
+    for (const { reason } of verdict.next)
       if (reason.because === 'sure-enough' || reason.because === 'test-likelier')
         expect(reason.likeliest.probability).toBeGreaterThan(HALF);
   });
-  holds('stop because all is good needs every cylinder measured and none in doubt', RUNS, (job) => {
-    const { next, cylinders } = judge(job);
-    if (next.some(({ reason }) => ['good-and-even', 'spark-is-there', 'seals-for'].includes(reason.because)))
-      for (const { state } of cylinders) expect(state).toBe('sound');
-  });
+  holds(
+    'stop because all is good needs every cylinder measured and none in doubt',
+    RUNS,
+    ({ verdict: { next, cylinders } }) => {
+      if (next.some(({ reason }) => ['good-and-even', 'spark-is-there', 'seals-for'].includes(reason.because)))
+        for (const { state } of cylinders) expect(state).toBe('sound');
+    },
+  );
 });
 
 describe('evidence is monotone', () => {
@@ -52,28 +54,26 @@ describe('evidence is monotone', () => {
     tests: (job.tests ?? []).map((one, i) => (i === at ? change(one) : one)),
   });
   test('more leakage never raises the odds of sound', () => {
-    fc.assert(
-      fc.property(anyJob(), fc.integer({ min: 1, max: 60 }), (job, more) => {
-        const at = (job.tests ?? []).findIndex(({ kind }) => kind === 'leakdown');
-        const air = job.tests?.[at];
-        const [first] = air?.kind === 'leakdown' ? air.readings : [];
-        if (!first) return;
-        const worse = changed(job, at, (one) =>
-          one.kind === 'leakdown'
-            ? {
-                ...one,
-                readings: one.readings.map((reading) =>
-                  reading.cylinder === first.cylinder
-                    ? { ...reading, percent: Math.min(100, (reading.percent ?? 0) + more) }
-                    : reading,
-                ),
-              }
-            : one,
-        );
-        expect(soundOf(judge(worse), first.cylinder)).toBeLessThanOrEqual(soundOf(judge(job), first.cylinder) + LEAST);
-      }),
-      { numRuns: runs(RUNS) },
-    );
+    holdsFor(runs(RUNS), ({ job, verdict, i }) => {
+      const more = turning(i, 1, 60);
+      const at = (job.tests ?? []).findIndex(({ kind }) => kind === 'leakdown');
+      const air = job.tests?.[at];
+      const [first] = air?.kind === 'leakdown' ? air.readings : [];
+      if (!first) return;
+      const worse = changed(job, at, (one) =>
+        one.kind === 'leakdown'
+          ? {
+              ...one,
+              readings: one.readings.map((reading) =>
+                reading.cylinder === first.cylinder
+                  ? { ...reading, percent: Math.min(100, (reading.percent ?? 0) + more) }
+                  : reading,
+              ),
+            }
+          : one,
+      );
+      expect(soundOf(judge(worse), first.cylinder)).toBeLessThanOrEqual(soundOf(verdict, first.cylinder) + LEAST);
+    });
   });
   test('attempts that agree go on agreeing when all of them leak more', () => {
     const of = (...percents: number[]): JobFile => ({
@@ -92,33 +92,30 @@ describe('evidence is monotone', () => {
     odds.slice(1).forEach((one, i) => expect(one).toBeLessThanOrEqual((odds[i] as number) + LEAST));
   });
   test('a louder leak never does either', () => {
-    fc.assert(
-      fc.property(anyJob(), (job) => {
-        const at = (job.tests ?? []).findIndex(({ kind }) => kind === 'leakdown');
-        const air = job.tests?.[at];
-        if (air?.kind !== 'leakdown') return;
-        const first = air.readings.find(({ heard }) => heard?.some(({ level }) => level < 3));
-        if (!first) return;
-        const place = first.heard?.findIndex(({ level }) => level < 3) ?? -1;
-        const louder = changed(job, at, (one) =>
-          one.kind === 'leakdown'
-            ? {
-                ...one,
-                readings: one.readings.map((reading) =>
-                  reading === first
-                    ? {
-                        ...reading,
-                        heard: (reading.heard ?? []).map((h, i) => (i === place ? { ...h, level: h.level + 1 } : h)),
-                      }
-                    : reading,
-                ),
-              }
-            : one,
-        );
-        expect(soundOf(judge(louder), first.cylinder)).toBeLessThanOrEqual(soundOf(judge(job), first.cylinder) + LEAST);
-      }),
-      { numRuns: runs(RUNS) },
-    );
+    holdsFor(runs(RUNS), ({ job, verdict }) => {
+      const at = (job.tests ?? []).findIndex(({ kind }) => kind === 'leakdown');
+      const air = job.tests?.[at];
+      if (air?.kind !== 'leakdown') return;
+      const first = air.readings.find(({ heard }) => heard?.some(({ level }) => level < 3));
+      if (!first) return;
+      const place = first.heard?.findIndex(({ level }) => level < 3) ?? -1;
+      const louder = changed(job, at, (one) =>
+        one.kind === 'leakdown'
+          ? {
+              ...one,
+              readings: one.readings.map((reading) =>
+                reading === first
+                  ? {
+                      ...reading,
+                      heard: (reading.heard ?? []).map((h, i) => (i === place ? { ...h, level: h.level + 1 } : h)),
+                    }
+                  : reading,
+              ),
+            }
+          : one,
+      );
+      expect(soundOf(judge(louder), first.cylinder)).toBeLessThanOrEqual(soundOf(verdict, first.cylinder) + LEAST);
+    });
   });
   test('a lower reading of a single never raises the odds of sound, but where it stood high', () => {
     const engine = ENGINES[0] as (typeof ENGINES)[number];
@@ -141,30 +138,31 @@ describe('evidence is monotone', () => {
 
 describe('one bad entry never takes the verdict of the rest away', () => {
   test('it is left out and named, and everything else is judged as if it had never been there', () => {
-    fc.assert(
-      fc.property(anyJob(), fc.integer({ min: 1, max: 99 }), (job, figure) => {
-        const first = job.tests?.[0];
-        if (first?.kind !== 'compression' || first.readings.length === 0) return;
-        const bad = { ...first, readings: [...first.readings, { cylinder: '1', unit: 'psi' as const, peak: -figure }] };
-        const verdict = judge({ ...job, tests: [bad, ...(job.tests ?? []).slice(1)] });
-        expect(verdict.cautions.map(({ caution }) => caution)).toContain('entry-left-out');
-        expect(verdict.cylinders).toEqual(judge(job).cylinders);
-      }),
-      { numRuns: runs(60) },
-    );
+    holdsFor(runs(60), ({ job, verdict: good, i }) => {
+      const figure = turning(i, 1, 99);
+      const first = job.tests?.[0];
+      if (first?.kind !== 'compression' || first.readings.length === 0) return;
+      const bad = { ...first, readings: [...first.readings, { cylinder: '1', unit: 'psi' as const, peak: -figure }] };
+      const verdict = judge({ ...job, tests: [bad, ...(job.tests ?? []).slice(1)] });
+      expect(verdict.cautions.map(({ caution }) => caution)).toContain('entry-left-out');
+      expect(verdict.cylinders).toEqual(good.cylinders);
+    });
   });
 });
 
 describe('the plan ends', () => {
-  holds('no step twice in a list, and a last word: stop, or something to measure', RUNS, (job) => {
-    const { next, cylinders } = judge(job);
-    const keys = next.map(({ test: what, cylinder, of }) => `${what}/${cylinder}/${of}`);
-    expect(new Set(keys).size).toBe(keys.length);
-    const unmeasured = cylinders.some(({ compression, leakage }) => !compression && !leakage);
-    if (!unmeasured) expect(next.some(({ test: what }) => what === 'stop')).toBe(true);
-    expect(next.length).toBeGreaterThan(0);
-  });
-  holds('nothing is cranked that cannot be, and nothing is fed without air', RUNS, (job) => {
+  holds(
+    'no step twice in a list, and a last word: stop, or something to measure',
+    RUNS,
+    ({ verdict: { next, cylinders } }) => {
+      const keys = next.map(({ test: what, cylinder, of }) => `${what}/${cylinder}/${of}`);
+      expect(new Set(keys).size).toBe(keys.length);
+      const unmeasured = cylinders.some(({ compression, leakage }) => !compression && !leakage);
+      if (!unmeasured) expect(next.some(({ test: what }) => what === 'stop')).toBe(true);
+      expect(next.length).toBeGreaterThan(0);
+    },
+  );
+  holds('nothing is cranked that cannot be, and nothing is fed without air', RUNS, ({ job }) => {
     const { next } = judge({
       ...job,
       engine: { ...job.engine, cranks: false },
