@@ -6,20 +6,18 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import zlib from 'node:zlib';
 import { bundleWorkers, ensureBundle, newest } from './bundle.ts';
+import { sourcesOf } from './sources.ts';
 import { ensurePackages, isMain, oneAtATime, projectDir, say } from './packages.mjs';
 
 const APP = path.join(projectDir, 'app');
 export const APP_DIST = path.join(APP, 'dist');
 const SOURCES = [
   'app/app',
-  'app/src',
   'app/public',
   'app/app.json',
   'app/metro.config.js',
   'app/babel.config.js',
-  'core/src',
-  'contract/src',
-  'pages/src',
+  ...sourcesOf('app'),
   'package-lock.json',
   'scripts/build.ts',
   'scripts/bundle.ts',

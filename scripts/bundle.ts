@@ -4,22 +4,24 @@ import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { Plugin } from 'esbuild';
 import { oneAtATime, projectDir } from './packages.mjs';
+import { sourcesOf } from './sources.ts';
 
 export type BundleName = 'rugged' | 'server' | 'shop' | 'prepare';
-const BUNDLES: Record<BundleName, { entry: string; from: string[] }> = {
-  rugged: { entry: 'cli/src/main.ts', from: ['cli', 'core', 'contract'] },
-  server: { entry: 'server/src/main.ts', from: ['server', 'pages', 'core', 'contract'] },
-  shop: { entry: 'server/src/shop-main.ts', from: ['server', 'pages', 'core', 'contract'] },
-  prepare: { entry: 'demo/src/main.ts', from: ['demo', 'server', 'pages', 'core', 'contract'] },
+/** Of which package, and where it begins. */
+const BUNDLES: Record<BundleName, { of: string; entry: string }> = {
+  rugged: { of: 'cli', entry: 'cli/src/main.ts' },
+  server: { of: 'server', entry: 'server/src/main.ts' },
+  shop: { of: 'server', entry: 'server/src/shop-main.ts' },
+  prepare: { of: 'demo', entry: 'demo/src/main.ts' },
 };
 
 /** @returns path of the ready bundle */
 export const ensureBundle = (name: BundleName): Promise<string> => oneAtATime(name, () => bundle(name));
 
 async function bundle(name: BundleName): Promise<string> {
-  const { entry, from } = BUNDLES[name];
+  const { entry, of } = BUNDLES[name];
   const outfile = path.join(projectDir, 'dist', `${name}.mjs`);
-  const sources = [...from.map((dir) => path.join(projectDir, dir, 'src')), path.join(projectDir, 'package-lock.json')];
+  const sources = [...sourcesOf(of), 'package-lock.json'].map((source) => path.join(projectDir, source));
   if (newest(sources) > (fs.statSync(outfile, { throwIfNoEntry: false })?.mtimeMs ?? 0)) {
     const { build } = await import('esbuild');
     await build({

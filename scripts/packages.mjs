@@ -15,6 +15,17 @@ export const isMain = (url) => url === pathToFileURL(process.argv[1] ?? '').href
 export const say = (message) => process.stderr.write(`${message}\n`);
 
 /**
+ * What went wrong as a sentence for whoever started it.
+ * @param {unknown} error
+ */
+export function inWords(error) {
+  const { code, message } = /** @type {{ code?: unknown, message?: string }} */ (error ?? {});
+  if (code === 'ENOSPC')
+    return 'The disk is full. Make room on it and start again; what was there before is still there.';
+  return message ?? String(error);
+}
+
+/**
  * A process that must succeed; what it prints goes to standard error so that a command's own output stays clean.
  * @param {string} command
  * @param {readonly string[]} args

@@ -2,13 +2,15 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import type http from 'node:http';
 import path from 'node:path';
+import { ensureFree, portOf } from './address.ts';
 import { APP_DIST, ensureWebApp } from './build.ts';
 import { ensureBundle } from './bundle.ts';
 import { type Database, startDatabase } from './database.ts';
-import { ensurePackages, projectDir, say } from './packages.mjs';
+import { inWords, projectDir, say } from './packages.mjs';
 import { NOT_OURS, ready } from './prepare.ts';
 
-const PORT = Number(process.env.PORT ?? 4180);
+const USUAL_PORT = 4180;
+let PORT = USUAL_PORT;
 const fresh = process.argv.includes('--fresh');
 /** On the local network too, for phones; nothing but loopback unless asked for. */
 const lan = process.argv.includes('--lan');
@@ -123,7 +125,8 @@ async function onTheNetwork(): Promise<Record<string, string>> {
 
 try {
   if (fresh && process.env.DATABASE_URL) throw new Error(NOT_OURS);
-  await ensurePackages();
+  PORT = portOf(process.env.PORT, USUAL_PORT);
+  await ensureFree(PORT);
   starting = startDatabase({ projectDir });
   const [serverBundle, database] = await Promise.all([
     ensureBundle('server'),
@@ -137,6 +140,6 @@ try {
     serve(serverBundle, database.serverUrl, welcome, await onTheNetwork());
   }
 } catch (error) {
-  console.error(error instanceof Error ? error.message : error);
+  console.error(inWords(error));
   await stop(1);
 }

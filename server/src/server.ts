@@ -119,7 +119,7 @@ async function api(store: Store, pool: pg.Pool, ear: Ear, { behindTls }: Address
     next();
   });
   // The process answers; and it can do its work: the database is there, and takes what is new.
-  routes.get('/alive', (_req, res) => void res.json({ ok: true }));
+  routes.get('/alive', (_req, res) => void res.json({ ok: true, name: 'rugged-gauge' }));
   routes.get('/health', async (_req, res) => {
     const [row] = await store.sequelize.query<{ standby: boolean }>('SELECT pg_is_in_recovery() AS standby', {
       type: QueryTypes.SELECT,

@@ -9,6 +9,7 @@ import { Broken } from '@/features/broken';
 import { AmendSheet } from '@/features/frame/amend-sheet';
 import { Frame } from '@/features/frame/frame';
 import { GoTo } from '@/features/go-to/go-to';
+import { fetchPlacesWhenIdle } from '@/features/place';
 import { SignInScreen } from '@/features/sign-in/sign-in-screen';
 import { Empty, Waiting } from '@/ui/screen';
 import { useColours } from '@/ui/theme';
@@ -24,7 +25,9 @@ export default function ShopLayout() {
   useLiveChanges(session?.shop.id);
   useEffect(() => {
     outbox.signIn(personId);
-    if (personId !== undefined) tellLeftPad();
+    if (personId === undefined) return;
+    tellLeftPad();
+    return fetchPlacesWhenIdle();
   }, [personId]);
   if (session)
     return (

@@ -21,6 +21,24 @@ function fetchPlaces(): Promise<Places> {
 }
 
 /**
+ * Fetches the other places while nobody waits for one, so that the first tap finds them there.
+ *
+ * @returns ends the waiting
+ */
+export function fetchPlacesWhenIdle(): () => void {
+  const fetch = () => void fetchPlaces().catch(() => undefined);
+  if (typeof requestIdleCallback !== 'function') {
+    const timer = setTimeout(fetch, IDLE_MS);
+    return () => clearTimeout(timer);
+  }
+  const handle = requestIdleCallback(fetch, { timeout: LONGEST_MS });
+  return () => cancelIdleCallback(handle);
+}
+/** Where a browser does not say when it is idle, and after so long even where it is not, ms. */
+const IDLE_MS = 1500;
+const LONGEST_MS = 5000;
+
+/**
  * A place as a route: it waits for its piece of the app, and says so.
  *
  * @param needs what somebody must be allowed to do to stand there; the server asks once more

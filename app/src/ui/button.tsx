@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import { type StyleProp, StyleSheet, Text, View, type ViewStyle } from 'react-native';
-import { ActivityIndicator, TouchableRipple } from 'react-native-paper';
+import { ActivityIndicator, type StyleProp, StyleSheet, Text, View, type ViewStyle } from 'react-native';
+import { TouchableRipple } from 'react-native-paper';
 import Icon from './icon';
 import type { IconName } from './icon-paths';
 import { useColours } from './theme';

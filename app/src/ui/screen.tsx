@@ -1,6 +1,5 @@
 import { type ReactNode, useEffect } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
-import { ActivityIndicator } from 'react-native-paper';
+import { ActivityIndicator, ScrollView, StyleSheet, View } from 'react-native';
 import { Button, IconButton } from './button';
 import Icon from './icon';
 import type { IconName } from './icon-paths';
@@ -69,7 +68,10 @@ export function Screen({ title, under, onBack, action, children, fixed = false, 
   );
 }
 
-/** Something is on its way and it takes a moment. */
+/**
+ * Something is on its way and it takes a moment. It turns by a style, not by a script: a script that animates under
+ * Suspense keeps interrupting the retry of what is waited for, on a slow phone for ever.
+ */
 export function Waiting({ what }: { what: string }) {
   const c = useColours();
   return (

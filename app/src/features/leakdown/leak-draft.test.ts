@@ -20,6 +20,20 @@ test('two gauges make a percentage', () => {
     reading: { cylinder: '3', unit: 'psi', supply: 80, cylinderPressure: 52 },
   });
 });
+test('a digit typed over a supply that was only carried on takes its place; the next one follows it', () => {
+  const usual = emptyLeakDraft('80');
+  const typed = after([{ do: 'focus', focus: 'supply' }, ...keys('60')], usual);
+  expect(typed.supply).toBe('60');
+  // What was typed is gone on with.
+  expect(after([{ do: 'focus', focus: 'held' }, { do: 'focus', focus: 'supply' }, ...keys('.5')], typed).supply).toBe(
+    '60.5',
+  );
+  // Taken back digit by digit it is mended.
+  expect(after([{ do: 'focus', focus: 'supply' }, { do: 'key', key: 'back' }, ...keys('5')], usual).supply).toBe('85');
+  // From one cylinder to the next it is carried on, and replaced there again.
+  const next = after([{ do: 'clear' }, ...keys('52'), { do: 'focus', focus: 'supply' }, ...keys('100')], typed);
+  expect(next).toMatchObject({ supply: '100', held: '52' });
+});
 test('one figure is not wrong, only not there yet', () => {
   expect(typedLeak(held('80', ''), '3', 'psi', true)).toEqual({ ok: false });
   expect(typedLeak(held('', '52'), '3', 'psi', true)).toEqual({ ok: false });
@@ -57,7 +71,7 @@ test('places listened at are kept with their loudness, silent ones too; the brea
 test('the regulator stays from one cylinder to the next, the rest begins anew', () => {
   expect(
     after([{ do: 'heard', place: 'exhaust', level: 2 }, { do: 'confirm-tdc' }, { do: 'clear' }], held('80', '52')),
-  ).toEqual({ supply: '80', held: '', focus: 'held', heard: {} });
+  ).toEqual({ supply: '80', held: '', focus: 'held', heard: {}, carried: true });
 });
 test('digits are edited as on the compression pad, and converted with the unit', () => {
   expect(after([...keys('8.5.'), { do: 'key', key: 'back' }])).toMatchObject({ supply: '8.' });

@@ -16,6 +16,8 @@ export interface LeakDraft {
   focus: 'supply' | 'held';
   /** By place, a neighbour's under `neighbour 2`. A place nobody listened at is missing. */
   heard: Readonly<Record<string, number>>;
+  /** The supply is the usual one, or that of the cylinder before: a typed digit takes its place. */
+  carried?: true;
   /** Places where a hand laid over lifted the gauge. */
   raised?: readonly string[];
   breatherOff?: boolean;
@@ -45,6 +47,7 @@ export const emptyLeakDraft = (supply = ''): LeakDraft => ({
   held: '',
   focus: supply === '' ? 'supply' : 'held',
   heard: {},
+  ...(supply === '' ? {} : { carried: true as const }),
 });
 /** A figure, or a place listened at: the supply stays where it is from one cylinder to the next. */
 export const isTyped = ({ held, heard, raised }: LeakDraft): boolean =>
@@ -68,8 +71,12 @@ export type LeakAction =
 export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
   switch (action.do) {
     case 'key': {
-      const { settling, before, ...typed } = draft;
-      return { ...typed, [draft.focus]: edited(draft[draft.focus], action.key) };
+      const { settling, before, carried, ...typed } = draft;
+      if (draft.focus === 'held')
+        return { ...typed, held: edited(draft.held, action.key), ...(carried ? { carried } : {}) };
+      // A figure that was only carried on is begun anew; taken back digit by digit it is mended.
+      const from = carried && action.key !== 'back' ? '' : draft.supply;
+      return { ...typed, supply: edited(from, action.key) };
     }
     case 'focus':
       return { ...draft, focus: action.focus };
@@ -87,8 +94,10 @@ export function leakReducer(draft: LeakDraft, action: LeakAction): LeakDraft {
       return { ...draft, percent: action.percent, held: '' };
     case 'zeroed':
       return { ...draft, zeroed: true };
-    case 'take':
-      return { ...draft, percent: false, supply: action.supply, held: action.held, settling: action.settling };
+    case 'take': {
+      const { carried: _, ...others } = draft;
+      return { ...others, percent: false, supply: action.supply, held: action.held, settling: action.settling };
+    }
     // The regulator stays where it is from one cylinder to the next, and so does the kind of tester.
     case 'clear':
       return { ...emptyLeakDraft(draft.supply), ...(draft.percent ? { percent: true } : {}) };

@@ -1,0 +1,43 @@
+import { expect, type Page, test } from '@playwright/test';
+import { Hand, jobNamed } from './bench-hand';
+
+// A middling and a slow phone, with the service worker between page and network, as it is from the second visit on.
+test.use({ serviceWorkers: 'allow' });
+
+/** Each place, by the tap that opens it from the Bay, and what stands there then. */
+const PLACES: readonly { name: string; open(page: Page, hand: Hand): Promise<void>; shows: RegExp }[] = [
+  { name: 'a bench', open: (page) => page.getByRole('link', { name: /Job 418/ }).click(), shows: /Engine, from above/ },
+  { name: 'engines', open: (page) => page.getByRole('link', { name: 'Engines' }).click(), shows: /Halden Four/ },
+  { name: 'practice', open: (page) => page.getByRole('link', { name: 'Practice' }).click(), shows: /Read a gauge/ },
+  { name: 'the shop', open: (page) => page.getByRole('link', { name: 'Shop' }).click(), shows: /House rules/ },
+  { name: 'a new job', open: (_page, hand) => hand.button('New job').click(), shows: /A new machine/ },
+];
+
+for (const rate of [4, 6])
+  test(`every place opens with the processor slowed ${rate} times, and another one from there`, async ({ page }) => {
+    test.setTimeout(240_000);
+    const hand = new Hand(page);
+    await hand.signInToBay();
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    const session = await page.context().newCDPSession(page);
+    await session.send('Emulation.setCPUThrottlingRate', { rate });
+    for (const { name, open, shows } of PLACES)
+      await test.step(name, async () => {
+        // A page of its own each time: the first place that is opened is the one that has to wait for its piece.
+        await page.goto('/');
+        await expect(page.getByRole('link', { name: /Job \d+/ }).first()).toBeVisible();
+        const tapped = Date.now();
+        await open(page, hand);
+        await expect(page.getByText(shows).first()).toBeVisible();
+        test.info().annotations.push({ type: 'ms', description: `${name} at ${rate}x: ${Date.now() - tapped}` });
+        await expect(page.getByRole('status', { name: 'Opening' })).toHaveCount(0);
+      });
+    // From a bench on to its pad, where the worker's pieces are there already.
+    await page.goto(`/jobs/${await jobNamed(page.request, 412)}`);
+    await hand
+      .button('Start compression')
+      .or(hand.button(/^Test cylinder/))
+      .first()
+      .click();
+    await expect(hand.button('Peak')).toBeVisible();
+  });
