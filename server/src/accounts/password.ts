@@ -1,6 +1,6 @@
 import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
+import { PASSWORD_COST as COST } from './password-cost';
 
-const COST = { N: 2 ** 15, r: 8, p: 3, maxmem: 64 * 1024 * 1024 } satisfies ScryptOptions;
 const KEY_BYTES = 32;
 const MOST_MEMORY = 256 * 1024 * 1024;
 
