@@ -12,7 +12,8 @@ const [leastMajor, leastMinor] = [20, 19];
 const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
 if (major < leastMajor || (major === leastMajor && minor < leastMinor)) {
   console.error(
-    `This is Node ${process.versions.node}; Rugged Gauge needs ${leastMajor}.${leastMinor} or newer. Install it and start again.`,
+    `This is Node ${process.versions.node}; Rugged Gauge needs ${leastMajor}.${leastMinor} or newer. ` +
+      'Install it and start again.',
   );
   process.exit(1);
 }

@@ -5,7 +5,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { ensureBundle } from '../bundle.ts';
-import { freePort } from '../database.ts';
+import { freePort } from '../ports.ts';
 import { projectDir } from '../packages.mjs';
 import { prepare } from '../prepare.ts';
 import { postgresPair } from './postgres-pair.ts';

@@ -3,7 +3,8 @@ import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { asPostgres, freePort, giveTo, postgresBin } from '../database.ts';
+import { asPostgres, giveTo, postgresBin } from '../database.ts';
+import { freePort } from '../ports.ts';
 
 const READY_MS = 60_000;
 

@@ -2,8 +2,8 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { bin } from '../checks.ts';
-import { freePort } from '../database.ts';
 import { projectDir } from '../packages.mjs';
+import { freePort } from '../ports.ts';
 import { type Result, runPart } from './part.ts';
 import { countJest, countJourneys } from './reports.ts';
 

@@ -5,6 +5,8 @@ import path from 'node:path';
 import type { Bench, History } from '@rugged/contract';
 import supertest from 'supertest';
 import { createServer, type Server } from '../../src/server';
+import { asPostgres } from '../../../scripts/database';
+import { freePort } from '../../../scripts/ports';
 import { bench, PASSWORD, reading, serverUrlOf, type ShopInTest, shopInTest } from '../shop-in-test';
 
 /** Behind Debian's PgBouncer in transaction mode, with fewer connections than there are requests at once. */
@@ -15,10 +17,6 @@ let pooler: ChildProcess;
 const dir = path.join(root, '.data', `pgbouncer-${process.pid}`);
 
 beforeAll(async () => {
-  const { asPostgres, freePort } = jest.requireActual<{
-    asPostgres(dir: string): { uid?: number; gid?: number };
-    freePort(): Promise<number>;
-  }>(path.join(root, 'scripts/database.ts'));
   shop = await shopInTest();
   const direct = new URL(serverUrlOf(shop.databaseUrl));
   const id = asPostgres(dir);
