@@ -1,6 +1,7 @@
 import { addPerson, asRow, hashPassword, type Store } from '@rugged/server';
-import type { Transaction } from 'sequelize';
 import { DEMO_PASSWORD, type DemoShop, demoShop } from './demo-shop';
+
+type Transaction = NonNullable<NonNullable<Parameters<typeof addPerson>[2]>['transaction']>;
 
 /** What was written down of it has its own times, and their order, too. */
 const AS_IT_WAS_MADE = `WITH loaded AS (DELETE FROM changes RETURNING *)

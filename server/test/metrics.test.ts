@@ -31,6 +31,6 @@ test('answers are counted by route and status; no id and no name is told', async
 });
 
 test('the process answers, and says whether it can do its work', async () => {
-  await shop.agent.get('/api/alive').expect(200, { ok: true });
+  await shop.agent.get('/api/alive').expect(200, { ok: true, name: 'rugged-gauge' });
   await shop.agent.get('/api/health').expect(200, { ok: true });
 });
