@@ -100,7 +100,7 @@ function declaredBy(folder) {
   );
 }
 const NODE = 'core';
-const TEST = '([.]test[.]tsx?$|[.]fixture[.]tsx?$|^[^/]+/test/)';
+const TEST = '([.](test|fixture|properties)[.]tsx?$|^[^/]+/test/)';
 /** What tests and their set-up may use besides. */
 const TEST_TOOLS = [packages('fast-check', '@testing-library/[^/]+', 'jest[^/]*', '@types/jest', '@rugged/[^/]+')];
 

@@ -5,7 +5,15 @@ const tseslint = require('typescript-eslint');
 const { IGNORED } = require('./eslint.shared.cjs');
 
 const CODE = ['**/*.ts', '**/*.tsx'];
-const TESTS = ['**/*.test.ts', '**/*.test.tsx', '**/*.fixture.ts', '**/test/**', 'e2e/**', 'bench/**'];
+const TESTS = [
+  '**/*.test.ts',
+  '**/*.test.tsx',
+  '**/*.fixture.ts',
+  '**/*.properties.ts',
+  '**/test/**',
+  'e2e/**',
+  'bench/**',
+];
 
 /** Only the rules that ask for types; the others stand in eslint.config.js. */
 const untyped = new Set(tseslint.configs.recommended.flatMap(({ rules = {} }) => Object.keys(rules)));

@@ -5,7 +5,7 @@ const [[pattern, [runner, options]]] = Object.entries(base.transform);
 module.exports = {
   ...base,
   transform: { [pattern]: [runner, { ...options, module: { type: 'commonjs', ignoreDynamic: true } }] },
-  setupFilesAfterEnv: [...base.setupFilesAfterEnv, '<rootDir>/test/cheap-passwords.ts'],
+  setupFilesAfterEnv: [...base.setupFilesAfterEnv, '<rootDir>/test/cheap-passwords.setup.ts'],
   globalSetup: '<rootDir>/test/global-setup.ts',
   globalTeardown: '<rootDir>/test/global-teardown.ts',
   testTimeout: 60_000,

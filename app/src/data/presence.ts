@@ -10,15 +10,16 @@ const say = (presence: Presence) => void request('POST', '/presence', presence).
 
 /** The pad this tab is at, kept over a reload: a browser may drop what a closing page sends. */
 const AT_PAD = 'rugged-at-pad';
+const thisTab = typeof sessionStorage === 'undefined' ? undefined : sessionStorage;
 
 /**
  * Tells the server that this tab left the pad its last page was at, if that page could not say so itself. On another
  * screen of the same job nothing is said: it may be a pad, which speaks for itself.
  */
 export function tellLeftPad(): void {
-  const jobId = sessionStorage.getItem(AT_PAD);
+  const jobId = thisTab?.getItem(AT_PAD) ?? null;
   if (jobId === null || location.pathname.startsWith(`/jobs/${jobId}/`)) return;
-  sessionStorage.removeItem(AT_PAD);
+  thisTab?.removeItem(AT_PAD);
   say({ jobId });
 }
 
@@ -36,14 +37,14 @@ export function useBeingThere(jobId: string, doing: Presence['doing'], cylinder:
   }, [jobId, doing, cylinder]);
   useEffect(() => {
     if (doing === undefined) return;
-    sessionStorage.setItem(AT_PAD, jobId);
+    thisTab?.setItem(AT_PAD, jobId);
     // A closing page can still send a beacon, and nothing else.
     const closed = () =>
       navigator.sendBeacon('/api/presence', new Blob([JSON.stringify({ jobId })], { type: 'application/json' }));
     addEventListener('pagehide', closed);
     return () => {
       removeEventListener('pagehide', closed);
-      sessionStorage.removeItem(AT_PAD);
+      thisTab?.removeItem(AT_PAD);
       say({ jobId });
     };
   }, [jobId, doing]);
