@@ -9,6 +9,7 @@ import {
   countingReadings,
   newBookSchema,
   newEngineSchema,
+  newJobSchema,
   newReadingSchema,
   readForJudging,
   readJobFile,
@@ -316,5 +317,25 @@ describe('a bench as a job file', () => {
       reading(2, 2, { takenAt: '2026-05-04T10:00:00.450Z' }),
     ];
     expect(peaks(countingReadings([a, b]))).toEqual([2, 1]);
+  });
+});
+
+describe('an instant is a day of the calendar', () => {
+  const openedAt = (instant: string) =>
+    check(newJobSchema, { id: ID, engineId: ID, complaint: 'knocks', site: { altitudeM: 0 }, openedAt: instant });
+  test.each(['2026-05-04T10:00:00.000Z', '2024-02-29T00:00:00Z', '2200-12-31T23:59:59Z'])('%s is one', (instant) => {
+    expect(openedAt(instant).ok).toBe(true);
+  });
+  test.each([
+    '2026-02-31T10:00:00.000Z',
+    '2026-02-29T10:00:00Z',
+    '2026-04-31T10:00:00Z',
+    '1969-12-31T10:00:00Z',
+    '2201-01-01T00:00:00Z',
+    'yesterday',
+  ])('%s is none, and says so at its field', (instant) => {
+    const checked = openedAt(instant);
+    expect(checked.ok).toBe(false);
+    expect(!checked.ok && checked.errors.map(({ field }) => field)).toEqual(['openedAt']);
   });
 });

@@ -43,7 +43,7 @@ export const MUTANTS: readonly Mutant[] = [
     file: 'core/src/oil/dose-for.ts',
     from: 'const SAFE = 0.8;',
     to: 'const SAFE = 1.2;',
-    near: 'src/oil',
+    near: 'src/engine',
   },
   {
     name: 'a slope with its sign turned',
@@ -67,7 +67,7 @@ export const MUTANTS: readonly Mutant[] = [
     file: 'core/src/causes/infer.ts',
     from: 'prior: Math.max(LEAST_NONE, 1 - taken)',
     to: 'prior: Math.max(0.0001, 0.2 * (1 - taken))',
-    near: 'src/causes',
+    near: 'src/plan/judge.test',
   },
   {
     name: 'oil offered to a dead cylinder',
@@ -75,7 +75,7 @@ export const MUTANTS: readonly Mutant[] = [
     file: 'core/src/plan/feasible.ts',
     from: "compression.readKPa > 0 && state !== 'dead' &&",
     to: 'compression.readKPa >= 0 &&',
-    near: 'src/plan',
+    near: 'src/plan/judge.test',
   },
   {
     name: 'hours without their rate',
@@ -131,7 +131,7 @@ export const MUTANTS: readonly Mutant[] = [
     file: 'server/src/http/same-origin.ts',
     from: "site === 'same-origin' || site === 'none'",
     to: "site !== ''",
-    near: 'test/trust',
+    near: 'test/pages',
   },
   {
     name: 'a text that the database refuses',
@@ -139,7 +139,7 @@ export const MUTANTS: readonly Mutant[] = [
     file: 'server/src/http/keepable.ts',
     from: "!text.includes('\\0') && !/\\p{Surrogate}/u.test(text)",
     to: "!text.includes('\\0')",
-    near: 'test/trust',
+    near: 'test/records',
   },
   {
     name: 'guesses without end',
@@ -147,7 +147,7 @@ export const MUTANTS: readonly Mutant[] = [
     file: 'server/src/store/guesses.ts',
     from: 'isOver: here >= MOST.here || atAccount >= MOST.account',
     to: 'isOver: here >= 100 * MOST.here',
-    near: 'test/slow-guessing',
+    near: 'test/session',
   },
   {
     name: 'a refused row that is forgotten',

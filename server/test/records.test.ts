@@ -90,6 +90,13 @@ describe('a reading', () => {
 });
 
 describe('bad input is answered at the field, never with a 5xx', () => {
+  test.each(['half a pair \ud800 high', 'half a pair \udc00 low', 'a \0 in it'])(
+    'a text that the database cannot keep is refused by its field: %j',
+    async (name) => {
+      const { body } = await shop.agent.post('/api/owners').send({ id: randomUUID(), name }).expect(422);
+      expect(body.errors).toEqual([{ field: 'name', reason: 'holds a character that cannot be kept' }]);
+    },
+  );
   test.each<[string, string, () => object, string, RegExp]>([
     ['negative', 'readings', () => reading(ids.test, { peak: -4, strokes: [] }), 'figures.peak', /negative/],
     [
