@@ -2,8 +2,7 @@ import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import pg from 'pg';
-import { backup, BACKUPS, digests, tooMany } from '../backup.ts';
+import { backup, BACKUPS, digests, tooMany, withClient } from '../backup.ts';
 import { type Database, startDatabase } from '../database.ts';
 import { prepare, ready } from '../prepare.ts';
 import { restore } from '../restore.ts';
@@ -21,20 +20,10 @@ afterAll(async () => {
   await own.stop();
 });
 
-async function asked<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client(url);
-  await client.connect();
-  try {
-    return await work(client);
-  } finally {
-    await client.end();
-  }
-}
-
 /** The demo in a database of its own. */
 async function demo(): Promise<Database> {
   const name = `b_${randomUUID().replaceAll('-', '')}`;
-  await asked(own.url, (client) => client.query(`CREATE DATABASE ${name}`));
+  await withClient(own.url, (client) => client.query(`CREATE DATABASE ${name}`));
   const at = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).href;
   const database = { ...own, url: at(own.url), serverUrl: at(own.serverUrl) };
   await prepare(database, '--demo');
@@ -43,21 +32,21 @@ async function demo(): Promise<Database> {
 
 test('restored it is the same to the last row, rights and locks with it; what stood there stays', async () => {
   const database = await demo();
-  const before = await asked(database.url, (client) => digests(client));
+  const before = await withClient(database.url, (client) => digests(client));
   const { file, rows } = await backup(database.url, dir);
   expect(rows).toBeGreaterThan(300);
   expect(fs.statSync(file).mode & 0o077).toBe(0);
-  await asked(database.url, (client) => client.query(`UPDATE owners SET name = 'Somebody else'`));
+  await withClient(database.url, (client) => client.query(`UPDATE owners SET name = 'Somebody else'`));
   const beside = await restore(database, file);
-  const after = await asked(database.url, (client) => digests(client));
+  const after = await withClient(database.url, (client) => digests(client));
   // The note of the backup itself came after it was taken.
   expect({ ...after, backups: 0 }).toEqual({ ...before, backups: 0 });
   expect(after['readings']?.rows).toBeGreaterThan(50);
-  const changed = await asked(Object.assign(new URL(database.url), { pathname: `/${beside}` }).href, (client) =>
+  const changed = await withClient(Object.assign(new URL(database.url), { pathname: `/${beside}` }).href, (client) =>
     client.query(`SELECT FROM owners WHERE name = 'Somebody else'`),
   );
   expect(changed.rowCount).toBeGreaterThan(0);
-  await asked(database.serverUrl, async (client) => {
+  await withClient(database.serverUrl, async (client) => {
     expect((await client.query('SELECT FROM jobs')).rowCount).toBe(0);
     await expect(client.query('DELETE FROM readings')).rejects.toThrow(/permission denied/);
   });
@@ -66,25 +55,25 @@ test('restored it is the same to the last row, rights and locks with it; what st
 test('a file that is none, one that is cut, and one of a newer version: nothing is touched', async () => {
   const database = await demo();
   const { file } = await backup(database.url, dir);
-  const before = await asked(database.url, (client) => digests(client));
+  const before = await withClient(database.url, (client) => digests(client));
   const cut = path.join(dir, 'cut');
   fs.writeFileSync(cut, fs.readFileSync(file).subarray(0, 20_000));
   const words = path.join(dir, 'words');
   fs.writeFileSync(words, 'no backup at all');
-  await asked(database.url, (client) =>
+  await withClient(database.url, (client) =>
     client.query(
       `INSERT INTO schema_migrations (name) VALUES ('999-later'); UPDATE schema_floor SET name = '999-later'`,
     ),
   );
   const { file: newer } = await backup(database.url, dir);
-  await asked(database.url, (client) =>
+  await withClient(database.url, (client) =>
     client.query(`DELETE FROM schema_migrations WHERE name = '999-later'; UPDATE schema_floor SET name = '022-keys'`),
   );
   for (const bad of [cut, words, newer, path.join(dir, 'nowhere')])
     await expect(restore(database, bad)).rejects.toThrow();
-  const after = await asked(database.url, (client) => digests(client));
+  const after = await withClient(database.url, (client) => digests(client));
   expect({ ...after, backups: 0 }).toEqual({ ...before, backups: 0 });
-  const { rows } = await asked(own.url, (client) =>
+  const { rows } = await withClient(own.url, (client) =>
     client.query(`SELECT datname FROM pg_database WHERE datname ~ '_(restored|check)_'`),
   );
   expect(rows).toEqual([]);
@@ -111,14 +100,14 @@ test('a database of an older version is kept before it is brought up to date', a
   await ready(database);
   expect(lying().filter((name) => !before.has(name))).toEqual([]);
   // As a version before left it.
-  await asked(database.url, (client) =>
+  await withClient(database.url, (client) =>
     client.query(`ALTER TABLE shops DROP COLUMN families; DELETE FROM schema_migrations WHERE name = '021-kinds'`),
   );
   await ready(database);
   const kept = lying().filter((name) => !before.has(name));
   expect(kept).toHaveLength(1);
   for (const name of kept) fs.rmSync(path.join(BACKUPS, name));
-  expect(await asked(database.url, async (client) => (await client.query('SELECT families FROM shops')).rowCount)).toBe(
-    1,
-  );
+  expect(
+    await withClient(database.url, async (client) => (await client.query('SELECT families FROM shops')).rowCount),
+  ).toBe(1);
 }, 180_000);
