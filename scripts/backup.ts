@@ -5,7 +5,7 @@ import path from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
 import type { Client } from 'pg';
 import { postgresBin, startDatabase } from './database.ts';
-import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
+import { isMain, projectDir, say } from './packages.mjs';
 
 const ENDING = '.rugged-backup';
 /** Where they lie when nobody says. */
@@ -170,7 +170,6 @@ export function tooMany(names: readonly string[], now: Date): string[] {
 }
 
 async function main() {
-  await ensurePackages();
   const at = process.argv.indexOf('--to');
   const dir = at > 0 ? path.resolve(process.argv[at + 1] ?? '') : BACKUPS;
   const database = await startDatabase({ projectDir, log: () => undefined });

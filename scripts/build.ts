@@ -7,7 +7,7 @@ import { promisify } from 'node:util';
 import zlib from 'node:zlib';
 import { bundleWorkers, ensureBundle, newest } from './bundle.ts';
 import { sourcesOf } from './sources.ts';
-import { ensurePackages, isMain, oneAtATime, projectDir, say } from './packages.mjs';
+import { isMain, oneAtATime, projectDir, say } from './packages.mjs';
 
 const APP = path.join(projectDir, 'app');
 export const APP_DIST = path.join(APP, 'dist');
@@ -181,6 +181,5 @@ export async function pack(dist: string): Promise<void> {
 }
 
 if (isMain(import.meta.url)) {
-  await ensurePackages();
   await Promise.all([ensureWebApp(), ensureBundle('server'), ensureBundle('prepare'), ensureBundle('rugged')]);
 }

@@ -5,7 +5,7 @@ import path from 'node:path';
 import type { BuildContext, Plugin } from 'esbuild';
 import { bundleWorkers, ownPackages, REQUIRE } from './bundle.ts';
 import { type Database, startDatabase } from './database.ts';
-import { ensurePackages, projectDir, say } from './packages.mjs';
+import { projectDir, say } from './packages.mjs';
 import { prepare } from './prepare.ts';
 
 const PORT = Number(process.env.PORT ?? 4180);
@@ -133,7 +133,6 @@ async function oneAddress() {
 }
 
 try {
-  await ensurePackages();
   [database] = await Promise.all([startDatabase({ projectDir }), bundleWorkers()]);
   const own = database;
   own.onLost(() => {

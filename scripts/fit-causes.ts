@@ -3,8 +3,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
-import { fileURLToPath } from 'node:url';
+import { Worker } from 'node:worker_threads';
 import { bundleBench } from './bundle.ts';
 import { projectDir, say } from './packages.mjs';
 
@@ -18,57 +17,44 @@ interface Counted {
 }
 interface Fitting {
   ALL_ROWS: readonly string[];
-  fit(rows: readonly string[], seed: number, perRow: number): Counted;
-}
-interface Work {
-  seed: number;
-  perRow: number;
-  module: string;
 }
 
-if (isMainThread) {
-  const module = await bundleBench('causes/fit');
-  const { ALL_ROWS } = (await import(module)) as Fitting;
-  const hands = Math.max(1, os.availableParallelism());
-  let next = 0;
-  const rows: Counted['rows'] = {};
-  const shifts: Counted['shifts'] = {};
-  let engines = 0;
-  await Promise.all(
-    Array.from(
-      { length: hands },
-      () =>
-        new Promise<void>((resolve, reject) => {
-          const worker = new Worker(fileURLToPath(import.meta.url), {
-            workerData: { seed: SEED, perRow: PER_ROW, module },
-          });
-          const give = () => {
-            if (next < ALL_ROWS.length) worker.postMessage(ALL_ROWS[next++]);
-            else void worker.terminate().then(() => resolve());
-          };
-          worker.on('message', (counted: Counted | undefined) => {
-            if (counted) {
-              Object.assign(rows, counted.rows);
-              Object.assign(shifts, counted.shifts);
-              engines += counted.engines;
-              say(`${Object.keys(rows).length} of ${ALL_ROWS.length} rows`);
-            }
-            give();
-          });
-          worker.on('error', reject);
-        }),
-    ),
-  );
-  const lines = ALL_ROWS.map((row) => `    ${JSON.stringify(row)}: ${JSON.stringify(rows[row])}`);
-  const fitted = { date: new Date().toISOString().slice(0, 10), seed: SEED, perRow: PER_ROW, engines };
-  fs.writeFileSync(
-    path.join(projectDir, 'core/src/causes/evidence.json'),
-    `{\n  "fitted": ${JSON.stringify(fitted)},\n  "shifts": ${JSON.stringify(shifts)},\n  "rows": ` +
-      `{\n${lines.join(',\n')}\n  }\n}\n`,
-  );
-} else {
-  const { seed, perRow, module } = workerData as Work;
-  const { fit } = (await import(module)) as Fitting;
-  parentPort?.on('message', (row: string) => parentPort?.postMessage(fit([row], seed, perRow)));
-  parentPort?.postMessage(undefined);
-}
+const module = await bundleBench('causes/fit');
+const { ALL_ROWS } = (await import(module)) as Fitting;
+const hands = Math.max(1, os.availableParallelism());
+let next = 0;
+const rows: Counted['rows'] = {};
+const shifts: Counted['shifts'] = {};
+let engines = 0;
+await Promise.all(
+  Array.from(
+    { length: hands },
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const worker = new Worker(new URL('./fit-causes-worker.mjs', import.meta.url), {
+          workerData: { seed: SEED, perRow: PER_ROW, module },
+        });
+        const give = () => {
+          if (next < ALL_ROWS.length) worker.postMessage(ALL_ROWS[next++]);
+          else void worker.terminate().then(() => resolve());
+        };
+        worker.on('message', (counted: Counted | undefined) => {
+          if (counted) {
+            Object.assign(rows, counted.rows);
+            Object.assign(shifts, counted.shifts);
+            engines += counted.engines;
+            say(`${Object.keys(rows).length} of ${ALL_ROWS.length} rows`);
+          }
+          give();
+        });
+        worker.on('error', reject);
+      }),
+  ),
+);
+const lines = ALL_ROWS.map((row) => `    ${JSON.stringify(row)}: ${JSON.stringify(rows[row])}`);
+const fitted = { date: new Date().toISOString().slice(0, 10), seed: SEED, perRow: PER_ROW, engines };
+fs.writeFileSync(
+  path.join(projectDir, 'core/src/causes/evidence.json'),
+  `{\n  "fitted": ${JSON.stringify(fitted)},\n  "shifts": ${JSON.stringify(shifts)},\n  "rows": ` +
+    `{\n${lines.join(',\n')}\n  }\n}\n`,
+);

@@ -3,7 +3,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { AT_ONCE, backup, BACKUPS, nameOf, run, sibling, withClient } from './backup.ts';
 import { type Database, startDatabase } from './database.ts';
-import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
+import { isMain, projectDir, say } from './packages.mjs';
 import { prepare } from './prepare.ts';
 
 const stamp = () => new Date().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '_').toLowerCase();
@@ -44,7 +44,6 @@ export async function restore(database: Database, file: string): Promise<string>
 async function main() {
   const file = process.argv[2];
   if (!file) throw new Error('Say which: npm run restore -- FILE');
-  await ensurePackages();
   const database = await startDatabase({ projectDir, log: () => undefined });
   try {
     const kept = await backup(database.url, BACKUPS);

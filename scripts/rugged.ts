@@ -2,9 +2,7 @@
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensureBundle } from './bundle.ts';
-import { ensurePackages } from './packages.mjs';
 
-await ensurePackages();
 const bundle = await ensureBundle('rugged');
 // npm changes into the project; a path is meant from where the person stands.
 if (process.env.INIT_CWD) process.chdir(path.resolve(process.env.INIT_CWD));

@@ -2,7 +2,7 @@
 // that does not have it.
 import path from 'node:path';
 import { type Database, startDatabase } from './database.ts';
-import { ensurePackages, isMain, projectDir, say } from './packages.mjs';
+import { isMain, projectDir, say } from './packages.mjs';
 import { asOwner } from './prepare.ts';
 
 /** @returns what it says */
@@ -19,7 +19,6 @@ async function main() {
   const [what, file, ...more] = process.argv.slice(2);
   if (!what || !['in', 'out'].includes(what) || !file)
     throw new Error('Say what: npm run shop -- in FILE, or out FILE [SHOP]');
-  await ensurePackages();
   const database = await startDatabase({ projectDir, log: () => undefined });
   try {
     const done = await shop(database, what, file, ...more);

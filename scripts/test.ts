@@ -2,6 +2,7 @@
 // npm test -- PATTERN: only the test files whose path has it. npm test -- --since REF: what a change since then can
 // touch, in about a minute. npm run test:long: everything, and random input tried many times more (testing/long.ts).
 import path from 'node:path';
+import { parseArgs } from 'node:util';
 import { ensureWebApp } from './build.ts';
 import { LINT, TYPES } from './checks.ts';
 import { exclusively } from './exclusively.mjs';
@@ -12,16 +13,6 @@ import { runSince } from './testing/since.ts';
 import { inPackage, jest, journeys, NAMED, PACKAGES, testFiles, USUAL } from './testing/suites.ts';
 import { sumLine, table } from './testing/table.ts';
 import { ensureTools } from './testing/tools.ts';
-
-const words = process.argv.slice(2);
-const option = (name: string): string | undefined => {
-  const at = words.indexOf(name);
-  if (at < 0) return undefined;
-  const [, value] = words.splice(at, 2);
-  if (!value || value.startsWith('--')) throw new Error(`${name} wants a word behind it`);
-  return value;
-};
-const flag = (name: string): boolean => words.includes(name) && words.splice(words.indexOf(name), 1).length > 0;
 
 const started = Date.now();
 const since = (from: number) => (Date.now() - from) / 1000;
@@ -73,14 +64,18 @@ async function onlyNamed(patterns: readonly string[]): Promise<Result[]> {
   return results;
 }
 
+const OPTIONS = {
+  long: { type: 'boolean' },
+  from: { type: 'string' },
+  only: { type: 'string' },
+  since: { type: 'string' },
+} as const;
+
 async function run(): Promise<Result[]> {
-  const long = flag('--long');
-  const from = option('--from');
-  const only = option('--only');
-  const base = option('--since');
-  if (long) return runLong({ from, only });
-  if (base !== undefined) return runSince(base);
-  return words.length > 0 ? onlyNamed(words) : everything();
+  const { values, positionals } = parseArgs({ allowPositionals: true, options: OPTIONS });
+  if (values.long) return runLong(values);
+  if (values.since !== undefined) return runSince(values.since);
+  return positionals.length > 0 ? onlyNamed(positionals) : everything();
 }
 
 let results: Result[];

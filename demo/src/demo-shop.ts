@@ -28,7 +28,6 @@ type ByPerson<T, K extends string> = T & Record<K, string>;
 export interface DemoShop {
   shop: Shop;
   nextJobNumber: number;
-  password: string;
   people: { id: string; name: string; email: string; role: Role }[];
   testers: TesterRecord[];
   owners: Owner[];
@@ -68,7 +67,6 @@ export function demoShop(now: Date, which = 1): DemoShop {
     },
     testers: TESTERS,
     nextJobNumber: Math.max(...JOBS.map((job) => job.number)) + 1,
-    password: DEMO_PASSWORD,
     people,
     owners: Object.entries(OWNERS).map(([name, rest]) => ({
       id: stableId(`owner/${name}`),

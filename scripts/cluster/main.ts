@@ -1,6 +1,6 @@
 // npm run cluster: two servers behind HAProxy, a primary and a standby, with the demo. Keys kill one or the other.
 import { APP_DIST, ensureWebApp } from '../build.ts';
-import { ensurePackages, say } from '../packages.mjs';
+import { say } from '../packages.mjs';
 import { startCluster } from './cluster.ts';
 
 const PORT = Number(process.env.PORT ?? 4190);
@@ -23,7 +23,6 @@ const KEYS: Readonly<Record<string, readonly [string, () => unknown]>> = {
 };
 
 try {
-  await ensurePackages();
   await ensureWebApp();
   cluster = await startCluster({ web: PORT, dist: APP_DIST, log: say });
   say('');
