@@ -4,11 +4,12 @@ import type { Bench, EngineRecord, NewJob, Page as ListPage } from '@rugged/cont
 
 export const PASSWORD = 'low tide';
 
-/** Who works in the demo's shop. Each worker of a run has a shop of its own, alike but for these. */
+/** Who works in the demo's shop. Each worker of a run has shops of its own, alike but for these. */
 export type Person = 'ines' | 'tolv' | 'sunniva' | 'brede' | 'marit';
 export function emailOf(person: Person): string {
-  const { parallelIndex } = test.info();
-  return `${person}${parallelIndex === 0 ? '' : parallelIndex + 1}@tidewrack.example`;
+  const { parallelIndex, project, config } = test.info();
+  const shop = parallelIndex + (project.name === 'untouched' ? config.workers : 0);
+  return `${person}${shop === 0 ? '' : shop + 1}@tidewrack.example`;
 }
 
 /** What a mechanic's hand does, so that journeys read as a day at the bench. */

@@ -27,7 +27,8 @@ export default async function setUp(config: FullConfig): Promise<() => Promise<v
     APP_DIST,
     LOG_LEVEL: 'error',
   };
-  await prepare(database, '--demo', '--fresh', '--shops', String(config.workers));
+  // Two for each worker, see emailOf.
+  await prepare(database, '--demo', '--fresh', '--shops', String(2 * config.workers));
   // For what only whoever owns the database can do.
   process.env['E2E_OWNER_URL'] = database.url;
   const child = spawn(process.execPath, [server], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });

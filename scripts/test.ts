@@ -25,7 +25,7 @@ async function timed<T>(what: string, work: () => T | Promise<T>): Promise<T> {
   return result;
 }
 
-const USUAL_JOURNEYS = ['--project', 'first', '--project', 'then'];
+const USUAL_JOURNEYS = ['--project', 'untouched', '--project', 'usual'];
 
 /**
  * Two at a time: the app is exported beside the checks and the unit tests, longest first; the journeys have the machine
@@ -59,7 +59,7 @@ async function onlyNamed(patterns: readonly string[]): Promise<Result[]> {
   const specs = files.filter((file) => file.endsWith('.spec.ts'));
   if (specs.length > 0) {
     ensureTools('chromium');
-    results.push(await journeys(NAMED, ['--no-deps', ...specs]));
+    results.push(await journeys(NAMED, specs));
   }
   return results;
 }

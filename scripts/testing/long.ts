@@ -26,7 +26,7 @@ const suites = (name: string, packages: readonly Package[]): Part => ({
 /** What needs the machine for itself stands alone; the others go two at a time. */
 const PARTS: readonly Part[] = [
   { name: 'checks', run: () => inLanes([TYPES, ...LINT].map((check) => () => runCheck(check))) },
-  one('journeys', () => journeys(LONG, ['--project', 'first', '--project', 'then'])),
+  one('journeys', () => journeys(LONG, ['--project', 'untouched', '--project', 'usual'])),
   one('long-journeys', () => journeys(LONG, ['--project', 'long'], 'whole jobs in the browser')),
   suites('properties', ['core', 'contract', 'cli', 'pages', 'demo']),
   { name: 'app', run: async () => [await jest('app', USUAL)] },

@@ -165,6 +165,19 @@ test('undo adds a withdrawal: both rows stay', async () => {
   expect(bodies()).toMatchObject([{ path: '/readings', supersedes: kept.id, withdrawn: true, figures: { peak: 142 } }]);
 });
 
+test('digits typed while a reading is being taken back are typed for what comes in its stead', async () => {
+  const single = benchWith([], { cylinders: ['1'] });
+  open(single);
+  press('Engine: Warm', '1', '4');
+  await tap(/^Keep 14, done$/);
+  // Pressed one after the other, before this device has kept anything.
+  fireEvent.press(screen.getByText('Undo'));
+  press('1', '4', '2');
+  await act(() => Promise.resolve());
+  expect(screen.getByText(/^Keep 142, done$/)).toBeTruthy();
+  expect(bodies().at(-1)).toMatchObject({ withdrawn: true });
+});
+
 test('wet: the dose of this chamber is kept with the reading, a locking one is refused', async () => {
   open(benchWith([reading('1', 142), reading('2', 112)]), '2', true);
   const dose = screen.getByLabelText('Oil, ml').props as { value: string };

@@ -218,11 +218,13 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     );
   };
 
+  /** The pad is at its place at once: what is typed while it is being kept is typed for what comes in its stead. */
   const takeBack = async (reading: CompressionRecord) => {
-    const { cylinder: of, peak, unit: readIn } = reading.figures;
-    await withdraw(bench, reading, `Cyl ${of} ${peak} ${UNIT_SIGN[readIn]}`);
+    const { cylinder: of, peak, unit: readIn, wet: oiled = false } = reading.figures;
     setLastKept(undefined);
-    goTo(of, wet, undefined);
+    if (draft.correcting) goTo(of, oiled, undefined);
+    else if (placeOf(of, oiled) !== placeOf(cylinder, wet)) goTo(of, oiled, draft);
+    await withdraw(bench, reading, `Cyl ${of} ${peak} ${UNIT_SIGN[readIn]}`);
   };
 
   return {

@@ -159,13 +159,13 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
       },
     );
   };
+  /** The pad is at its place at once: what is typed while it is being kept is typed for what comes in its stead. */
   const takeBack = (reading: LeakRecord) => {
     const { cylinder: of } = reading.figures;
-    void withdraw(bench, reading, `Leak-down of cyl ${of}`).then(() => {
-      setLastKept(undefined);
-      setListening(false);
-      goTo(of, undefined);
-    });
+    setLastKept(undefined);
+    setListening(false);
+    if (of !== cylinder) goTo(of, draft);
+    void withdraw(bench, reading, `Leak-down of cyl ${of}`);
   };
 
   return {
