@@ -3,3 +3,4 @@ export * from './field-error';
 export * from './jobfile';
 export * from './problem';
 export * from './records';
+export * from './rows';

@@ -25,6 +25,7 @@ import { metricsOf } from './http/metrics';
 import { notFound, onError, Refusal } from './http/problem';
 import { readingRoutes } from './http/readings';
 import { whoAsks } from './http/route';
+import { rowRoutes } from './http/rows';
 import { sameOrigin } from './http/same-origin';
 import { sessionRoutes, sessions } from './http/session';
 import { shopRoutes } from './http/shop';
@@ -144,6 +145,25 @@ async function api(store: Store, pool: pg.Pool, ear: Ear, { behindTls }: Address
   routes.use('/shop', shopRoutes(store));
   routes.use('/people', peopleRoutes(store));
   routes.use('/practice', practiceRoutes(store));
+  routes.use('/testers', testerRoutes(store));
+  routes.use('/dates', dateRoutes(store));
+  routes.use('/live', liveRoutes(store));
+  routes.use('/changes', changesLive(ear)(store));
+  routes.use('/presence', presenceRoutes(store));
+  routes.use('/sensors', sensorRoutes(ear)(store));
+  routes.use('/outcomes', trackRoutes(store));
+  routes.use('/history', historyRoutes(store));
+  routes.use(pageRoutes(store));
+  const records = recordRoutes(store);
+  routes.use('/rows', rowRoutes(store, records));
+  routes.use(records);
+  routes.use(notFound);
+  return routes;
+}
+
+/** What a device writes without signal and sends later. */
+function recordRoutes(store: Store): Router {
+  const routes = Router();
   routes.use('/owners', ownerRoutes(store));
   routes.use('/machines', machineRoutes(store));
   routes.use('/engines', engineRoutes(store));
@@ -151,16 +171,6 @@ async function api(store: Store, pool: pg.Pool, ear: Ear, { behindTls }: Address
   routes.use('/jobs', jobRoutes(store));
   routes.use('/tests', testRoutes(store));
   routes.use('/readings', readingRoutes(store));
-  routes.use('/testers', testerRoutes(store));
-  routes.use('/dates', dateRoutes(store));
-  routes.use('/live', liveRoutes(store));
-  routes.use('/changes', changesLive(ear)(store));
-  routes.use('/presence', presenceRoutes(store));
-  routes.use('/sensors', sensorRoutes(store));
-  routes.use('/outcomes', trackRoutes(store));
-  routes.use('/history', historyRoutes(store));
-  routes.use(pageRoutes(store));
   routes.use(addedRoutes(store));
-  routes.use(notFound);
   return routes;
 }

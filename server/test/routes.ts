@@ -22,7 +22,7 @@ export function routes(): string[] {
       names.split(', ').map((name) => [name, `${file}.ts`] as const),
     ),
   );
-  const mounted = [...server.matchAll(/routes\.use\((?:'([^']+)', )?.*?(\w+)(?:\(ear\))?\(store\)\)/g)];
+  const mounted = [...server.matchAll(/routes\.use\((?:'([^']+)', )?.*?(\w+)(?:\(ear\))?\(store(?:, \w+)?\)\)/g)];
   const own = (text: string, mount: string) =>
     [...text.matchAll(/\.(get|post|patch|delete|put)\(\s*['`]([^'`]*)['`]/g)]
       .filter(([, , where = '']) => where.startsWith('/'))

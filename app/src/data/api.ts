@@ -47,7 +47,7 @@ export async function request<T>(
   throw new Refused(asProblem(answer, response.status));
 }
 
-function asProblem(answer: unknown, status: number): Problem {
+export function asProblem(answer: unknown, status: number): Problem {
   const problem = answer as Partial<Problem> | undefined;
   return problem?.title
     ? (problem as Problem)

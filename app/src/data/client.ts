@@ -1,10 +1,10 @@
 import type { Bench, EngineListItem, Page } from '@rugged/contract';
 import { ADDED_NAMES, type AddedName } from '@rugged/contract/bench';
-import { type InfiniteData, QueryClient } from '@tanstack/react-query';
+import { type InfiniteData, notifyManager, QueryClient, type QueryKey } from '@tanstack/react-query';
 import { Amending, onThisTab } from './amending';
 import { NoSignal, Refused } from './api';
 import { KeptCache } from './kept/kept-cache';
-import { Outbox } from './outbox/outbox';
+import { Outbox, type SentEntry } from './outbox/outbox';
 import { isOfSheet, onSheet } from './outbox/on-sheet';
 import { applied, concerns, newBenchOf, withPending } from './outbox/pending';
 
@@ -74,26 +74,55 @@ export const outbox: Outbox = new Outbox({
         return { ...entry, body: { ...body, amends: await amending.reasonFor({ jobId, what }) } };
       }),
     ),
-  onSent: (entry, row) => {
-    const { jobId, path, brings } = entry;
-    const lay = (bench: Bench): Bench => (concerns(entry, bench) ? applied(bench, path, row, brings) : bench);
-    if (jobId !== undefined && entry.newBench)
-      queryClient.setQueryData<Bench>(keys.bench(jobId), (bench) => bench ?? newBenchOf(entry));
-    queryClient.setQueriesData<Bench>({ queryKey: ['bench'] }, (bench) => bench && lay(bench));
-    queryClient.setQueriesData<InfiniteData<Page<Bench>>>(
-      { queryKey: ['jobs'] },
-      (data) => data && { ...data, pages: data.pages.map((page) => ({ ...page, items: page.items.map(lay) })) },
-    );
-    queryClient.setQueriesData<EngineListItem>(
-      { queryKey: ['engine'] },
-      (item) => item && (isOfSheet(item, path, row) ? onSheet(item, path, row, brings) : item),
-    );
-    // An answer that was on its way already does not know of this row: it is asked for again, not laid over it.
-    for (const queryKey of [jobId === undefined ? ['bench'] : keys.bench(jobId), ['jobs'], ['engine']])
-      if (queryClient.isFetching({ queryKey }) > 0) void queryClient.invalidateQueries({ queryKey });
-    for (const queryKey of outdatedBy(path)) void queryClient.invalidateQueries({ queryKey });
-  },
+  onSent: (sent) => notifyManager.batch(() => sent.length > 0 && layInto(sent)),
 });
+
+/** Puts what the server answered into all that is cached. */
+function layInto(sent: readonly SentEntry[]): void {
+  for (const { entry } of sent)
+    if (entry.jobId !== undefined && entry.newBench)
+      queryClient.setQueryData<Bench>(keys.bench(entry.jobId), (bench) => bench ?? newBenchOf(entry));
+  const onBench = (bench: Bench): Bench =>
+    sent.reduce(
+      (state, { entry, row }) => (concerns(entry, state) ? applied(state, entry.path, row, entry.brings) : state),
+      bench,
+    );
+  const onItem = (item: EngineListItem): EngineListItem =>
+    sent.reduce(
+      (state, { entry: { path, brings }, row }) =>
+        isOfSheet(state, path, row) ? onSheet(state, path, row, brings) : state,
+      item,
+    );
+  layOver<Bench>(['bench'], onBench);
+  layOver<InfiniteData<Page<Bench>>>(['jobs'], (data) => onPages(data, onBench));
+  layOver<EngineListItem>(['engine'], onItem);
+  // An answer that was on its way already does not know of these rows: it is asked for again, not laid over them.
+  const jobs = new Set(sent.map(({ entry: { jobId } }) => jobId));
+  for (const queryKey of [
+    ...[...jobs].map((id) => (id === undefined ? ['bench'] : keys.bench(id))),
+    ['jobs'],
+    ['engine'],
+  ])
+    if (queryClient.isFetching({ queryKey }) > 0) void queryClient.invalidateQueries({ queryKey });
+  const outdated = new Map(sent.flatMap(({ entry }) => outdatedBy(entry.path)).map((key) => [key.join(), key]));
+  for (const queryKey of outdated.values()) void queryClient.invalidateQueries({ queryKey });
+}
+
+/** Changes what is cached where it changes anything: what stays the same is neither drawn nor written again. */
+function layOver<T>(queryKey: QueryKey, change: (data: T) => T): void {
+  for (const [key, data] of queryClient.getQueriesData<T>({ queryKey })) {
+    const next = data && change(data);
+    if (next !== data) queryClient.setQueryData<T>(key, next);
+  }
+}
+
+function onPages(data: InfiniteData<Page<Bench>>, change: (bench: Bench) => Bench): InfiniteData<Page<Bench>> {
+  const pages = data.pages.map((page) => {
+    const items = page.items.map(change);
+    return items.some((item, at) => item !== page.items[at]) ? { ...page, items } : page;
+  });
+  return pages.some((page, at) => page !== data.pages[at]) ? { ...data, pages } : data;
+}
 
 /** Lists that an entry changes and that are not laid over: they are asked for again. */
 function outdatedBy(path: string): readonly (readonly string[])[] {

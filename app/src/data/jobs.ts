@@ -93,12 +93,28 @@ export function judgeBench(bench: Bench, unit: PressureUnit, typed = false): Ver
 
 /** A bench that has not changed is not judged again, whichever place shows it: the way back to the Bay is short. */
 const judged = new WeakMap<Bench, Map<PressureUnit, Verdict>>();
+/** Nor is one of which only the sending changed: who took a reading, that the server has it. The latest stand last. */
+const judgedAlike = new Map<string, Verdict>();
+const MOST_ALIKE = 100;
 
-function judgedOnce(bench: Bench, unit: PressureUnit): Verdict {
+/** The verdict on what is kept, computed once for as long as it says the same. */
+export function judgeOnce(bench: Bench, unit: PressureUnit): Verdict {
   const known = judged.get(bench) ?? new Map<PressureUnit, Verdict>();
   judged.set(bench, known);
-  const verdict = known.get(unit) ?? judgeBench(bench, unit);
+  const verdict = known.get(unit) ?? judgeAlike(bench, unit);
   known.set(unit, verdict);
+  return verdict;
+}
+
+function judgeAlike(bench: Bench, unit: PressureUnit): Verdict {
+  const facts = `${unit} ${JSON.stringify(toJobFile(bench))}`;
+  const verdict = judgedAlike.get(facts) ?? judgeBench(bench, unit);
+  judgedAlike.delete(facts);
+  judgedAlike.set(facts, verdict);
+  for (const oldest of judgedAlike.keys()) {
+    if (judgedAlike.size <= MOST_ALIKE) break;
+    judgedAlike.delete(oldest);
+  }
   return verdict;
 }
 
@@ -106,7 +122,7 @@ export function useVerdict(bench: Bench): Verdict {
   const {
     shop: { unit },
   } = useSignedIn();
-  return useMemo(() => judgedOnce(bench, unit), [bench, unit]);
+  return useMemo(() => judgeOnce(bench, unit), [bench, unit]);
 }
 
 /** Changes a job: on this device at once, at the server when there is signal. */

@@ -1,5 +1,5 @@
-import type { ErrorRequestHandler, RequestHandler } from 'express';
-import type { FieldError } from '@rugged/contract';
+import type { ErrorRequestHandler, Request, RequestHandler } from 'express';
+import type { FieldError, Problem } from '@rugged/contract';
 import { InputError } from '@rugged/core';
 import {
   ConnectionAcquireTimeoutError,
@@ -109,26 +109,28 @@ function referenceField(error: ForeignKeyConstraintError): string {
   return Object.entries(REFERENCE_FIELD).find(([column]) => constraint.endsWith(`_${column}_fkey`))?.[1] ?? '';
 }
 
+export const NOTHING_HERE = new Refusal(404, 'not-found', 'There is nothing here');
 export const notFound: RequestHandler = () => {
-  throw new Refusal(404, 'not-found', 'There is nothing here');
+  throw NOTHING_HERE;
 };
+
+/** What a request is refused with. What is our own fault goes into the log. */
+export function problemOf(error: unknown, req: Request): Problem & { request?: string } {
+  const { status, code, message, extra } = asRefusal(error);
+  if (status >= 500) req.log?.error({ err: error }, message);
+  return {
+    type: `urn:rugged-gauge:problem:${code}`,
+    title: message,
+    status,
+    // The same stands in the log.
+    ...(typeof req.id === 'string' ? { request: req.id } : {}),
+    ...extra,
+  };
+}
 
 export const onError: ErrorRequestHandler = (error, req, res, next) => {
   if (res.headersSent) return next(error);
-  const refusal = asRefusal(error);
-  if (refusal.status >= 500) req.log?.error({ err: error }, refusal.message);
-  if (refusal.status === 503) res.setHeader('Retry-After', RETRY_AFTER);
-  res
-    .status(refusal.status)
-    .type('application/problem+json')
-    .send(
-      JSON.stringify({
-        type: `urn:rugged-gauge:problem:${refusal.code}`,
-        title: refusal.message,
-        status: refusal.status,
-        // The same stands in the log.
-        ...(typeof req.id === 'string' ? { request: req.id } : {}),
-        ...refusal.extra,
-      }),
-    );
+  const problem = problemOf(error, req);
+  if (problem.status === 503) res.setHeader('Retry-After', RETRY_AFTER);
+  res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
 };

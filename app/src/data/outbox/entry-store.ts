@@ -24,19 +24,20 @@ export class EntryStore {
   }
 
   /** Adds all of them or none. Resolves when they are safe on disk. */
-  async add(entries: readonly Omit<Entry, 'seq'>[]): Promise<void> {
+  async add(entries: readonly Omit<Entry, 'seq'>[]): Promise<Entry[]> {
     const tx = (await this.db).transaction('entries', 'readwrite', { durability: 'strict' });
-    for (const entry of entries) void tx.store.add(entry);
-    await tx.done;
+    const [seqs] = await Promise.all([Promise.all(entries.map((entry) => tx.store.add(entry))), tx.done]);
+    return entries.map((entry, at) => ({ ...entry, seq: seqs[at] as number }));
   }
 
-  async put(entry: Entry): Promise<void> {
-    await (await this.db).put('entries', entry);
-  }
-
-  async remove(seqs: readonly number[]): Promise<void> {
+  /** Writes some and takes others away, all of it or nothing. */
+  async alter(changed: readonly Entry[], gone: readonly number[]): Promise<void> {
+    if (changed.length === 0 && gone.length === 0) return;
     const tx = (await this.db).transaction('entries', 'readwrite');
-    for (const seq of seqs) void tx.store.delete(seq);
-    await tx.done;
+    await Promise.all([
+      ...changed.map((entry) => tx.store.put(entry)),
+      ...gone.map((seq) => tx.store.delete(seq)),
+      tx.done,
+    ]);
   }
 }

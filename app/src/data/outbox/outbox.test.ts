@@ -1,7 +1,8 @@
 import { NoSignal, Refused } from '@/data/api';
-import type { NewEntry } from './entry';
+import type { Entry, NewEntry } from './entry';
 import { EntryStore } from './entry-store';
 import { Outbox } from './outbox';
+import type { Answered } from './send';
 
 let databases = 0;
 const entry = (what: string): NewEntry => ({
@@ -12,6 +13,21 @@ const entry = (what: string): NewEntry => ({
   what,
 });
 
+/** A server that answers row by row, and stops where it says "not now". */
+const eachBy =
+  (answer: (entry: Entry) => Promise<Record<string, unknown>>) =>
+  async (entries: readonly Entry[]): Promise<Answered[]> => {
+    const answers: Answered[] = [];
+    for (const one of entries)
+      try {
+        answers.push({ row: await answer(one) });
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error;
+        answers.push({ problem: error.problem });
+      }
+    return answers;
+  };
+
 /** An outbox on a database of its own, with a server that can be made to fail. */
 function outboxWith(answer: (what: string) => Promise<Record<string, unknown>>) {
   databases += 1;
@@ -21,12 +37,12 @@ function outboxWith(answer: (what: string) => Promise<Record<string, unknown>>) 
   const again = (whole = answer) =>
     new Outbox({
       store,
-      send: async (_method, _path, body) => {
-        const what = String((body as { id: string }).id);
+      send: eachBy(async ({ body }) => {
+        const what = String(body['id']);
         const row = await whole(what);
         sent.push(what);
         return row;
-      },
+      }),
       exclusive: one(),
     });
   return { outbox: again(), sent, again, store };
@@ -122,10 +138,10 @@ test('a conflict can be settled by sending on top of the other change', async ()
   const outbox = new Outbox({
     store: new EntryStore(`test-${databases}`),
     exclusive: one(),
-    send: (_method, _path, body) => {
-      versions.push((body as { version: number }).version);
+    send: eachBy(({ body }) => {
+      versions.push(body['version']);
       return versions.length === 1 ? Promise.reject(refusal(409, { current: { version: 7 } })) : ok();
-    },
+    }),
   });
   outbox.signIn('ines');
   await outbox.keep([
@@ -177,4 +193,74 @@ test('what somebody else entered waits for that person', async () => {
   expect(sent).toEqual([]);
   expect(later.get().entries).toMatchObject([{ what: 'of ines', personId: 'ines' }]);
   outbox.signIn(undefined);
+});
+
+test('many leave in batches, one refused in the middle stays, and the disk is read a few times only', async () => {
+  const batches: number[] = [];
+  databases += 1;
+  const store = new EntryStore(`test-${databases}`);
+  const read = jest.spyOn(store, 'all');
+  const answered = eachBy(({ body }) => (body['id'] === '77' ? Promise.reject(refusal(422)) : ok()));
+  const told: number[] = [];
+  const outbox = new Outbox({
+    store,
+    exclusive: one(),
+    send: (entries) => {
+      batches.push(entries.length);
+      return answered(entries);
+    },
+    onSent: (rows) => told.push(rows.length),
+  });
+  outbox.signIn('ines');
+  await outbox.keep(Array.from({ length: 120 }, (_, at) => entry(String(at))));
+  await until(() => idle(outbox) && outbox.get().entries.length === 1);
+  expect(outbox.get().entries).toMatchObject([{ what: '77', problem: { status: 422 } }]);
+  expect(batches).toEqual([50, 50, 20]);
+  expect(told).toEqual([50, 49, 20]);
+  expect(read.mock.calls.length).toBeLessThan(8);
+  expect(await store.all()).toMatchObject([{ what: '77', problem: { status: 422 } }]);
+});
+
+test('a server that stops is sent the others, one that says "later" in the middle keeps the order', async () => {
+  const sent: string[][] = [];
+  databases += 1;
+  let away = true;
+  const outbox = new Outbox({
+    store: new EntryStore(`test-${databases}`),
+    exclusive: one(),
+    send: (entries) => {
+      const ids = entries.map(({ what }) => what);
+      sent.push(ids);
+      if (ids[0] === 'a') return Promise.resolve([{ row: {} }, { row: {} }]);
+      const answers: Answered[] = away
+        ? [{ row: {} }, { problem: refusal(503).problem }]
+        : ids.map(() => ({ row: {} }));
+      away = false;
+      return Promise.resolve(answers);
+    },
+  });
+  outbox.signIn('ines');
+  await outbox.keep(['a', 'b', 'c', 'd', 'e'].map(entry));
+  await until(() => idle(outbox) && outbox.get().signal === 'off');
+  expect(outbox.get().entries.map(({ what, problem }) => [what, problem])).toEqual([
+    ['d', undefined],
+    ['e', undefined],
+  ]);
+  await outbox.flush();
+  await settled(outbox);
+  expect(sent).toEqual([
+    ['a', 'b', 'c', 'd', 'e'],
+    ['c', 'd', 'e'],
+    ['d', 'e'],
+  ]);
+});
+
+test('what another tab keeps meanwhile is found and sent', async () => {
+  const { outbox, sent, store } = outboxWith(ok);
+  outbox.signIn('ines');
+  await outbox.load();
+  await store.add([{ ...entry('of the other tab'), personId: 'ines', queuedAt: '' }]);
+  await outbox.keep([entry('mine')]);
+  await settled(outbox);
+  expect(sent.sort()).toEqual(['mine', 'of the other tab']);
 });

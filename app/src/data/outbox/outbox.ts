@@ -1,6 +1,7 @@
-import { NoSignal, Refused, request } from '@/data/api';
+import { NoSignal } from '@/data/api';
 import type { Entry, NewEntry } from './entry';
 import { EntryStore } from './entry-store';
+import { type Answered, sendRows, together } from './send';
 
 export type Signal = 'on' | 'off' | 'signed-out';
 
@@ -12,13 +13,18 @@ export interface OutboxState {
   loaded: boolean;
 }
 
-type Send = (method: 'POST' | 'PATCH', path: string, body: unknown) => Promise<Record<string, unknown>>;
+/** An entry that is at the server now, and the record it became there. */
+export interface SentEntry {
+  entry: Entry;
+  row: Record<string, unknown>;
+}
 
 interface Options {
   store?: EntryStore;
-  send?: Send;
-  /** Called with each answer before the entry leaves, so that nothing disappears from the screen in between. */
-  onSent?(entry: Entry, row: Record<string, unknown>): void;
+  /** Sends entries in order. Fewer answers than entries: the others were not looked at. */
+  send?(entries: readonly Entry[]): Promise<readonly Answered[]>;
+  /** Called with the answers before their entries leave, so that nothing disappears from the screen in between. */
+  onSent?(sent: readonly SentEntry[]): void;
   /** Adds to entries what they need before they are kept; where it never does they are not kept. */
   complete?(entries: readonly NewEntry[]): Promise<readonly NewEntry[]>;
   /** One sender at a time over all tabs. */
@@ -36,17 +42,19 @@ export class Outbox {
   private state: OutboxState = { entries: [], signal: 'on', sending: false, loaded: false };
   private readonly listeners = new Set<() => void>();
   private readonly store: EntryStore;
-  private readonly send: Send;
+  private readonly send: NonNullable<Options['send']>;
   private readonly exclusive: NonNullable<Options['exclusive']>;
   private readonly onSent: NonNullable<Options['onSent']>;
   private readonly complete: NonNullable<Options['complete']>;
   private personId: string | undefined;
+  /** What is on the disk and what is in memory change together, one change after the other. */
+  private changing: Promise<unknown> = Promise.resolve();
   private retryMs = FIRST_RETRY_MS;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor({ store, send, onSent, complete, exclusive }: Options = {}) {
     this.store = store ?? new EntryStore();
-    this.send = send ?? ((method, path, body) => request(method, path, body));
+    this.send = send ?? sendRows;
     this.onSent = onSent ?? (() => undefined);
     this.complete = complete ?? ((entries) => Promise.resolve(entries));
     this.exclusive = exclusive ?? oneTabAtATime;
@@ -66,9 +74,19 @@ export class Outbox {
     void this.load().then(() => this.flush());
   }
 
-  /** Reads the entries again: at the start, and when another tab changed them. */
-  async load(): Promise<void> {
-    this.set({ entries: await this.store.all(), loaded: true });
+  /** Reads the entries again: at the start, and where another tab may have changed them. */
+  load(): Promise<void> {
+    return this.change(async () => {
+      const known = new Map(this.state.entries.map((entry) => [entry.seq, entry]));
+      // What has not changed stays the same object: nobody judges a bench again for it.
+      const same = (entry: Entry) => {
+        const before = known.get(entry.seq);
+        return before && JSON.stringify(before) === JSON.stringify(entry) ? before : entry;
+      };
+      const now = (await this.store.all()).map(same);
+      const { entries } = this.state;
+      return now.length === entries.length && now.every((entry, at) => entry === entries[at]) ? entries : now;
+    });
   }
 
   /** Keeps entries on this device and sends them as soon as it can. Resolves when they are kept. */
@@ -77,38 +95,33 @@ export class Outbox {
     if (!personId) throw new Error('Nobody is signed in');
     const whole = await this.complete(entries);
     const queuedAt = new Date().toISOString();
-    await this.store.add(whole.map((entry) => ({ ...entry, personId, queuedAt })));
-    await this.load();
+    await this.change(async (before) => {
+      const added = await this.store.add(whole.map((entry) => ({ ...entry, personId, queuedAt })));
+      return this.state.loaded ? [...before, ...added] : this.store.all();
+    });
     void this.flush();
   }
 
   /** Sends a refused entry again, as it is. */
   async retry(seqs: readonly number[]): Promise<void> {
-    for (const entry of this.state.entries.filter(({ seq }) => seqs.includes(seq))) {
-      const { problem, ...again } = entry;
-      await this.store.put(again);
-    }
-    await this.load();
+    await this.alter((entry) => (seqs.includes(entry.seq) ? withoutProblem(entry) : entry));
     await this.flush();
   }
 
   /** Sends a refused entry again with something of it mended: on top of another change, or with what it lacked. */
   async mend(seq: number, fields: Readonly<Record<string, unknown>>): Promise<void> {
-    const entry = this.state.entries.find((candidate) => candidate.seq === seq);
-    if (!entry) return;
-    const { problem, ...again } = entry;
-    await this.store.put({ ...again, body: { ...entry.body, ...fields } });
-    await this.load();
+    await this.alter((entry) =>
+      entry.seq === seq ? { ...withoutProblem(entry), body: { ...entry.body, ...fields } } : entry,
+    );
     await this.flush();
   }
 
   /** Gives up entries that the server refused. Only ever by a person's hand. */
   async discard(seqs: readonly number[]): Promise<void> {
-    await this.store.remove(seqs);
-    await this.load();
+    await this.alter((entry) => (seqs.includes(entry.seq) ? undefined : entry));
   }
 
-  /** Sends what waits, one after the other, until done or until there is no signal. */
+  /** Sends what waits, in order, until done or until there is no signal. */
   async flush(): Promise<void> {
     clearTimeout(this.timer);
     const ran = await this.exclusive(async () => {
@@ -124,37 +137,53 @@ export class Outbox {
   }
 
   private async sendAll(): Promise<void> {
+    await this.load();
     for (;;) {
-      await this.load();
-      const entry = this.state.entries.find((candidate) => !candidate.problem && candidate.personId === this.personId);
-      if (!entry) return;
-      try {
-        const row = await this.send(entry.method, entry.path, entry.body);
-        this.onSent(entry, row);
-        await this.store.remove([entry.seq]);
-        this.heard();
-      } catch (error) {
-        if (!(await this.failed(entry, error))) return;
+      let next = this.nextToSend();
+      if (next.length === 0) {
+        // Another tab may have kept something meanwhile.
+        await this.load();
+        next = this.nextToSend();
       }
+      if (next.length === 0 || !(await this.sendOff(next))) return;
     }
   }
 
-  /** @returns whether to go on with the next entry */
-  private async failed(entry: Entry, error: unknown): Promise<boolean> {
-    if (error instanceof Refused) {
-      const { status } = error.problem;
-      if (status === 401) {
-        this.set({ signal: 'signed-out' });
-        return false;
-      }
-      if (status < 500 && !LATER.has(status)) {
-        await this.store.put({ ...entry, problem: error.problem });
-        return true;
-      }
-    } else if (!(error instanceof NoSignal)) {
-      throw error;
+  private nextToSend(): readonly Entry[] {
+    return together(this.state.entries.filter(({ problem, personId }) => !problem && personId === this.personId));
+  }
+
+  /** @returns whether to go on with what follows */
+  private async sendOff(entries: readonly Entry[]): Promise<boolean> {
+    let answers: readonly Answered[];
+    try {
+      answers = await this.send(entries);
+    } catch (error) {
+      if (!(error instanceof NoSignal)) throw error;
+      this.lost();
+      return false;
     }
-    this.lost();
+    const sent: SentEntry[] = [];
+    const refused = new Map<number, Entry>();
+    let held: number | undefined;
+    for (const [at, answer] of answers.entries()) {
+      const entry = entries[at] as Entry;
+      if ('row' in answer) sent.push({ entry, row: answer.row });
+      else if (isForGood(answer.problem.status)) refused.set(entry.seq, { ...entry, problem: answer.problem });
+      else {
+        held = answer.problem.status;
+        break;
+      }
+    }
+    if (sent.length > 0) this.onSent(sent);
+    const gone = new Set(sent.map(({ entry }) => entry.seq));
+    await this.alter((entry) => (gone.has(entry.seq) ? undefined : (refused.get(entry.seq) ?? entry)));
+    if (held === undefined && answers.length > 0) {
+      this.heard();
+      return true;
+    }
+    if (held === 401) this.set({ signal: 'signed-out' });
+    else this.lost();
     return false;
   }
 
@@ -175,11 +204,38 @@ export class Outbox {
     this.retryMs = Math.min(2 * this.retryMs, LONGEST_RETRY_MS);
   }
 
+  /** @param next on the disk and then, as its result, in memory */
+  private change(next: (before: readonly Entry[]) => Promise<readonly Entry[]>): Promise<void> {
+    const changed = this.changing.then(async () => {
+      const entries = await next(this.state.entries);
+      this.set({ entries, loaded: true });
+    });
+    this.changing = changed.catch(() => undefined);
+    return changed;
+  }
+
+  /** Changes entries, or takes them away, on the disk and in memory. */
+  private alter(each: (entry: Entry) => Entry | undefined): Promise<void> {
+    return this.change(async (before) => {
+      const after = before.map((entry) => [entry, each(entry)] as const);
+      await this.store.alter(
+        after.flatMap(([was, is]) => (is && is !== was ? is : [])),
+        after.flatMap(([was, is]) => (is ? [] : was.seq)),
+      );
+      return after.flatMap(([, is]) => is ?? []);
+    });
+  }
+
   private set(change: Partial<OutboxState>): void {
     this.state = { ...this.state, ...change };
     for (const listener of this.listeners) listener();
   }
 }
+
+/** A refusal that says "not this", rather than "not now" or "not you". */
+const isForGood = (status: number) => status < 500 && status !== 401 && !LATER.has(status);
+
+const withoutProblem = ({ problem: _, ...entry }: Entry): Entry => entry;
 
 async function oneTabAtATime(work: () => Promise<void>): Promise<boolean> {
   if (!navigator.locks) return work().then(() => true);

@@ -39,6 +39,13 @@ test('what waits lies over what the server sent', () => {
   expect(shown.tests.map(({ id }) => id)).toEqual(['t1', 't2']);
   expect(shown.readings.map(({ id }) => id)).toEqual(['r1', 'r2']);
 });
+test('what comes and goes for other jobs leaves a bench the same object', () => {
+  const own = waiting('/readings', { id: 'r2', peak: 120 });
+  const shown = withPending(bench, [own]);
+  expect(withPending(bench, [waiting('/readings', { id: 'x' }, { jobId: 'another' }), own])).toBe(shown);
+  expect(withPending(bench, [{ ...own }])).not.toBe(shown);
+  expect(withPending(bench, [])).toBe(bench);
+});
 test('a row that is at the server already is not shown twice', () => {
   expect(withPending(bench, [waiting('/readings', { id: 'r1', peak: 100 })]).readings).toHaveLength(1);
 });

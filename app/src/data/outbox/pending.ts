@@ -3,14 +3,25 @@ import { ADDED_NAMES, type AddedName, type Bench } from '@rugged/contract/bench'
 import type { Entry } from './entry';
 import { isOfSheet, onSheet, type WithSheet } from './on-sheet';
 
-/** A bench as the person left it: what the server sent, with what still waits on this device laid over it. */
+/** What lay over a bench when it was last asked for, and what came of it. */
+const laidOver = new WeakMap<Bench, { own: readonly Entry[]; shown: Bench }>();
+
+/**
+ * A bench as the person left it: what the server sent, with what still waits on this device laid over it. As long as
+ * its own entries are the same the result is the same object, whatever else comes and goes.
+ */
 export function withPending(bench: Bench, entries: readonly Entry[]): Bench {
-  return entries
-    .filter((entry) => !entry.newBench)
-    .reduce(
-      (state, entry) => (concerns(entry, state) ? applied(state, entry.path, afterwards(entry), entry.brings) : state),
-      bench,
-    );
+  const own = entries.filter(
+    ({ newBench, jobId, path, body }) => !newBench && (jobId === bench.job.id || isOfSheet(bench, path, body)),
+  );
+  const known = laidOver.get(bench);
+  if (known && known.own.length === own.length && known.own.every((entry, at) => entry === own[at])) return known.shown;
+  const shown = own.reduce(
+    (state, entry) => (concerns(entry, state) ? applied(state, entry.path, afterwards(entry), entry.brings) : state),
+    bench,
+  );
+  laidOver.set(bench, { own, shown });
+  return shown;
 }
 
 /** Whether an entry belongs on a bench: it is of its job, or of the sheet that an open job is judged by. */

@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { InputError, type PressureUnit, type TestKind } from '@rugged/core';
-import { judgeBench, type Verdict } from '../jobs';
+import { judgeBench, judgeOnce, type Verdict } from '../jobs';
 import { type Recorded, withRecorded } from './recording';
 
 /** Entries that a verdict left out, or the one that left nothing to judge, by field and reason. */
@@ -16,7 +16,7 @@ const leftOut = (verdict: Verdict): { field: string; reason: string }[] =>
 export function judgeEntered(bench: Bench, recorded: Recorded<TestKind>, unit: PressureUnit): Verdict {
   const verdict = judgeBench(withRecorded(bench, recorded), unit, true);
   if (!verdict.ok || leftOut(verdict).length === 0) return verdict;
-  const known = new Set(leftOut(judgeBench(bench, unit, true)).map(({ field, reason }) => `${field} ${reason}`));
+  const known = new Set(leftOut(judgeOnce(bench, unit)).map(({ field, reason }) => `${field} ${reason}`));
   const refused = leftOut(verdict).find(({ field, reason }) => !known.has(`${field} ${reason}`));
   return refused ? { ok: false, error: new InputError(refused.field, 'shape', { why: refused.reason }) } : verdict;
 }

@@ -16,7 +16,7 @@ import {
 } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { readDraft, writeDraft } from '@/data/draft';
-import { judgeBench } from '@/data/jobs';
+import { judgeOnce } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
 import { buzz } from '@/ui/buzz';
@@ -106,7 +106,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
 
   /** The bench as it would be with the draft kept: what the pad says of it while it is typed. */
   const verdict = useMemo(() => {
-    if (!typed.ok) return judgeBench(bench, unit);
+    if (!typed.ok) return judgeOnce(bench, unit);
     const withSpeedKept = withSpeed(bench, conditions, undefined, openedAt);
     return judgeEntered(bench, recorded(bench, withSpeedKept, typed.reading, draft.correcting, openedAt), unit);
     // The draft's text is the only thing that moves between renders.
