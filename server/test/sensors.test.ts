@@ -43,7 +43,8 @@ test('another shop hears nothing of it, and nobody signed out hears anything', a
   await supertest(shop.server.app).post('/api/sensors').send({ kind: 'compression' }).expect(401);
 });
 
-test('a pad hears what comes from when it began, and goes on where its signal went', async () => {
+/** The shop on a port of its own, for what is read as it comes; and the cookie of somebody signed in there. */
+async function listening() {
   const listener = http.createServer(shop.server.app);
   await new Promise<void>((resolve) => {
     listener.listen(0, '127.0.0.1', resolve);
@@ -54,7 +55,11 @@ test('a pad hears what comes from when it began, and goes on where its signal we
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ email: 'ines@one.example', password: 'a good long one' }),
   });
-  const cookie = signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+  return { listener, base, cookie: signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '' };
+}
+
+test('a pad hears what comes from when it began, and goes on where its signal went', async () => {
+  const { listener, base, cookie } = await listening();
   /** Reads events until the wanted line arrives. */
   const hear = async (path: string, wanted: string): Promise<{ lines: string[]; last: string }> => {
     const ending = new AbortController();
@@ -82,6 +87,31 @@ test('a pad hears what comes from when it began, and goes on where its signal we
     const again = await hear(`/api/sensors/${id}/live?kind=compression&after=${heard.last}`, 'end 3');
     expect(again.lines).toEqual([HELLO, 's 2 7', 'end 3']);
   } finally {
+    listener.closeAllConnections();
+    listener.close();
+  }
+});
+
+test('a pad that waits asks the database now and then, and hears at once what is sent', async () => {
+  const { listener, base, cookie } = await listening();
+  const asked = jest.spyOn(shop.server.store.sequelize, 'query');
+  try {
+    const { id, code } = await join();
+    const { body } = await fetch(`${base}/api/sensors/${id}/live?kind=compression`, { headers: { cookie } });
+    const reader = (body as ReadableStream<Uint8Array>).getReader();
+    await waitFor(async () => ((await says(code, '')).body as { listening: boolean }).listening);
+    const ofSensors = () => asked.mock.calls.filter(([sql]) => String(sql).startsWith('SELECT hello')).length;
+    const before = ofSensors();
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    expect(ofSensors() - before).toBeLessThan(4);
+    await says(code, `${HELLO}\ns 0 9 9 9`).expect(200);
+    const posted = Date.now();
+    let text = '';
+    while (!text.includes('s 0 9 9 9')) text += new TextDecoder().decode((await reader.read()).value);
+    expect(Date.now() - posted).toBeLessThan(400);
+    await reader.cancel();
+  } finally {
+    asked.mockRestore();
     listener.closeAllConnections();
     listener.close();
   }

@@ -1,6 +1,7 @@
-import { type Present, type Presence, presenceSchema } from '@rugged/contract';
+import { type Presence, presenceSchema } from '@rugged/contract';
 import { type Response, Router } from 'express';
 import type { Ear, Heard } from '../live/heard';
+import { presentTo } from '../live/present';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
 import { endWithSession } from './end-with-session';
@@ -37,11 +38,9 @@ function stream(ear: Ear, shop: ShopScope, res: Response, device: string | undef
   });
   const send = (event: string, data: unknown) => res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
   res.write(`retry: ${RETRY_MS}\n\n`);
-  const tellPresent = (jobId?: string) =>
-    void presentOn(shop, jobId).then(
+  const tellPresent = (notice?: { job: string }) =>
+    void presentTo(shop, notice).then(
       (jobs) => {
-        // Nobody there any more is told too.
-        if (jobId !== undefined && !jobs.has(jobId)) jobs.set(jobId, []);
         for (const [job, people] of jobs) send('present', { job, people });
       },
       () => undefined,
@@ -51,7 +50,7 @@ function stream(ear: Ear, shop: ShopScope, res: Response, device: string | undef
       send('touched', { job: heard.job });
   };
   const present = (...[heard]: Heard['present']) => {
-    if (heard.shop === shop.shopId) tellPresent(heard.job);
+    if (heard.shop === shop.shopId) tellPresent(heard);
   };
   const again = () => send('again', {});
   ear.on('touched', touched).on('present', present).on('again', again);
@@ -61,22 +60,6 @@ function stream(ear: Ear, shop: ShopScope, res: Response, device: string | undef
     ear.off('touched', touched).off('present', present).off('again', again);
   });
   tellPresent();
-}
-
-/** Who is where, by job; whoever asks is not told of themselves. */
-async function presentOn(shop: ShopScope, jobId?: string): Promise<Map<string, Present[]>> {
-  const rows = await shop.select<{ job: string; name: string; doing: Present['doing']; cylinder: string | null }>(
-    `SELECT p.job_id AS job, q.name, p.doing, p.cylinder FROM presences p
-       JOIN people q ON q.id = p.person_id AND q.shop_id = p.shop_id
-     WHERE p.shop_id = $1 AND p.until > now() AND p.person_id <> $2 AND ($3::uuid IS NULL OR p.job_id = $3)
-     ORDER BY q.name, q.id`,
-    shop.personId,
-    jobId ?? null,
-  );
-  const jobs = new Map<string, Present[]>();
-  for (const { job, name, doing, cylinder } of rows)
-    jobs.set(job, [...(jobs.get(job) ?? []), { name, doing, ...(cylinder === null ? {} : { cylinder }) }]);
-  return jobs;
 }
 
 /** `/api/presence`: where whoever asks is just now. No record: it is gone when nothing more is said. */

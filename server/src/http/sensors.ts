@@ -13,6 +13,7 @@ import {
   relayed,
   type StoredLine,
 } from '../live/joined';
+import type { Ear } from '../live/heard';
 import type { LiveEvent } from '../live/stream';
 import { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
@@ -25,9 +26,9 @@ import { slowGuessing } from './slow-guessing';
 const HOURS = 4;
 /** So many lines lie in between for a pad whose signal went; older ones are passed over. */
 const KEPT_SAMPLES = 200_000;
-const EVERY_MS = 50;
-/** So often it is noted that a pad listens; the sensor is told so for two seconds. */
+/** So often it is noted that a pad listens, whether anything was sent or not; the sensor is told so for two seconds. */
 const MARKED_MS = 700;
+const LINES_AT_ONCE = 400;
 const MOST_BYTES = 512 * 1024;
 
 /** One joined sensor. */
@@ -40,43 +41,45 @@ interface Sensor {
 }
 
 /** `/api/sensors`, of whoever is signed in: a code for a sensor, and what it sends. */
-export const sensorRoutes = (store: Store): Router =>
-  Router()
-    .post(
-      '/',
-      route(
-        store,
-        'work',
-        Joi.object<{ kind: LiveKind }>({
-          kind: Joi.string()
-            .valid(...LIVE_KINDS)
-            .required(),
-        }),
-        async (shop, { kind }) => ({ status: 201, json: await joinable(shop, kind) }),
-      ),
-    )
-    .get(
-      '/:id/live',
-      route(
-        store,
-        'read',
-        Joi.object<{ after?: string; kind?: string }>({ after: Joi.string().max(40), kind: Joi.string() }),
-        async (shop, { after }, { req, id }) => {
-          const [sensor] = await shop.select<Sensor>(
-            'SELECT * FROM sensors WHERE shop_id = $1 AND id = $2 AND expires_at > now()',
-            id('sensor'),
-          );
-          if (!sensor) throw refuse.missing('sensor');
-          const resumed = parseJoinedPlace(req.get('Last-Event-ID') ?? after);
-          return {
-            write: (res) => {
-              endWithSession(store, req, res);
-              void shop.asked(() => relay(shop, res, sensor, resumed));
-            },
-          };
-        },
-      ),
-    );
+export const sensorRoutes =
+  (ear: Ear) =>
+  (store: Store): Router =>
+    Router()
+      .post(
+        '/',
+        route(
+          store,
+          'work',
+          Joi.object<{ kind: LiveKind }>({
+            kind: Joi.string()
+              .valid(...LIVE_KINDS)
+              .required(),
+          }),
+          async (shop, { kind }) => ({ status: 201, json: await joinable(shop, kind) }),
+        ),
+      )
+      .get(
+        '/:id/live',
+        route(
+          store,
+          'read',
+          Joi.object<{ after?: string; kind?: string }>({ after: Joi.string().max(40), kind: Joi.string() }),
+          async (shop, { after }, { req, id }) => {
+            const [sensor] = await shop.select<Sensor>(
+              'SELECT * FROM sensors WHERE shop_id = $1 AND id = $2 AND expires_at > now()',
+              id('sensor'),
+            );
+            if (!sensor) throw refuse.missing('sensor');
+            const resumed = parseJoinedPlace(req.get('Last-Event-ID') ?? after);
+            return {
+              write: (res) => {
+                endWithSession(store, req, res);
+                void shop.asked(() => relay(ear, shop, res, sensor, resumed));
+              },
+            };
+          },
+        ),
+      );
 
 async function joinable(shop: ShopScope, kind: LiveKind) {
   const id = randomUUID();
@@ -166,6 +169,7 @@ function readOf(text: string, taken: number): Brought {
 
 /** What the sensor sends from now on, or from where the pad stood; asked of the database, so any server can. */
 async function relay(
+  ear: Ear,
   { store, shopId }: ShopScope,
   res: Response,
   sensor: Sensor,
@@ -175,11 +179,7 @@ async function relay(
     store.sequelize.query<T>(sql, { bind: { ...bind, shopId, id: sensor.id }, type: QueryTypes.SELECT });
   let place = resumed ?? { base: Number(sensor.taken), next: Number(sensor.taken) };
   let greeted = false;
-  let marked = 0;
-  let closed = false;
-  res.on('close', () => {
-    closed = true;
-  });
+  const news = newsOf(ear, sensor.id, res);
   res.writeHead(200, {
     'Content-Type': 'text/event-stream',
     'Cache-Control': 'no-store, no-transform',
@@ -187,37 +187,76 @@ async function relay(
   });
   const send = ({ id, data }: LiveEvent) => res.write(`id: ${id}\ndata: ${data}\n\n`);
   res.write('retry: 500\n\n');
-  try {
-    while (!closed) {
-      if (Date.now() - marked > MARKED_MS) {
-        marked = Date.now();
-        await ask('UPDATE sensors SET listened_at = now() WHERE shop_id = $shopId AND id = $id', {});
-      }
-      const [now] = await ask<Sensor & { open: boolean }>(
-        'SELECT hello, taken, ended, expires_at > now() AS open FROM sensors WHERE shop_id = $shopId AND id = $id',
-        {},
-      );
-      if (!now?.open) break;
-      if (now.hello && !greeted) {
-        greeted = true;
-        send({ id: joinedPlaceOf(place), data: now.hello });
-      }
-      const lines = await ask<StoredLine>(
-        `SELECT from_sample::int AS from, line FROM sensor_lines
-         WHERE shop_id = $shopId AND sensor_id = $id AND from_sample + samples > $next ORDER BY from_sample LIMIT 400`,
-        { next: place.next },
-      );
-      const told = relayed(lines, place);
-      place = told.place;
-      told.events.forEach(send);
-      if (now.ended && place.next >= Number(now.taken)) {
-        send(joinedEnd(place));
-        break;
-      }
-      await new Promise((resolve) => setTimeout(resolve, EVERY_MS));
+  /** @returns whether more may come */
+  const tell = async (): Promise<boolean> => {
+    const [now] = await ask<Sensor & { open: boolean }>(
+      'SELECT hello, taken, ended, expires_at > now() AS open FROM sensors WHERE shop_id = $shopId AND id = $id',
+      {},
+    );
+    if (!now?.open) return false;
+    if (now.hello && !greeted) {
+      greeted = true;
+      send({ id: joinedPlaceOf(place), data: now.hello });
     }
+    const lines = await ask<StoredLine>(
+      `SELECT from_sample::int AS from, line FROM sensor_lines
+       WHERE shop_id = $shopId AND sensor_id = $id AND from_sample + samples > $next
+       ORDER BY from_sample LIMIT ${LINES_AT_ONCE}`,
+      { next: place.next },
+    );
+    const told = relayed(lines, place);
+    place = told.place;
+    told.events.forEach(send);
+    if (lines.length === LINES_AT_ONCE) news.come();
+    const over = now.ended && place.next >= Number(now.taken);
+    if (over) send(joinedEnd(place));
+    return !over;
+  };
+  const mark = () => ask('UPDATE sensors SET listened_at = now() WHERE shop_id = $shopId AND id = $id', {});
+  try {
+    await mark();
+    for (let marked = Date.now(); !news.closed() && (await tell()); await news.next(marked + MARKED_MS - Date.now()))
+      if (Date.now() - marked >= MARKED_MS) {
+        marked = Date.now();
+        await mark();
+      }
   } catch {
     // The database went away: the pad joins again by itself and goes on from its place.
   }
   res.end();
+}
+
+/** Waits for what a sensor sends; what came while nobody waited is news at once. */
+function newsOf(ear: Ear, sensorId: string, res: Response) {
+  let waiting: (() => void) | undefined;
+  let news = false;
+  let closed = false;
+  const come = () => {
+    news = true;
+    waiting?.();
+  };
+  const sent = ({ sensor }: { sensor: string }) => sensor === sensorId && come();
+  ear.on('sent', sent).on('again', come);
+  res.on('close', () => {
+    closed = true;
+    ear.off('sent', sent).off('again', come);
+    come();
+  });
+  return {
+    come,
+    closed: () => closed,
+    /** Until there is news, at the latest after so many ms. */
+    async next(ms: number): Promise<void> {
+      if (!news)
+        await new Promise<void>((resolve) => {
+          const late = setTimeout(resolve, Math.max(0, ms));
+          waiting = () => {
+            clearTimeout(late);
+            resolve();
+          };
+        });
+      news = false;
+      waiting = undefined;
+    },
+  };
 }

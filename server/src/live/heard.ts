@@ -7,12 +7,15 @@ export interface Heard {
   touched: [{ shop: string; job: string; device: string | null }];
   /** Somebody went to or from a pad. */
   present: [{ shop: string; job: string }];
+  /** A joined sensor sent something. */
+  sent: [{ sensor: string }];
   /** Something may have been missed: what is shown is asked for again. */
   again: [];
 }
-const CHANNELS: Readonly<Record<string, 'touched' | 'present'>> = {
+const CHANNELS: Readonly<Record<string, Exclude<keyof Heard, 'again'>>> = {
   rugged_touched: 'touched',
   rugged_present: 'present',
+  rugged_sent: 'sent',
 };
 
 const FIRST_WAIT_MS = 500;

@@ -26,6 +26,7 @@ import { up as kinds } from './migrations/021-kinds';
 import { up as keys } from './migrations/022-keys';
 import { up as practice } from './migrations/023-practice';
 import { up as signsAlone } from './migrations/024-signs-alone';
+import { up as sensorTold } from './migrations/025-sensor-told';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -53,6 +54,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '022-keys': keys,
   '023-practice': practice,
   '024-signs-alone': signsAlone,
+  '025-sensor-told': sensorTold,
 };
 
 /** What a database of this version has run. */
