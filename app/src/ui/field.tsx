@@ -1,5 +1,6 @@
 import { type KeyboardTypeOptions, StyleSheet, TextInput, View } from 'react-native';
 import { useId, useState } from 'react';
+import { mayBeTwo, type Signs } from './format';
 import { useColours } from './theme';
 import { FACE, LINE, RADIUS, TOUCH } from './tokens';
 import { Label, Words } from './words';
@@ -14,6 +15,8 @@ interface Props {
   placeholder?: string;
   keyboard?: KeyboardTypeOptions;
   figures?: boolean;
+  /** What a comma means in these figures; where nothing is said, 2,600 is asked about. */
+  signs?: Signs;
   secret?: boolean;
   multiline?: boolean;
   autoFocus?: boolean;
@@ -33,6 +36,7 @@ export function Field({
   placeholder,
   keyboard,
   figures = false,
+  signs = 'asked',
   secret = false,
   multiline = false,
   autoFocus = false,
@@ -43,15 +47,17 @@ export function Field({
   const c = useColours();
   const id = useId();
   const [focused, setFocused] = useState(false);
-  const edge = error ? c.rust : focused ? c.amber : c.line;
+  const question = figures && signs === 'asked' && mayBeTwo(value) ? twoWays(value) : undefined;
+  const wrong = question ?? (error === undefined ? undefined : `${label} ${error}`);
+  const edge = wrong ? c.rust : focused ? c.amber : c.line;
   return (
     <View style={styles.field}>
-      {hideLabel ? null : <Label colour={error ? 'rust' : 'dim'}>{label}</Label>}
+      {hideLabel ? null : <Label colour={wrong ? 'rust' : 'dim'}>{label}</Label>}
       <TextInput
         value={value}
         onChangeText={onChange}
         aria-label={label}
-        aria-invalid={error !== undefined}
+        aria-invalid={wrong !== undefined}
         aria-describedby={`${id}-note`}
         onFocus={() => setFocused(true)}
         onBlur={() => setFocused(false)}
@@ -78,8 +84,10 @@ export function Field({
         ]}
       />
       <View nativeID={`${id}-note`}>
-        {error ? (
-          <Words colour="rust" style={styles.note}>{`${label} ${error}`}</Words>
+        {wrong ? (
+          <Words colour="rust" style={styles.note}>
+            {wrong}
+          </Words>
         ) : hint ? (
           <Words colour="dim" style={styles.note}>
             {hint}
@@ -89,6 +97,12 @@ export function Field({
     </View>
   );
 }
+
+/** The comma of 2,600 is a thousand's to one and a point to another. */
+const twoWays = (text: string) => {
+  const [whole = '', rest = ''] = text.trim().split(',');
+  return `${whole}${rest} or ${whole}.${rest}? Type it without the comma.`;
+};
 
 const styles = StyleSheet.create({
   field: { gap: 3, flexGrow: 1, flexShrink: 1, minWidth: 90 },

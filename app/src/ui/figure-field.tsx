@@ -18,7 +18,7 @@ export function FigureField({ label, value, onChange, least = 0, most = 1e7, hin
   const [typed, setTyped] = useState({ text: textOf(value), value });
   // Moved from elsewhere, with a slider or an undo.
   if (typed.value !== value) setTyped({ text: textOf(value), value });
-  const parsed = typedNumber(typed.text);
+  const parsed = typedNumber(typed.text, 'grouped');
   const wrong =
     typeof parsed === 'string'
       ? 'is no number'
@@ -32,13 +32,14 @@ export function FigureField({ label, value, onChange, least = 0, most = 1e7, hin
       label={label}
       value={typed.text}
       onChange={(text) => {
-        const next = typedNumber(text);
+        const next = typedNumber(text, 'grouped');
         const good = typeof next !== 'string' && (next === undefined || (next >= least && next <= most));
         setTyped({ text, value: good ? next : value });
         if (good) onChange(next);
       }}
       error={wrong ?? error}
       figures
+      signs="grouped"
       keyboard="decimal-pad"
       {...(hint === undefined ? {} : { hint })}
       {...(placeholder === undefined ? {} : { placeholder })}

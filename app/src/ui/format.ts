@@ -52,13 +52,41 @@ export const dayAndTime = (instant: string) =>
   new Date(instant).toLocaleString(LOCALE, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
 /**
- * What was typed as a number; what is no number stays text, for the schema to refuse by name. Nothing typed is nothing.
+ * What a sign between digits means in figures of a kind. `grouped`: figures that have thousands, money and metres.
+ * `decimal`: what is never as large, and pads. Where neither is sure it is asked.
  */
-export function typedNumber(text: string): number | string | undefined {
-  const trimmed = text.trim().replace(',', '.');
+export type Signs = 'asked' | 'grouped' | 'decimal';
+
+const GROUPED = /^\d{1,3}(,\d{3})+$/;
+
+/**
+ * What was typed as a number: 1.5, 1,5, 1 500 and 1,234.5 as people write them. What is no number, or may be two, stays
+ * text, for the schema to refuse by name. Nothing typed is nothing.
+ */
+export function typedNumber(text: string, signs: Signs = 'asked'): number | string | undefined {
+  const trimmed = text.trim().replace(/(?<=\d)[\s'’](?=\d{3}(?!\d))/g, '');
   if (trimmed === '') return undefined;
-  const figure = Number(trimmed);
+  if (signs === 'asked' && mayBeTwo(trimmed)) return text;
+  const figure = Number(pointed(trimmed, signs));
   return Number.isFinite(figure) ? figure : text;
+}
+
+/** 2,600 is read one way by some and the other way by others; 0,125 and 2.600 are not. */
+export const mayBeTwo = (text: string): boolean => /^[1-9]\d{0,2},\d{3}$/.test(text.trim());
+
+/** The same with a point before what is less than one, and nothing else between the digits. */
+function pointed(text: string, signs: Signs): string {
+  const [point, comma] = [text.lastIndexOf('.'), text.lastIndexOf(',')];
+  if (comma < 0)
+    return text.split('.').length > 2 && GROUPED.test(text.replaceAll('.', ',')) ? text.replaceAll('.', '') : text;
+  // Both are there: the last of them parts what is less than one from the rest.
+  if (point > comma) return GROUPED.test(text.slice(0, point)) ? text.replaceAll(',', '') : text;
+  if (point >= 0) {
+    const whole = text.slice(0, comma).replaceAll('.', ',');
+    return GROUPED.test(whole) ? `${whole.replaceAll(',', '')}.${text.slice(comma + 1)}` : text;
+  }
+  const grouped = GROUPED.test(text) && (signs !== 'decimal' || text.split(',').length > 2) && !text.startsWith('0');
+  return grouped ? text.replaceAll(',', '') : text.replace(',', '.');
 }
 
 /**
@@ -84,7 +112,10 @@ export function inUnit<T extends Readonly<Record<string, string | readonly strin
   to: VacuumUnit,
 ): InUnits<T> {
   if (before?.unit === to) return { texts: before.texts };
-  const one = (text: string) => (text === '' || Number.isNaN(Number(text)) ? text : asTyped(Number(text), from, to));
+  const one = (text: string) => {
+    const figure = typedNumber(text);
+    return typeof figure === 'number' ? asTyped(figure, from, to) : text;
+  };
   const converted = Object.fromEntries(
     Object.entries(texts).map(([field, text]) => [field, typeof text === 'string' ? one(text) : text.map(one)]),
   ) as unknown as T;

@@ -18,7 +18,7 @@ import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
 import { Label, Words } from '@/ui/words';
 import { missingWords } from './missing';
-import type { FigureField, Written } from './sheet';
+import { type FigureField, signsOf, type Written } from './sheet';
 import type { Sheet } from './use-sheet';
 
 /** Bore, stroke and what follows from them. Grey is usual for the kind, until somebody types the real one. */
@@ -33,6 +33,7 @@ export function FiguresPlate({ sheet, unit }: { sheet: Sheet; unit: PressureUnit
         onChange={(text) => sheet.setText(name, text)}
         error={errors[name]}
         figures
+        signs={signsOf(name)}
         keyboard="decimal-pad"
         {...(placeholder === undefined ? {} : { placeholder })}
       />

@@ -6,6 +6,7 @@ import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
 import { Label } from '@/ui/words';
 import { optionsOf } from './chip';
+import { signsOf } from './sheet';
 import type { Sheet } from './use-sheet';
 
 /** What its meter counts, and when it is due again. */
@@ -18,6 +19,7 @@ export function MeterPlate({ sheet }: { sheet: Sheet }) {
       onChange={(text) => sheet.setText(name, text)}
       error={errors[name]}
       figures
+      signs={signsOf(name)}
       keyboard="decimal-pad"
     />
   );

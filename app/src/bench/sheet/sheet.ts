@@ -10,7 +10,7 @@ import {
   type Plug,
   type RangedFigure,
 } from '@rugged/core';
-import { typedNumber } from '@/ui/format';
+import { type Signs, typedNumber } from '@/ui/format';
 
 /** An engine as it is being written down: one that the shop has, or one that is just taken in. */
 export type Written = Omit<EngineRecord, 'id' | 'machineId' | 'version'>;
@@ -26,6 +26,8 @@ export const UNTOUCHED: SheetDraft = { fields: {}, texts: {} };
 const OWN_FIGURES = { dueEveryUse: [1, 1_000_000], dueEveryMonths: [1, 120] } as const;
 const FIGURES = { ...ENGINE_RANGES, ...OWN_FIGURES };
 export type FigureField = RangedFigure | keyof typeof OWN_FIGURES;
+/** Only what a meter counts has thousands: millimetres, degrees and months never have as many. */
+export const signsOf = (field: FigureField): Signs => (FIGURES[field][1] < 1000 ? 'decimal' : 'grouped');
 const PLUG = ['threadMm', 'pitchMm', 'reachMm'] as const satisfies readonly (keyof Plug)[];
 /** Where the names of the cylinders are typed: in a row, or a bank at a time. */
 export const NAMES = ['bank0', 'bank1'] as const;
@@ -46,7 +48,7 @@ export function readSheet(engine: Written, { fields, texts }: SheetDraft): Read 
   for (const [field, [least, most]] of Object.entries(FIGURES)) {
     const text = texts[field];
     if (text === undefined) continue;
-    const typed = typedNumber(text);
+    const typed = typedNumber(text, signsOf(field as FigureField));
     if (typed === undefined) change[field] = null;
     else if (typeof typed === 'string') refuse(field, new InputError(field, 'must-be-a-number'));
     else if (typed < least || typed > most) refuse(field, new InputError(field, 'must-be-between', { least, most }));

@@ -36,13 +36,13 @@ export function RepairSheet({ bench, onClose }: { bench: Bench; onClose(): void 
       onChange={(text) => set({ [name]: text })}
       error={errors[name]}
       figures={figures}
-      {...(figures ? { keyboard: 'decimal-pad' as const } : {})}
+      {...(figures ? { keyboard: 'decimal-pad' as const, signs: 'grouped' as const } : {})}
     />
   );
   const keep = async () => {
     const { what, parts, cylinders } = draft;
-    const [cost, meter] = [typedNumber(draft.cost), typedNumber(draft.meter)];
-    const [hours, partsCost] = [typedNumber(draft.hours), typedNumber(draft.partsCost)];
+    const [cost, meter] = [typedNumber(draft.cost, 'grouped'), typedNumber(draft.meter, 'grouped')];
+    const [hours, partsCost] = [typedNumber(draft.hours, 'grouped'), typedNumber(draft.partsCost, 'grouped')];
     const repair = {
       what: what.trim(),
       ...(parts.trim() === '' ? {} : { parts: parts.trim() }),

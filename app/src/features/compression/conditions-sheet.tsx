@@ -52,7 +52,7 @@ interface Props {
 /** How the test is set up. A change begins a new test, so that unlike readings are not mixed unseen. */
 export function ConditionsSheet({ bench, conditions, visible, onClose, onChange, swings, onSwings, onTrace }: Props) {
   const [rpm, setRpm] = useState(conditions.crankingRpm === undefined ? '' : String(conditions.crankingRpm));
-  const typedRpm = typedNumber(rpm);
+  const typedRpm = typedNumber(rpm, 'grouped');
   const rpmError =
     typedRpm === undefined || (typeof typedRpm === 'number' && typedRpm > 0 && typedRpm <= 5000)
       ? undefined
@@ -107,6 +107,7 @@ export function ConditionsSheet({ bench, conditions, visible, onClose, onChange,
         error={rpmError}
         keyboard="decimal-pad"
         figures
+        signs="grouped"
       />
       <Choice
         label="The needle"

@@ -125,14 +125,14 @@ export function typedReading(
   tester: Tester | undefined,
   oil?: Oil,
 ): Typed {
-  const strokes = draft.strokes.filter((stroke) => stroke !== '').map((stroke) => typedNumber(stroke) as number);
-  const high = typedNumber(draft.peak) ?? (strokes.length > 1 ? Math.max(...strokes) : undefined);
-  const low = draft.low === undefined ? high : typedNumber(draft.low);
+  const strokes = draft.strokes.filter((stroke) => stroke !== '').map((stroke) => typedNumber(stroke, 'decimal') as number);
+  const high = typedNumber(draft.peak, 'decimal') ?? (strokes.length > 1 ? Math.max(...strokes) : undefined);
+  const low = draft.low === undefined ? high : typedNumber(draft.low, 'decimal');
   if (high === undefined || low === undefined) {
     return { ok: false };
   }
   const swings = draft.low !== undefined && typeof high === 'number' && typeof low === 'number';
-  const oilMl = oil && typedNumber(oil.ml);
+  const oilMl = oil && typedNumber(oil.ml, 'decimal');
   const reading = {
     cylinder,
     unit,

@@ -26,6 +26,7 @@ export function OilPlate({ pad }: { pad: Pad }) {
           value={pad.oil?.ml ?? ''}
           onChange={pad.setOil}
           figures
+          signs="decimal"
           keyboard="decimal-pad"
         />
       </View>

@@ -20,7 +20,7 @@ import { judgeOnce } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
 import { buzz } from '@/ui/buzz';
-import { asTyped } from '@/ui/format';
+import { asTyped, typedNumber } from '@/ui/format';
 import { useJoined } from '@/bench/live/joined';
 import { takeNumber, useLive } from '@/bench/live/use-live';
 import { unsuitedFor } from '@/bench/testers/unsuited';
@@ -100,6 +100,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const oil = wet
     ? { ml: oilText ?? (dryKPa !== undefined && dose.fromMl !== undefined ? mlInWords(dose.fromMl) : '') }
     : undefined;
+  const oilMl = Number(typedNumber(oil?.ml ?? '', 'decimal') ?? NaN);
   const typed = typedReading(draft, cylinder, unit, engine, conditions.tester, oil);
   const error = typed.ok ? undefined : typed.error;
   const attempts = standing.filter(({ figures }) => figures.cylinder === cylinder && (figures.wet === true) === wet);
@@ -141,7 +142,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
         take: takeNumber(),
         throttle: conditions.throttle ?? 'open',
         engineTemperature: conditions.engineTemperature ?? 'warm',
-        ...(wet && Number(oil?.ml) > 0 ? { oilMl: Number(oil?.ml) } : {}),
+        ...(wet && oilMl > 0 ? { oilMl } : {}),
       },
       ({ strokes, status }) => {
         // Judged once it has stopped rising and at the end, not at every stroke: the needle keeps its frames.
@@ -265,7 +266,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
       goTo(cylinder, !wet, draft);
     },
     /** What the oil alone may lift the dry reading to, in the shown unit. */
-    oilAlone: wet ? oilAlone(bench, dryKPa, Number(oil?.ml), unit) : undefined,
+    oilAlone: wet ? oilAlone(bench, dryKPa, oilMl, unit) : undefined,
     dryMissing: wet && dryKPa === undefined,
     shownIn: (figure: number, from: PressureUnit) => asTyped(figure, from, unit),
     /** What was typed, in another unit: the same pressure, not the same digits. */

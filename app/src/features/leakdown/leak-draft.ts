@@ -132,8 +132,8 @@ export type TypedLeak = { ok: true; reading: LeakdownReading; percent: number } 
 /** The draft as a reading. While a figure is missing it is not wrong, only not there yet. */
 export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit, fourStroke: boolean): TypedLeak {
   if (draft.supply === '' || draft.held === '') return { ok: false };
-  const supply = typedNumber(draft.supply);
-  const held = typedNumber(draft.held);
+  const supply = typedNumber(draft.supply, 'decimal');
+  const held = typedNumber(draft.held, 'decimal');
   try {
     if (typeof supply !== 'number' || supply <= 0) throw new InputError('supply', 'must-be-above', { limit: 0 });
     const field = draft.percent ? 'percent' : 'cylinderPressure';

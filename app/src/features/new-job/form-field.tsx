@@ -1,5 +1,6 @@
 import { type Control, type FieldErrors, useController } from 'react-hook-form';
 import { Field } from '@/ui/field';
+import type { Signs } from '@/ui/format';
 import type { NewJobForm, TextField } from './form';
 
 interface TextProps {
@@ -9,10 +10,11 @@ interface TextProps {
   label: string;
   hint?: string;
   figures?: boolean;
+  signs?: Signs;
 }
 
 /** A typed field of the form, with what is wrong with it. */
-export function FormField({ control, errors, name, label, hint, figures = false }: TextProps) {
+export function FormField({ control, errors, name, label, hint, figures = false, signs = 'asked' }: TextProps) {
   const { field } = useController({ control, name });
   return (
     <Field
@@ -21,6 +23,7 @@ export function FormField({ control, errors, name, label, hint, figures = false 
       onChange={field.onChange}
       error={errors[name]?.message}
       figures={figures}
+      signs={signs}
       {...(hint ? { hint } : {})}
       {...(figures ? { keyboard: 'decimal-pad' as const } : {})}
     />

@@ -121,7 +121,7 @@ export async function buildJob(form: NewJobForm, { shop, source, written, knownO
     }),
     ...state,
   };
-  const meter = typedNumber(form.meter);
+  const meter = typedNumber(form.meter, 'grouped');
   const job: NewJob = {
     id: newId(),
     engineId: engine.id,
@@ -229,7 +229,7 @@ function usedBefore(
 
 /** The meter shows less than when it was here last: it was changed, or misread. */
 export const runsBackwards = ({ meter }: Pick<NewJobForm, 'meter'>, source: EngineSource): boolean => {
-  const figure = typedNumber(meter);
+  const figure = typedNumber(meter, 'grouped');
   return source.from === 'known' && typeof figure === 'number' && figure < (source.item.lastMeter ?? 0);
 };
 

@@ -45,6 +45,7 @@ export function TheJob({ control, errors, source, sheet }: TheJobProps) {
           name="meter"
           label={unit ? `Meter, ${METER_WORD[unit].toLowerCase()}` : 'Meter'}
           figures
+          signs="grouped"
         />
         <FormField control={control} errors={errors} name="alreadyDone" label="Already done" />
       </View>

@@ -6,6 +6,7 @@ import { useSignedIn } from '@/data/session';
 import { Button } from '@/ui/button';
 import { Dial } from '@/ui/dial';
 import { Field } from '@/ui/field';
+import { typedNumber } from '@/ui/format';
 import { useRoom } from '@/ui/pad/room';
 import { Plate } from '@/ui/plate';
 import { Range } from '@/ui/range';
@@ -116,8 +117,8 @@ function Round({ dials, onAgain }: { dials: Dials; onAgain(): void }) {
     );
   const { task, right: around } = dial;
   const say = () => {
-    const said = Number(typed.replace(',', '.'));
-    if (typed.trim() === '' || !Number.isFinite(said)) {
+    const said = typedNumber(typed);
+    if (typeof said !== 'number') {
       setError('must be a number');
       return;
     }

@@ -46,7 +46,7 @@ function RatesPlate({ prices }: { prices: PriceList }) {
     ({ currency, labourRatePerHour, taxPercent }) => {
       const { currency: _c, labourRatePerHour: _l, taxPercent: _t, ...others } = prices;
       const code = currency.trim().toUpperCase();
-      const [rate, tax] = [typedNumber(labourRatePerHour), typedNumber(taxPercent)];
+      const [rate, tax] = [typedNumber(labourRatePerHour, 'grouped'), typedNumber(taxPercent)];
       return {
         ...others,
         ...(code === '' ? {} : { currency: code }),
@@ -67,6 +67,7 @@ function RatesPlate({ prices }: { prices: PriceList }) {
           error={errors['labourRatePerHour']}
           placeholder={String(USUAL_RATE)}
           figures
+          signs="grouped"
           keyboard="decimal-pad"
         />
         <Field

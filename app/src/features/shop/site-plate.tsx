@@ -2,10 +2,12 @@ import { type Site, siteAtmosphere } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
-import { typedNumber } from '@/ui/format';
+import { type Signs, typedNumber } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Label, Words } from '@/ui/words';
 import { useSettingsForm } from '@/settings/use-settings-form';
+
+const SIGNS = { altitudeM: 'grouped', barometerKPa: 'asked' } as const satisfies Record<keyof Site, Signs>;
 
 /** Where the shop stands: thin air lowers every limit. */
 export function SitePlate({
@@ -20,7 +22,9 @@ export function SitePlate({
     ({ siteSchema }) => siteSchema,
     (typed) =>
       Object.fromEntries(
-        Object.entries(typed).flatMap(([field, value]) => (value.trim() === '' ? [] : [[field, typedNumber(value)]])),
+        Object.entries(typed).flatMap(([field, value]) =>
+          value.trim() === '' ? [] : [[field, typedNumber(value, SIGNS[field as keyof Site])]],
+        ),
       ),
     onSave,
   );
@@ -34,6 +38,7 @@ export function SitePlate({
           onChange={set('altitudeM')}
           error={errors['altitudeM']}
           figures
+          signs={SIGNS.altitudeM}
           keyboard="decimal-pad"
         />
         <Field
@@ -42,6 +47,7 @@ export function SitePlate({
           onChange={set('barometerKPa')}
           error={errors['barometerKPa']}
           figures
+          signs={SIGNS.barometerKPa}
           keyboard="decimal-pad"
         />
       </View>

@@ -40,7 +40,7 @@ export type TypedSizes = { ok: true; parts: TypedPart[] } | { ok: false; errors:
 export function typedSizes(sizes: Sizes, cylinder: string): TypedSizes {
   const errors: Record<string, string> = {};
   const figure = (field: string) => {
-    const value = typedNumber(sizes[field] ?? '');
+    const value = typedNumber(sizes[field] ?? '', 'decimal');
     if (value === undefined) return undefined;
     if (typeof value === 'number' && value > 0 && value <= 1000) return value;
     errors[field] = 'must be a number above 0';

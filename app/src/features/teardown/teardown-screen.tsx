@@ -130,6 +130,7 @@ function SizesPlate({ bench, cylinder }: { bench: Bench; cylinder: string }) {
         value={sizes[name] ?? ''}
         onChange={(value) => setDraft({ ...draft, [name]: value })}
         figures
+        signs="decimal"
         keyboard="decimal-pad"
         error={tried ? errors[name] : undefined}
       />
