@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { type BrowserContext, chromium, expect, test, type Route } from '@playwright/test';
+import type { SentRow } from '@rugged/contract';
 import { readingsOfKind } from '@rugged/contract/bench';
 import { benchAt, Hand } from './bench-hand';
 
@@ -98,29 +99,40 @@ test('what the server refuses is shown with its reason and never dropped', async
   await hand.signIn();
   await hand.openJob('Corrie pump engine', 'refused');
   const jobId = hand.jobId();
-  const refuse = (route: Route) =>
-    route.fulfill({
-      status: 422,
-      contentType: 'application/problem+json',
-      body: JSON.stringify({
-        type: 'x',
-        title: 'Something entered is not right',
-        status: 422,
-        errors: [{ field: 'peak', reason: 'is above the full scale' }],
-      }),
-    });
-  await page.route('**/api/readings', refuse);
+  const problem = {
+    type: 'x',
+    title: 'Something entered is not right',
+    status: 422,
+    errors: [{ field: 'figures.peak', reason: 'is above the full scale' }],
+  };
+  // The test and its first reading go together: the one is taken, the other is not.
+  const refuse = async (route: Route) => {
+    const { rows } = route.request().postDataJSON() as { rows: SentRow[] };
+    const answers = [];
+    for (const { path: to, body } of rows) {
+      if (to === '/readings') answers.push({ status: 422, body: problem });
+      else {
+        const taken = await page.request.post(`/api${to}`, { data: body });
+        answers.push({ status: taken.status(), body: (await taken.json()) as unknown });
+      }
+    }
+    await route.fulfill({ json: { answers } });
+  };
+  await page.route('**/api/rows', refuse);
   await hand.button('Start compression').click();
   await hand.button('Engine: Warm').click();
   await hand.keep('118');
   await page.getByRole('link', { name: /^1 refused/ }).click();
-  await expect(page.getByText('peak is above the full scale')).toBeVisible();
+  await expect(page.getByText('Peak is above the full scale')).toBeVisible();
   await page.reload();
   await expect(page.getByText('Cyl 1 118 psi, Corrie pump engine')).toBeVisible();
-  await page.unroute('**/api/readings', refuse);
-  await hand.button('Try again').click();
+  await page.unroute('**/api/rows', refuse);
+  // What was refused is corrected where it stands.
+  await page.getByLabel('Peak').fill('116');
+  await hand.button('Send it so').click();
   await expect(page.getByRole('heading', { name: 'All sent' })).toBeVisible();
-  expect((await benchAt(page.request, jobId)).readings).toHaveLength(1);
+  const { readings } = await benchAt(page.request, jobId);
+  expect(readingsOfKind(readings, 'compression').map(({ figures }) => figures.peak)).toEqual([116]);
 });
 
 test('a change on two devices shows both sides', async ({ page }) => {
@@ -163,7 +175,7 @@ test('an answer that was on its way when a reading was sent does not hide the re
   });
   await page.reload();
   await expect.poll(() => held).toBeGreaterThan(0);
-  const kept = page.waitForResponse((response) => response.url().endsWith('/api/readings'));
+  const kept = page.waitForResponse((response) => /\/api\/(rows|readings)$/.test(response.url()));
   await hand.button('Keep').click();
   await kept;
   await expect(page.getByText(/Cyl 1: spark/)).toBeVisible();

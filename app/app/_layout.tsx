@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { keptCache, outbox, queryClient } from '@/data/client';
 import { loadDrafts } from '@/data/draft';
+import { takeNotKept } from '@/data/outbox/not-kept';
 import { Unbroken } from '@/features/broken';
 import { FONT_FILES } from '@/ui/fonts';
 import { NoticeProvider } from '@/ui/notice';
@@ -28,6 +29,9 @@ export default function RootLayout() {
     addEventListener('online', back);
     const away = () => outbox.lost();
     addEventListener('offline', away);
+    addEventListener('unhandledrejection', takeNotKept);
+    // A browser that asks nobody may clear what waits here as soon as it wants room.
+    if ('storage' in navigator) void navigator.storage.persist?.().catch(() => false);
     // On the home screen's icon: how much waits to be sent.
     const counted = outbox.subscribe(() => {
       if ('setAppBadge' in navigator) void navigator.setAppBadge(outbox.get().entries.length).catch(() => undefined);
@@ -36,6 +40,7 @@ export default function RootLayout() {
       counted();
       removeEventListener('online', back);
       removeEventListener('offline', away);
+      removeEventListener('unhandledrejection', takeNotKept);
     };
   }, []);
   if (!ready) return null;

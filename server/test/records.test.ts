@@ -37,6 +37,13 @@ describe('a reading', () => {
       /already kept under this id/,
     );
   });
+  test('a correction stays on its cylinder', async () => {
+    const one = reading(ids.test);
+    await post('readings', one).expect(201);
+    const moved = await post('readings', reading(ids.test, { cylinder: '2', supersedes: one.id })).expect(422);
+    expect(moved.body.errors).toEqual([{ field: 'figures.cylinder', reason: expect.stringMatching(/^must be 1, as/) }]);
+    await post('readings', reading(ids.test, { peak: 140, supersedes: one.id })).expect(201);
+  });
   test('is corrected by a new one; both stay and one counts', async () => {
     const wrong = reading(ids.test, { cylinder: '4', peak: 13, strokes: [] });
     const right = reading(ids.test, { cylinder: '4', peak: 131, strokes: [], supersedes: wrong.id });
@@ -232,6 +239,19 @@ describe('bad input is answered at the field, never with a 5xx', () => {
   test.each(['limit=0', 'limit=x', 'status=all&before=-1', 'colour=red'])('a list asked with %s', async (query) => {
     await shop.agent.get(`/api/jobs?${query}`).expect(422);
   });
+});
+
+test('a crankcase that the engine does not have is refused at once', async () => {
+  const test_ = (at: string) => ({
+    id: randomUUID(),
+    jobId: ids.job,
+    kind: 'crankcase',
+    conditions: { mode: 'pressure', unit: 'psi', case: at },
+    startedAt: NOW,
+  });
+  const refused = await post('tests', test_('9')).expect(422);
+  expect(refused.body.errors).toMatchObject([{ field: 'conditions.case' }]);
+  await post('tests', test_('2')).expect(201);
 });
 
 describe('another shop', () => {

@@ -34,6 +34,35 @@ test('a wrong code, another kind, samples before a hello and a hole are refused 
   expect(hole.body.errors).toEqual([{ field: 'line', reason: 'Samples are missing: the next one is number 1' }]);
 });
 
+test.each([
+  ['hello rugged-live 1 compression 1000 mV pressure', 'The sensor says it measures in "mV"'],
+  ['hello rugged-live 1 compression 1000 kPa pressure\ns 0 1 Infinity', 'A sample is no figure: "Infinity"'],
+])('%p is refused at the door', async (lines, why) => {
+  const { code } = await join();
+  const { body } = await says(code, lines).expect(422);
+  expect((body as { errors: object[] }).errors).toMatchObject([
+    { field: 'line', reason: expect.stringContaining(why) as unknown },
+  ]);
+});
+
+test('a pad hears of a hello that was refused, and samples after it are not taken', async () => {
+  const { listener, base, cookie } = await listening();
+  try {
+    const { id, code } = await join();
+    await says(code, 'hello rugged-live 1 compression 1000 mV pressure').expect(422);
+    await says(code, 's 0 1 2').expect(409);
+    const { body } = await fetch(`${base}/api/sensors/${id}/live?kind=compression`, { headers: { cookie } });
+    const reader = (body as ReadableStream<Uint8Array>).getReader();
+    let text = '';
+    while (!text.includes('mV')) text += new TextDecoder().decode((await reader.read()).value);
+    await says(code, `${HELLO}\ns 0 1 2`).expect(200);
+    await reader.cancel();
+  } finally {
+    listener.closeAllConnections();
+    listener.close();
+  }
+});
+
 test('another shop hears nothing of it, and nobody signed out hears anything', async () => {
   const { id } = await join();
   await shop.addShop('ada@two.example');

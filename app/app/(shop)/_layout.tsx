@@ -7,6 +7,7 @@ import { tellLeftPad } from '@/data/presence';
 import { useSession } from '@/data/session';
 import { Broken } from '@/features/broken';
 import { AmendSheet } from '@/features/frame/amend-sheet';
+import { FullSheet } from '@/features/frame/full-sheet';
 import { Frame } from '@/features/frame/frame';
 import { GoTo } from '@/features/go-to/go-to';
 import { fetchPlacesWhenIdle } from '@/features/place';
@@ -35,6 +36,7 @@ export default function ShopLayout() {
         <Slot />
         <GoTo />
         <AmendSheet />
+        <FullSheet />
       </Frame>
     );
   if (session === null) return <SignInScreen />;

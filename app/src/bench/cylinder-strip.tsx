@@ -1,4 +1,5 @@
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { useEffect, useRef } from 'react';
+import { type LayoutRectangle, ScrollView, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { useRoom } from '@/ui/pad/room';
 import { useColours } from '@/ui/theme';
@@ -21,8 +22,17 @@ export function CylinderStrip({ cylinders, here, figureOf, onSelect }: Props) {
   const c = useColours();
   const { tight } = useRoom();
   const roomy = cylinders.length <= ROOMY;
+  const strip = useRef<ScrollView>(null);
+  const places = useRef(new Map<string, LayoutRectangle>());
+  /** The cylinder in hand is in sight, and the one before it, however many there are. */
+  const show = (id: string) => {
+    const at = places.current.get(id);
+    if (at) strip.current?.scrollTo({ x: Math.max(0, at.x - at.width), animated: false });
+  };
+  useEffect(() => show(here), [here]);
   return (
     <ScrollView
+      ref={strip}
       horizontal
       style={styles.strip}
       contentContainerStyle={styles.chips}
@@ -38,6 +48,10 @@ export function CylinderStrip({ cylinders, here, figureOf, onSelect }: Props) {
             role="button"
             aria-pressed={chosen}
             onPress={() => onSelect(id)}
+            onLayout={({ nativeEvent }) => {
+              places.current.set(id, nativeEvent.layout);
+              if (chosen) show(id);
+            }}
             style={[
               styles.chip,
               {

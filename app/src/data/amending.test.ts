@@ -1,3 +1,4 @@
+import { NotKept } from './outbox/not-kept';
 import { Amending } from './amending';
 
 const asked = { jobId: 'j', what: 'Cyl 1 120 psi' };
@@ -19,11 +20,12 @@ test('asked once, it holds for what else is added to that job, and for no other'
   expect(amending.reasonOf('j')).toBeUndefined();
 });
 
-test('put away, what was to be added never goes on; asked again it is asked again', async () => {
+test('put away, what was to be added does not go on and hears so; asked again it is asked again', async () => {
   const amending = new Amending();
   const went: string[] = [];
-  void amending.reasonFor(asked).then((reason) => went.push(`first ${reason}`));
+  const first = amending.reasonFor(asked);
   amending.putAway();
+  await expect(first).rejects.toThrow(NotKept);
   void amending.reasonFor(asked).then((reason) => went.push(`second ${reason}`));
   amending.give('j', 'why');
   await Promise.resolve();

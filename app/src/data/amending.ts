@@ -1,3 +1,5 @@
+import { NotKept } from './outbox/not-kept';
+
 /** What somebody is asked who adds something to a job that was closed. */
 export interface AskedWhy {
   jobId: string;
@@ -47,7 +49,7 @@ const HOLDS_MS = 30 * 60_000;
  */
 export class Amending {
   private asked: AskedWhy | undefined;
-  private waiting: ((reason: string) => void)[] = [];
+  private waiting: { give(reason: string): void; drop(why: NotKept): void }[] = [];
   private readonly listeners = new Set<() => void>();
 
   /** @param kept where reasons outlive a reload */
@@ -69,16 +71,20 @@ export class Amending {
     return known && known.until > this.now() ? known.reason : undefined;
   };
 
-  /** The reason, asked for where none holds. Never settles where the question is put away. */
+  /**
+   * The reason, asked for where none holds.
+   *
+   * @throws NotKept where the question is put away
+   */
   reasonFor(asked: AskedWhy): Promise<string> {
     const known = this.reasonOf(asked.jobId);
     if (known !== undefined) {
       this.keep(asked.jobId, known);
       return Promise.resolve(known);
     }
-    if (this.asked?.jobId !== asked.jobId) this.waiting = [];
+    if (this.asked?.jobId !== asked.jobId) this.drop();
     this.set(asked);
-    return new Promise((resolve) => this.waiting.push(resolve));
+    return new Promise((give, drop) => this.waiting.push({ give, drop }));
   }
 
   /** Says why: for what was asked for, and for what is added in the next half hour. */
@@ -87,12 +93,18 @@ export class Amending {
     const waiting = this.waiting;
     this.waiting = [];
     this.set(undefined);
-    waiting.forEach((resolve) => resolve(reason));
+    waiting.forEach((one) => one.give(reason));
   }
 
   putAway(): void {
-    this.waiting = [];
+    this.drop();
     this.set(undefined);
+  }
+
+  private drop(): void {
+    const waiting = this.waiting;
+    this.waiting = [];
+    waiting.forEach((one) => one.drop(new NotKept('the question was put away')));
   }
 
   private keep(jobId: string, reason: string): void {

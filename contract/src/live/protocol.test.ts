@@ -23,6 +23,14 @@ test('each line comes out as it went in, figures to a hundredth of a kilopascal'
 });
 
 test.each([
+  ['PSI', 'psi'],
+  ['KPA', 'kPa'],
+  ['Bar', 'bar'],
+])('a unit may be spelled %p', (spelled, unit) =>
+  expect(parseLine(`hello rugged-live 1 compression 1000 ${spelled} pressure`)).toMatchObject({ unit }),
+);
+
+test.each([
   ['good day', /begins with hello/],
   ['hello something-else 1 compression 1000 kPa pressure', /no stream of a live gauge/],
   ['hello rugged-live 9 compression 1000 kPa pressure', /version 9/],
@@ -31,6 +39,14 @@ test.each([
   ['hello rugged-live 1 compression 1000 kPa', /channels/],
   ['s x 1 2', /whole number/],
   ['s 0 1,two', /no figure/],
+  ['hello rugged-live 1 compression 1000 mV pressure', /measures in "mV": it must be one of psi, kPa, bar/],
+  ['hello rugged-live 1 compression 1000', /measures in ""/],
+  ['hello rugged-live 1 leakdown 20 kPa supply', /two channels, this one 1/],
+  ['hello rugged-live 1 compression 1000 kPa pressure,temperature', /one channel, this one 2/],
+  ['s 0 1 Infinity', /no figure: "Infinity"/],
+  ['s 0 1e999', /no figure/],
+  ['s 0 1,,2', /no figure: ""/],
+  ['s 0 0x10', /no figure/],
   ['end', /whole number/],
   ['', /begins with/],
 ])('%p is refused in words', (line, words) => expect(() => parseLine(line)).toThrow(words));

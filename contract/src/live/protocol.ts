@@ -1,4 +1,4 @@
-import type { PressureUnit } from '@rugged/core';
+import { PRESSURE_UNITS, type PressureUnit } from '@rugged/core';
 
 /** Which test a live gauge is on. */
 export const LIVE_KINDS = ['compression', 'leakdown', 'crankcase'] as const;
@@ -42,14 +42,38 @@ function hello([protocol, version, kind, hz, unit, channels]: readonly string[])
   if (!LIVE_KINDS.includes(kind as LiveKind)) throw new RangeError(`The kind of test is not known: "${kind}"`);
   const sampleHz = Number(hz);
   if (!(sampleHz > 0 && sampleHz <= 100_000)) throw new RangeError('Samples a second must be above zero');
+  const named = unitNamed(unit);
   if (!channels) throw new RangeError('The channels are missing');
-  return { line: 'hello', kind: kind as LiveKind, sampleHz, unit: unit as PressureUnit, channels: channels.split(',') };
+  const names = channels.split(',');
+  if (names.length !== CHANNELS[kind as LiveKind])
+    throw new RangeError(
+      `A ${kind} sensor has ${CHANNELS[kind as LiveKind] === 1 ? 'one channel' : 'two channels'}, this one ${names.length}`,
+    );
+  return { line: 'hello', kind: kind as LiveKind, sampleHz, unit: named, channels: names };
 }
 
+/** What a sensor of a kind measures at once: air has a pressure on either side of the orifice. */
+const CHANNELS: Readonly<Record<LiveKind, number>> = { compression: 1, leakdown: 2, crankcase: 1 };
+
+/** A unit however it is spelled, PSI or kpa; another one is refused by its name. */
+function unitNamed(text = ''): PressureUnit {
+  const named = PRESSURE_UNITS.find((unit) => unit.toLowerCase() === text.toLowerCase());
+  if (!named)
+    throw new RangeError(`The sensor says it measures in "${text.slice(0, 12)}": it must be one of ${UNITS_IN_WORDS}`);
+  return named;
+}
+const UNITS_IN_WORDS = PRESSURE_UNITS.join(', ');
+
 function samples([from, ...rows]: readonly string[]): LiveLine {
-  const parsed = rows.map((row) => row.split(',').map(Number));
-  if (parsed.some((row) => row.some(Number.isNaN))) throw new RangeError('A sample is no figure');
+  const parsed = rows.map((row) => row.split(',').map(figure));
   return { line: 'samples', from: count(from, 'sample number'), rows: parsed };
+}
+
+/** A plain figure: nothing is not nought, and infinity is none. */
+function figure(text: string | undefined): number {
+  const read = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(text ?? '') ? Number(text) : NaN;
+  if (!Number.isFinite(read)) throw new RangeError(`A sample is no figure: "${(text ?? '').slice(0, 12)}"`);
+  return read;
 }
 
 function count(text: string | undefined, what: string): number {

@@ -23,6 +23,7 @@ export const readingRoutes = (store: Store): Router =>
                 const context = await contextOf(shop, reading);
                 const { jobId } = context.test;
                 await checkAdded(shop, { jobId, at: reading.takenAt, amends: reading.amends });
+                await checkCorrects(shop, reading);
                 checkInContext(reading, context);
                 await further();
               },
@@ -52,6 +53,23 @@ async function contextOf(shop: ShopScope, reading: NewReading): Promise<Context>
   );
   if (!row) throw new InputError('testId', 'not-known-here');
   return row;
+}
+
+/** A correction is of the same cylinder: what was read on another one is taken back there, and kept here anew. */
+async function checkCorrects(shop: ShopScope, { supersedes, figures }: NewReading): Promise<void> {
+  if (supersedes === undefined) return;
+  const [row] = await shop.select<{ cylinder: string | null }>(
+    `SELECT figures->>'cylinder' AS cylinder FROM readings WHERE shop_id = $1 AND id = $2`,
+    supersedes,
+  );
+  const cylinder = 'cylinder' in figures ? figures.cylinder : undefined;
+  if (row && (row.cylinder ?? undefined) !== cylinder)
+    throw refuse.fields([
+      {
+        field: 'figures.cylinder',
+        reason: `must be ${row.cylinder ?? 'none'}, as in what it corrects: take that back and enter this one anew`,
+      },
+    ]);
 }
 
 /** The reading alone in a job of its own: the same sense that a whole job is held to. */

@@ -119,7 +119,9 @@ export const sensorDoor = (store: Store): Router =>
       const [pad] = await store.known<{ shopId: string }>('shop_of_code', String(code));
       if (!pad) throw noSuchCode();
       const shop = new ShopScope(store, { ...pad, personId: '' });
-      return { json: await shop.transaction((tx) => take(shop, String(code), text, tx)) };
+      const taken = await shop.transaction((tx) => take(shop, String(code), text, tx));
+      if ('refused' in taken) throw refuse.fields([{ field: 'line', reason: taken.refused }]);
+      return { json: taken };
     }),
   );
 
@@ -135,9 +137,16 @@ async function take({ store, shopId }: ShopScope, code: string, text: string, tr
   );
   if (!sensor) throw noSuchCode();
   const now = readOf(text, Number(sensor.taken));
+  if ('refused' in now) {
+    // The pad hears of a hello that it will refuse as well, so that it says why nothing comes.
+    const hello = /^hello [ -~]{1,200}$/m.exec(text)?.[0];
+    if (hello !== undefined)
+      await ask('UPDATE sensors SET hello = $hello WHERE shop_id = $shopId AND id = $id', { id: sensor.id, hello });
+    return now;
+  }
   if (now.kind !== undefined && now.kind !== sensor.kind)
     throw new Refusal(409, 'other-kind', `The pad waits for a ${sensor.kind} sensor, this one says ${now.kind}`);
-  if (!sensor.hello && !now.hello && now.lines.length > 0)
+  if (!now.hello && now.lines.length > 0 && !isUnderstood(sensor.hello))
     throw new Refusal(409, 'hello-first', 'The first line of a sensor is its hello');
   for (const { from, samples, line } of now.lines)
     await ask(
@@ -159,11 +168,15 @@ async function take({ store, shopId }: ShopScope, code: string, text: string, tr
   return { kind: sensor.kind, taken: now.taken, listening: sensor.listening };
 }
 
-function readOf(text: string, taken: number): Brought {
+/** A hello that was refused is kept for the pad; nothing is taken after it until there is a good one. */
+const isUnderstood = (hello: string | null): boolean => hello !== null && !('refused' in readOf(hello, 0));
+
+function readOf(text: string, taken: number): Brought | { refused: string } {
   try {
     return brought(text, taken);
   } catch (error) {
-    throw refuse.fields([{ field: 'line', reason: (error as Error).message }]);
+    if (error instanceof RangeError) return { refused: error.message };
+    throw error;
   }
 }
 

@@ -117,3 +117,15 @@ test('other units are brought to kilopascals, and air keeps all its rows', () =>
   expect(made.now[1]).toBeCloseTo(489.5, 1);
   expect(made.rows).toHaveLength(2);
 });
+
+test.each([
+  ['a unit that is no pressure', 'hello rugged-live 1 compression 1000 mV pressure', 's 0 1', /measures in "mV"/],
+  ['two figures where one is due', HELLO, 's 0 1,2', /2 figures where 1 are due/],
+  ['infinity', HELLO, 's 0 Infinity', /no figure/],
+])('%s ends the take and says why', (_, hello, samples, why) => {
+  const { made, source } = stream();
+  source.say('1-0', hello);
+  source.say('1-1', samples);
+  expect(made.status).toBe('refused');
+  expect(made.trouble).toMatch(why);
+});

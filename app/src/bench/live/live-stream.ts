@@ -38,6 +38,7 @@ export class LiveStream {
   private taken = 0;
   private last: string | undefined;
   private perUnit = 1;
+  private channels = 1;
   private source: Source | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private readonly open: NonNullable<Options['open']>;
@@ -94,6 +95,7 @@ export class LiveStream {
       case 'hello':
         this.sampleHz = line.sampleHz;
         this.perUnit = toKPa(1, line.unit);
+        this.channels = line.channels.length;
         if (line.kind === 'compression') this.strokes ??= catchStrokes(line.sampleHz, LEAST_LIFT_KPA);
         this.set('running');
         return;
@@ -109,10 +111,9 @@ export class LiveStream {
   }
 
   private samples(from: number, rows: readonly (readonly number[])[]): void {
-    if (from > this.taken) {
-      this.end('refused', 'Samples are missing: take it again');
-      return;
-    }
+    if (from > this.taken) return this.end('refused', 'Samples are missing: take it again');
+    const odd = rows.find((row) => row.length !== this.channels);
+    if (odd) return this.end('refused', `The sensor sends ${odd.length} figures where ${this.channels} are due`);
     const fresh = rows.slice(this.taken - from).map((row) => row.map((figure) => figure * this.perUnit));
     const latest = fresh[fresh.length - 1];
     if (!latest) return;

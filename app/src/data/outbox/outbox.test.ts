@@ -1,6 +1,7 @@
 import { NoSignal, Refused } from '@/data/api';
 import type { Entry, NewEntry } from './entry';
 import { EntryStore } from './entry-store';
+import { NotKept } from './not-kept';
 import { Outbox } from './outbox';
 import type { Answered } from './send';
 
@@ -263,4 +264,20 @@ test('what another tab keeps meanwhile is found and sent', async () => {
   await outbox.keep([entry('mine')]);
   await settled(outbox);
   expect(sent.sort()).toEqual(['mine', 'of the other tab']);
+});
+
+test('a full device says so, keeps what was there, and goes on when there is room', async () => {
+  const { outbox, sent, store } = outboxWith(() => Promise.reject(new NoSignal()));
+  outbox.signIn('ines');
+  await outbox.keep([entry('a')]);
+  const add = jest.spyOn(store, 'add').mockRejectedValueOnce(new DOMException('no room', 'QuotaExceededError'));
+  await expect(outbox.keep([entry('b')])).rejects.toThrow(NotKept);
+  expect(outbox.get()).toMatchObject({ full: true, entries: [{ what: 'a' }] });
+  outbox.fullIsRead();
+  expect(outbox.get().full).toBe(false);
+  await outbox.keep([entry('b')]);
+  expect(outbox.get()).toMatchObject({ full: false, entries: [{ what: 'a' }, { what: 'b' }] });
+  expect(add).toHaveBeenCalledTimes(2);
+  expect(sent).toEqual([]);
+  outbox.signIn(undefined);
 });

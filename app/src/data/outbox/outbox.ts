@@ -1,6 +1,7 @@
 import { NoSignal } from '@/data/api';
 import type { Entry, NewEntry } from './entry';
 import { EntryStore } from './entry-store';
+import { NotKept } from './not-kept';
 import { type Answered, sendRows, together } from './send';
 
 export type Signal = 'on' | 'off' | 'signed-out';
@@ -9,6 +10,8 @@ export interface OutboxState {
   entries: readonly Entry[];
   signal: Signal;
   sending: boolean;
+  /** This device has no room: what was entered last is not kept and stands where it was entered. */
+  full: boolean;
   /** Whether the entries were read from the disk yet: before that nothing may be shown as all there is. */
   loaded: boolean;
 }
@@ -39,7 +42,7 @@ const LATER = new Set([408, 425, 429]);
 
 /** Keeps what was entered until the server has it: sent once each, in order, and never dropped. */
 export class Outbox {
-  private state: OutboxState = { entries: [], signal: 'on', sending: false, loaded: false };
+  private state: OutboxState = { entries: [], signal: 'on', sending: false, full: false, loaded: false };
   private readonly listeners = new Set<() => void>();
   private readonly store: EntryStore;
   private readonly send: NonNullable<Options['send']>;
@@ -89,18 +92,32 @@ export class Outbox {
     });
   }
 
-  /** Keeps entries on this device and sends them as soon as it can. Resolves when they are kept. */
+  /**
+   * Keeps entries on this device and sends them as soon as it can. Resolves when they are kept.
+   *
+   * @throws NotKept when they are not: no room on this device, or somebody put away what had to be asked first. The
+   * person knows; whoever asked leaves what was entered where it was.
+   */
   async keep(entries: readonly NewEntry[]): Promise<void> {
     const { personId } = this;
     if (!personId) throw new Error('Nobody is signed in');
     const whole = await this.complete(entries);
     const queuedAt = new Date().toISOString();
-    await this.change(async (before) => {
-      const added = await this.store.add(whole.map((entry) => ({ ...entry, personId, queuedAt })));
-      return this.state.loaded ? [...before, ...added] : this.store.all();
-    });
+    try {
+      await this.change(async (before) => {
+        const added = await this.store.add(whole.map((entry) => ({ ...entry, personId, queuedAt })));
+        return this.state.loaded ? [...before, ...added] : this.store.all();
+      });
+    } catch (error) {
+      this.set({ full: true });
+      throw new NotKept(error);
+    }
+    this.set({ full: false });
     void this.flush();
   }
+
+  /** The person read that this device is full. */
+  fullIsRead = (): void => this.set({ full: false });
 
   /** Sends a refused entry again, as it is. */
   async retry(seqs: readonly number[]): Promise<void> {

@@ -20,3 +20,15 @@ export function judgeEntered(bench: Bench, recorded: Recorded<TestKind>, unit: P
   const refused = leftOut(verdict).find(({ field, reason }) => !known.has(`${field} ${reason}`));
   return refused ? { ok: false, error: new InputError(refused.field, 'shape', { why: refused.reason }) } : verdict;
 }
+
+/**
+ * Why a figure that is typed may not be kept, told from what `judgeEntered` said of it; nothing where only the bench
+ * cannot be judged, with it or without.
+ */
+export function refusedBy(bench: Bench, entered: Verdict, unit: PressureUnit): InputError | undefined {
+  if (entered.ok) return undefined;
+  const without = judgeOnce(bench, unit);
+  const same =
+    !without.ok && without.error.field === entered.error.field && without.error.reason === entered.error.reason;
+  return same ? undefined : entered.error;
+}

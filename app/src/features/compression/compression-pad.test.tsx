@@ -8,9 +8,11 @@ import { CompressionPad } from './compression-pad';
 import { useCompressionPad } from './use-compression-pad';
 
 const mockKept: NewEntry[][] = [];
+const mockFull = { is: false };
 jest.mock('@/data/client', () => ({
   outbox: {
     keep: (entries: NewEntry[]) => {
+      if (mockFull.is) return Promise.reject(new Error('no room'));
       mockKept.push(entries);
       return Promise.resolve();
     },
@@ -176,6 +178,19 @@ test('digits typed while a reading is being taken back are typed for what comes 
   await act(() => Promise.resolve());
   expect(screen.getByText(/^Keep 142, done$/)).toBeTruthy();
   expect(bodies().at(-1)).toMatchObject({ withdrawn: true });
+});
+
+test('what the device does not keep stands at its cylinder again; what was typed since waits at its own', async () => {
+  open(benchWith([]));
+  press('Engine: Warm', '1', '4', '2');
+  mockFull.is = true;
+  fireEvent.press(screen.getByText(/^Keep 142, next 2$/));
+  press('9');
+  await act(() => Promise.resolve());
+  mockFull.is = false;
+  expect(screen.getByText(/^Keep 142, next 2$/)).toBeTruthy();
+  press('Cyl 2');
+  expect(screen.getByText(/^Keep 9, done$|^Keep 9, next/)).toBeTruthy();
 });
 
 test('wet: the dose of this chamber is kept with the reading, a locking one is refused', async () => {

@@ -84,23 +84,31 @@ export function Behind({ pad, onAttempts }: { pad: Pad; onAttempts(): void }) {
     return (
       <Words style={styles.fact}>
         {draft.strokes.length > 1 ? 'strokes ' : 'first stroke '}
-        <Figure>{draft.strokes.filter(Boolean).join(' · ')}</Figure>
+        <Figure>{firstAndLast(draft.strokes.filter(Boolean)).join(' · ')}</Figure>
       </Words>
     );
-  if (pad.attempts.length > 0)
+  if (pad.attempts.length > 0) {
+    const last = pad.attempts.slice(-MOST_SHOWN);
     return (
       <TouchableRipple role="button" onPress={onAttempts} style={styles.attempts}>
         <Words style={styles.link}>
-          {'kept '}
+          {last.length < pad.attempts.length ? `kept ${pad.attempts.length}, last ` : 'kept '}
           <Figure>
-            {pad.attempts.map(({ figures }) => formatPressure(toKPa(figures.peak, figures.unit), pad.unit)).join(' · ')}
+            {last.map(({ figures }) => formatPressure(toKPa(figures.peak, figures.unit), pad.unit)).join(' · ')}
           </Figure>
           {'  change'}
         </Words>
       </TouchableRipple>
     );
+  }
   return null;
 }
+
+/** So many figures have room beside the limit on a small phone. */
+const MOST_SHOWN = 3;
+/** The first stroke says the most, the last ones where it ends. */
+const firstAndLast = (strokes: readonly string[]): readonly string[] =>
+  strokes.length <= MOST_SHOWN + 1 ? strokes : [strokes[0] as string, '…', ...strokes.slice(-MOST_SHOWN + 1)];
 
 const styles = StyleSheet.create({
   dial: {
@@ -126,6 +134,6 @@ const styles = StyleSheet.create({
   },
   fact: { fontSize: 15, flexShrink: 1 },
   right: { textAlign: 'right' },
-  attempts: { minHeight: TOUCH.least, justifyContent: 'center', marginVertical: -8 },
+  attempts: { minHeight: TOUCH.least, justifyContent: 'center', marginVertical: -8, flexShrink: 1 },
   link: { fontSize: 15, textDecorationLine: 'underline' },
 });

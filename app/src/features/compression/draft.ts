@@ -125,7 +125,9 @@ export function typedReading(
   tester: Tester | undefined,
   oil?: Oil,
 ): Typed {
-  const strokes = draft.strokes.filter((stroke) => stroke !== '').map((stroke) => typedNumber(stroke, 'decimal') as number);
+  const strokes = draft.strokes
+    .filter((stroke) => stroke !== '')
+    .map((stroke) => typedNumber(stroke, 'decimal') as number);
   const high = typedNumber(draft.peak, 'decimal') ?? (strokes.length > 1 ? Math.max(...strokes) : undefined);
   const low = draft.low === undefined ? high : typedNumber(draft.low, 'decimal');
   if (high === undefined || low === undefined) {

@@ -14,7 +14,7 @@ import {
   toKPa,
   UNIT_SIGN,
 } from '@rugged/core';
-import { useEffect, useMemo, useReducer, useState } from 'react';
+import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { readDraft, writeDraft } from '@/data/draft';
 import { judgeOnce } from '@/data/jobs';
 import { useSignedIn } from '@/data/session';
@@ -35,6 +35,7 @@ import {
   testInHand,
   withdraw,
   judgeEntered,
+  refusedBy,
 } from '@/data/recording';
 import { type Conditions, usualConditions } from './conditions';
 import { type Draft, draftReducer, EMPTY_DRAFT, typedReading } from './draft';
@@ -102,7 +103,6 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     : undefined;
   const oilMl = Number(typedNumber(oil?.ml ?? '', 'decimal') ?? NaN);
   const typed = typedReading(draft, cylinder, unit, engine, conditions.tester, oil);
-  const error = typed.ok ? undefined : typed.error;
   const attempts = standing.filter(({ figures }) => figures.cylinder === cylinder && (figures.wet === true) === wet);
 
   /** The bench as it would be with the draft kept: what the pad says of it while it is typed. */
@@ -113,6 +113,9 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     // The draft's text is the only thing that moves between renders.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt, oil?.ml]);
+
+  const refused = typed.ok ? refusedBy(bench, verdict, unit) : undefined;
+  const error = typed.ok ? refused : typed.error;
 
   const { stream, start, stop } = useLive();
   const joined = useJoined('compression');
@@ -189,9 +192,18 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     return round.find((id) => !measured.has(id));
   };
 
+  /** What this device did not keep stands at its cylinder as it was typed; what was typed since waits at its own. */
+  const putBack = useRef((_at: string, _typed: Draft): void => undefined);
+  useEffect(() => {
+    putBack.current = (at, what) => {
+      goTo(at, wet, draft);
+      act({ do: 'restore', draft: what });
+    };
+  });
+
   const keep = (again: boolean) => {
     setTried(true);
-    if (!typed.ok) return;
+    if (!typed.ok || refused) return;
     const rpm = stream && crankingRpm(stream, engine.cycle);
     stop();
     const now = Date.now();
@@ -211,11 +223,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     ]);
     void kept.then(
       () => setLastKept(one.reading),
-      () => {
-        // This device could not keep it: it stands there as it was typed.
-        setCylinder(cylinder);
-        act({ do: 'restore', draft });
-      },
+      () => putBack.current(cylinder, draft),
     );
   };
 

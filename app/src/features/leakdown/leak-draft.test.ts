@@ -1,3 +1,5 @@
+import type { Engine } from '@rugged/core';
+import { aBench } from '@/bench/bench.fixture';
 import {
   placeKey,
   emptyLeakDraft,
@@ -8,13 +10,20 @@ import {
   typedLeak,
 } from './leak-draft';
 
+const engineOf = (cycle: Engine['cycle']): Engine => ({
+  ...aBench().engine,
+  cycle,
+  cylinders: ['1', '2', '3', '4', 'No 1 port', 'No 2 port'],
+});
+const [FOUR, TWO] = [engineOf('four-stroke'), engineOf('two-stroke')];
+
 const after = (actions: readonly LeakAction[], from: LeakDraft = emptyLeakDraft()) => actions.reduce(leakReducer, from);
 const keys = (text: string): LeakAction[] => [...text].map((key) => ({ do: 'key', key }));
 const held = (supply: string, cylinder: string) =>
   after([...keys(supply), { do: 'focus', focus: 'held' }, ...keys(cylinder)]);
 
 test('two gauges make a percentage', () => {
-  expect(typedLeak(held('80', '52'), '3', 'psi', true)).toEqual({
+  expect(typedLeak(held('80', '52'), '3', 'psi', FOUR)).toEqual({
     ok: true,
     percent: expect.closeTo(35, 9),
     reading: { cylinder: '3', unit: 'psi', supply: 80, cylinderPressure: 52 },
@@ -35,14 +44,15 @@ test('a digit typed over a supply that was only carried on takes its place; the 
   expect(next).toMatchObject({ supply: '100', held: '52' });
 });
 test('one figure is not wrong, only not there yet', () => {
-  expect(typedLeak(held('80', ''), '3', 'psi', true)).toEqual({ ok: false });
-  expect(typedLeak(held('', '52'), '3', 'psi', true)).toEqual({ ok: false });
+  expect(typedLeak(held('80', ''), '3', 'psi', FOUR)).toEqual({ ok: false });
+  expect(typedLeak(held('', '52'), '3', 'psi', FOUR)).toEqual({ ok: false });
 });
 test.each([
   ['80', '81', 'Held: is above the supply of 80.'],
   ['0', '0', 'Supply: must be above 0.'],
+  ['8060', '52', 'Supply: 8060 psi cannot be: it must be between 0 and 218 psi.'],
 ])('%s in, %s held is refused by name', (supply, cylinder, words) => {
-  const typed = typedLeak(held(supply, cylinder), '3', 'psi', true);
+  const typed = typedLeak(held(supply, cylinder), '3', 'psi', FOUR);
   expect(typed.ok).toBe(false);
   expect(!typed.ok && typed.error ? leakErrorWords(typed.error) : '').toBe(words);
 });
@@ -55,7 +65,7 @@ test('places listened at are kept with their loudness, silent ones too; the brea
     ],
     held('80', '52'),
   );
-  expect(typedLeak(draft, '3', 'psi', true)).toMatchObject({
+  expect(typedLeak(draft, '3', 'psi', FOUR)).toMatchObject({
     reading: {
       heard: [
         { at: 'exhaust', level: 0 },
@@ -64,7 +74,7 @@ test('places listened at are kept with their loudness, silent ones too; the brea
       breatherOff: true,
     },
   });
-  expect(typedLeak(draft, '3', 'psi', false)).toMatchObject({
+  expect(typedLeak(draft, '3', 'psi', TWO)).toMatchObject({
     reading: expect.not.objectContaining({ breatherOff: true }),
   });
 });
@@ -100,7 +110,7 @@ test('a neighbour may be called anything, spaces and all', () => {
     ],
     held('80', '52'),
   );
-  expect(typedLeak(draft, 'No 1 port', 'psi', true)).toMatchObject({
+  expect(typedLeak(draft, 'No 1 port', 'psi', FOUR)).toMatchObject({
     ok: true,
     reading: {
       heard: [

@@ -1,4 +1,6 @@
 import {
+  checkReading,
+  type Engine,
   type Heard,
   type HeardAt,
   InputError,
@@ -130,7 +132,7 @@ function edited(text: string, key: string): string {
 export type TypedLeak = { ok: true; reading: LeakdownReading; percent: number } | { ok: false; error?: InputError };
 
 /** The draft as a reading. While a figure is missing it is not wrong, only not there yet. */
-export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit, fourStroke: boolean): TypedLeak {
+export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit, engine: Engine): TypedLeak {
   if (draft.supply === '' || draft.held === '') return { ok: false };
   const supply = typedNumber(draft.supply, 'decimal');
   const held = typedNumber(draft.held, 'decimal');
@@ -145,20 +147,18 @@ export function typedLeak(draft: LeakDraft, cylinder: string, unit: PressureUnit
       level,
       ...(draft.raised?.includes(key) ? { closedRaises: true } : {}),
     }));
-    return {
-      ok: true,
-      percent: draft.percent ? held : leakagePercent(supply, held),
-      reading: {
-        cylinder,
-        unit,
-        supply,
-        [field]: held,
-        ...(draft.settling ? { settling: draft.settling } : {}),
-        ...(heard.length > 0 ? { heard } : {}),
-        ...(fourStroke && draft.breatherOff !== undefined ? { breatherOff: draft.breatherOff } : {}),
-        ...(draft.tdcConfirmed ? { tdcConfirmed: true } : {}),
-      },
+    const reading: LeakdownReading = {
+      cylinder,
+      unit,
+      supply,
+      [field]: held,
+      ...(draft.settling ? { settling: draft.settling } : {}),
+      ...(heard.length > 0 ? { heard } : {}),
+      ...(engine.cycle === 'four-stroke' && draft.breatherOff !== undefined ? { breatherOff: draft.breatherOff } : {}),
+      ...(draft.tdcConfirmed ? { tdcConfirmed: true } : {}),
     };
+    checkReading('leakdown', reading, { kind: 'leakdown', readings: [] }, { engine });
+    return { ok: true, percent: draft.percent ? held : leakagePercent(supply, held), reading };
   } catch (error) {
     if (error instanceof InputError) return { ok: false, error };
     throw error;

@@ -142,6 +142,16 @@ test('two gauges: what is held becomes a percent, and goes on to the next in the
   expect(pad.cylinder).toBe('4');
 });
 
+test('a figure that no gauge shows is named and cannot be kept', () => {
+  open();
+  press('Supply', '8', '0', '6', '0');
+  press('Held in cylinder', '5', '2');
+  expect(screen.getByText(/^Supply: 8060 psi cannot be/)).toBeTruthy();
+  expect(screen.queryByText(/^Keep/)).toBeNull();
+  act(() => pad.keep());
+  expect(mockKept).toEqual([]);
+});
+
 test('a percent dial: the figure is the leakage, and stays one for the next cylinder', async () => {
   open();
   act(() => pad.act({ do: 'percent', percent: true }));

@@ -107,6 +107,7 @@ function Buttons({ pad, onDone }: { pad: Pad; onDone(): void }) {
           kind="ground"
           tall
           onPress={pad.keep}
+          disabled={pad.refused !== undefined}
           style={padButton.lesser}
           label={`Keep ${typed.percent.toFixed(0)} % without listening`}
         >{`Keep ${typed.percent.toFixed(0)} %`}</Button>

@@ -17,11 +17,12 @@ export function SaysPlate({ bench, pad }: { bench: Bench; pad: Pad }) {
   const [moving, setMoving] = useState(false);
   const { typed, error, refused, lastKept, judged } = pad;
   const { tight } = useRoom();
-  if (error ?? refused) {
+  const wrong = error ?? refused;
+  if (wrong) {
     return (
       <Plate hand style={styles.kept}>
         <View role="alert" style={styles.grow}>
-          <Strong colour="rust">{error ? leakErrorWords(error) : `${refused?.field}: ${refused?.reason}.`}</Strong>
+          <Strong colour="rust">{leakErrorWords(wrong)}</Strong>
         </View>
       </Plate>
     );

@@ -12,9 +12,9 @@ import {
   type Turn,
   turningSchedule,
 } from '@rugged/core';
-import { useEffect, useMemo, useReducer, useState } from 'react';
+import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { readDraft, writeDraft } from '@/data/draft';
-import { add, joinOrBegin, judgeEntered, keepReadings, testInHand, withdraw } from '@/data/recording';
+import { add, joinOrBegin, judgeEntered, keepReadings, refusedBy, testInHand, withdraw } from '@/data/recording';
 import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
 import { buzz } from '@/ui/buzz';
@@ -74,7 +74,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     writeDraft(keptKey, draft);
   }, [keptKey, draft]);
 
-  const typed = typedLeak(draft, cylinder, unit, fourStroke);
+  const typed = typedLeak(draft, cylinder, unit, engine);
   const verdict = useMemo(() => {
     if (!typed.ok) return undefined;
     const recorded = joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: openedAt });
@@ -82,6 +82,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     // The draft is the only thing that moves between renders.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt]);
+  const refused = verdict && refusedBy(bench, verdict, unit);
   const judged = verdict?.ok ? verdict.judgement.cylinders.find(({ id }) => id === cylinder) : undefined;
 
   const supplyKPa =
@@ -137,8 +138,17 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     (id) => !measured.has(id),
   );
 
+  /** What this device did not keep stands at its cylinder as it was typed; what was typed since waits at its own. */
+  const putBack = useRef((_at: string, _typed: LeakDraft): void => undefined);
+  useEffect(() => {
+    putBack.current = (at, what) => {
+      goTo(at, draft);
+      act({ do: 'restore', draft: what });
+    };
+  });
+
   const keep = () => {
-    if (!typed.ok) return;
+    if (!typed.ok || refused) return;
     const recorded = joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: clock() });
     setListening(false);
     goTo(nextUnmeasured ?? cylinder, undefined);
@@ -153,10 +163,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     buzz();
     void keepReadings(bench, [{ recorded, what: `Cyl ${cylinder} loses ${typed.percent.toFixed(0)} %` }]).then(
       () => setLastKept(recorded.reading),
-      () => {
-        setCylinder(cylinder);
-        act({ do: 'restore', draft });
-      },
+      () => putBack.current(cylinder, draft),
     );
   };
   /** The pad is at its place at once: what is typed while it is being kept is typed for what comes in its stead. */
@@ -186,7 +193,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     setConditions,
     fourStroke,
     /** Refused by the judgement itself, with its field. */
-    refused: verdict && !verdict.ok ? verdict.error : undefined,
+    refused,
     error: typed.ok ? undefined : typed.error,
     next: nextUnmeasured,
     /** How far to turn from the cylinder in hand to the next in the firing order. */

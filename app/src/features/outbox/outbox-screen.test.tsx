@@ -29,7 +29,25 @@ test('without signal it waits; refused it stays with the reason, by field, until
     },
   });
   await outbox.flush();
-  await eventually(() => expect(written()).toMatch(/Cyl 2 reading.*figures.peak must be a number/));
+  await eventually(() => expect(written()).toMatch(/Cyl 2 reading.*Peak must be a number/));
+});
+test('a figure that was refused is corrected where it stands, and sent so', async () => {
+  const body = { id: 'r', figures: { cylinder: '2', unit: 'psi', peak: 8060 } };
+  const refused = {
+    type: 'x',
+    title: 'Something entered is not right',
+    status: 422,
+    errors: [{ field: 'figures.peak', reason: 'must be at most 725' }],
+  };
+  await openPlace(<OutboxScreen />, { answers: { 'POST /readings': refused } });
+  await outbox.keep([{ ...reading, body }]);
+  await eventually(() => expect(written()).toMatch(/Peak must be at most 725/));
+  fireEvent.changeText(screen.getByLabelText('Peak'), 'much');
+  expect(screen.getByLabelText('Send it so')).toBeDisabled();
+  fireEvent.changeText(screen.getByLabelText('Peak'), '116');
+  fireEvent.press(screen.getByText('Send it so'));
+  await settled();
+  expect(sent.at(-1)?.body).toEqual({ id: 'r', figures: { ...body.figures, peak: 116 } });
 });
 test('of a closed job the reason is asked for, and goes with it', async () => {
   const refused = {

@@ -11,6 +11,7 @@ import { Plate } from '@/ui/plate';
 import { Empty, Screen } from '@/ui/screen';
 import { Strong, Title, Words } from '@/ui/words';
 import { SidesOf } from '@/bench/sheet/conflict';
+import { correctable, corrected, fieldWord } from './corrections';
 
 const SIGNAL_WORDS = {
   on: 'Everything is sent as soon as it is entered.',
@@ -75,12 +76,24 @@ function RefusedEntry({ entry }: { entry: Entry }) {
   const [reason, setReason] = useState('');
   // Refused for want of a reason, or for one that says too little: it is asked for here.
   const closed = entry.method === 'POST' && (problem?.errors ?? []).some(({ field }) => field === 'amends');
+  const fields = closed || conflict ? [] : correctable(entry.body, problem?.errors ?? []);
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});
+  const mended = corrected(entry.body, fields, texts);
   return (
     <View style={styles.refused}>
       <Strong>{entry.what}</Strong>
       <Words colour="rust">{`${problem?.title ?? ''}.`}</Words>
       {(closed ? [] : problem?.errors)?.map((error) => (
-        <Words key={error.field} colour="rust">{`${error.field} ${error.reason}`}</Words>
+        <Words key={error.field} colour="rust">{`${fieldWord(error.field)} ${error.reason}`}</Words>
+      ))}
+      {fields.map(({ field, value }) => (
+        <Field
+          key={field}
+          label={fieldWord(field)}
+          value={texts[field] ?? String(value)}
+          onChange={(text) => setTexts({ ...texts, [field]: text })}
+          {...(typeof value === 'number' ? { figures: true, keyboard: 'decimal-pad' as const } : {})}
+        />
       ))}
       {conflict ? <SidesOf body={mine} theirs={theirs} /> : null}
       {closed ? <Field label="Why is it added?" value={reason} onChange={setReason} /> : null}
@@ -96,6 +109,14 @@ function RefusedEntry({ entry }: { entry: Entry }) {
             style={styles.grow}
           >
             Add as an amendment
+          </Button>
+        ) : fields.length > 0 ? (
+          <Button
+            disabled={mended === undefined}
+            onPress={() => void outbox.mend(entry.seq, mended ?? {})}
+            style={styles.grow}
+          >
+            Send it so
           </Button>
         ) : (
           <Button onPress={() => void outbox.retry([entry.seq])} style={styles.grow}>
