@@ -18,12 +18,13 @@ async function settled(page: Page): Promise<void> {
   });
 }
 
+// Nothing here is in a frame: axe need not open a page of its own for what it found in others.
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'];
 
 /** Nothing serious or critical that axe can tell, nothing beside the screen. */
 async function expectGoodForEveryone(page: Page, where: string): Promise<void> {
   await settled(page);
-  const { violations } = await new AxeBuilder({ page }).withTags(TAGS).analyze();
+  const { violations } = await new AxeBuilder({ page }).withTags(TAGS).setLegacyMode().analyze();
   const serious = violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(

@@ -46,9 +46,7 @@ function hello([protocol, version, kind, hz, unit, channels]: readonly string[])
   if (!channels) throw new RangeError('The channels are missing');
   const names = channels.split(',');
   if (names.length !== CHANNELS[kind as LiveKind])
-    throw new RangeError(
-      `A ${kind} sensor has ${CHANNELS[kind as LiveKind] === 1 ? 'one channel' : 'two channels'}, this one ${names.length}`,
-    );
+    throw new RangeError(`A ${kind} sensor has ${CHANNELS[kind as LiveKind]} channel(s), this one ${names.length}`);
   return { line: 'hello', kind: kind as LiveKind, sampleHz, unit: named, channels: names };
 }
 

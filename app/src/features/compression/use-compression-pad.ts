@@ -193,7 +193,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   };
 
   /** What this device did not keep stands at its cylinder as it was typed; what was typed since waits at its own. */
-  const putBack = useRef((_at: string, _typed: Draft): void => undefined);
+  const putBack = useRef<(at: string, typed: Draft) => void>(() => undefined);
   useEffect(() => {
     putBack.current = (at, what) => {
       goTo(at, wet, draft);

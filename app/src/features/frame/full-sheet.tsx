@@ -13,8 +13,8 @@ export function FullSheet() {
       <Strong colour="rust">What you kept last is not kept. It stands where you typed it.</Strong>
       <Words>
         {entries.length > 0
-          ? `Get to where there is signal, so that the ${entries.length === 1 ? 'entry' : `${entries.length} entries`} ` +
-            'waiting here can leave. Or delete photographs, films or apps from this device. Then press Keep again.'
+          ? `Go where there is signal, so that what waits here (${entries.length}) can leave. Or delete photographs, ` +
+            'films or apps from this device. Then press Keep again.'
           : 'Delete photographs, films or apps from this device. Then press Keep again.'}
       </Words>
       <Words colour="dim">What was kept before is safe.</Words>

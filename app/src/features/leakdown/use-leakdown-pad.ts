@@ -139,7 +139,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
   );
 
   /** What this device did not keep stands at its cylinder as it was typed; what was typed since waits at its own. */
-  const putBack = useRef((_at: string, _typed: LeakDraft): void => undefined);
+  const putBack = useRef<(at: string, typed: LeakDraft) => void>(() => undefined);
   useEffect(() => {
     putBack.current = (at, what) => {
       goTo(at, draft);

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { toJobFile } from '@rugged/contract/bench';
-import { benchAt, Hand, jobNamed } from './bench-hand';
+import { benchAt, Hand, jobNamed } from '../bench-hand';
 
 test.use({ serviceWorkers: 'allow' });
 

@@ -3,7 +3,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { expect, test } from '@playwright/test';
 import { countingReadings, readingsOfKind } from '@rugged/contract/bench';
-import { benchAt, Hand, newMachine, openIt } from './bench-hand';
+import { benchAt, Hand, newMachine, openIt } from '../bench-hand';
 
 const HZ = 200;
 

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { countingReadings } from '@rugged/contract/bench';
-import { benchAt, Hand } from './bench-hand';
+import { benchAt, Hand } from '../bench-hand';
 
 test.use({ serviceWorkers: 'allow' });
 

@@ -2,7 +2,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { chromium, expect, test } from '@playwright/test';
-import { Hand } from './bench-hand';
+import { Hand } from '../bench-hand';
 
 const HZ = 48_000;
 const QUIET_SECONDS = 14;

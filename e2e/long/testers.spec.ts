@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { Session } from '@rugged/contract';
-import { Hand } from './bench-hand';
+import { Hand } from '../bench-hand';
 
 test(
   'a tester goes into the register, its comparison corrects what it reads, and it is not let onto a plug hole it ' +
