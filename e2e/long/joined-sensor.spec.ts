@@ -49,7 +49,7 @@ test('a sensor of one’s own on a machine that is not in the demo: paired by it
     const said: string[] = [];
     sensor = spawn(
       process.execPath,
-      [path.join(__dirname, '..', 'scripts', 'run.mjs'), 'sensor', file, '--code', code, '--at', baseURL ?? ''],
+      [path.join(__dirname, '..', '..', 'scripts', 'run.mjs'), 'sensor', file, '--code', code, '--at', baseURL ?? ''],
       { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, INIT_CWD: process.cwd() } },
     );
     for (const stream of [sensor.stdout, sensor.stderr])
