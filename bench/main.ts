@@ -140,6 +140,7 @@ const benches: readonly (readonly [string, () => Measured[] | Promise<Measured[]
   ],
   ['load', async () => (await fromBench('load')).default(say)],
   ['in-hand', async () => (await fromBench('in-hand')).default(projectDir, say)],
+  ['slow-phone', async () => (await fromBench('slow-phone')).default(projectDir, say)],
   ['needle', async () => (await fromBench('needle')).default(projectDir, say)],
 ];
 

@@ -11,6 +11,7 @@ export default function NotFound() {
       <Empty
         icon="help-circle-outline"
         title="Nothing here"
+        alone
         words="This address leads to no job, engine or setting."
         button="To the Bay"
         onPress={() => router.replace('/')}

@@ -36,7 +36,7 @@ export function pageHtml(page: PageDocument, shown: Shown): string {
 <style>${fonts}${PAGE_CSS}</style>
 </head>
 <body>
-<main>
+<main aria-label="${escaped(page.title)}">
 <header><span>${escaped(page.shop)}</span><span>${escaped(dated(page))}</span></header>
 <p class="kind">${escaped(page.title)}</p>
 <h1>${escaped(page.lead)}</h1>
@@ -79,7 +79,7 @@ function blockHtml(block: PageBlock, shown: Shown): string {
       return `<p class="small">${escaped(block.text)}</p>`;
     case 'table':
       return `<section>${label(block.label)}<div class="wide"><table><thead><tr>${block.head
-        .map((one) => `<th scope="col">${escaped(one)}</th>`)
+        .map((one) => (one === '' ? '<td></td>' : `<th scope="col">${escaped(one)}</th>`))
         .join('')}</tr></thead><tbody>${block.rows
         .map(
           ([first = '', ...rest]) =>

@@ -1,7 +1,7 @@
 import { type Amendment, amendmentsOf, asClosed, type Bench, toTest } from '@rugged/contract/bench';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { judgeBench } from '@/data/jobs';
+import { judgeBench } from '@/data/judged';
 import { useSignedIn } from '@/data/session';
 import { dayAndTime } from '@/ui/format';
 import { Plate } from '@/ui/plate';

@@ -36,6 +36,7 @@ export function BenchGate({ records, children }: { records?: Doing; children(ben
         <Empty
           icon="help-circle-outline"
           title="No such job"
+          alone
           words="It is not in this shop."
           button="To the Bay"
           onPress={() => router.replace('/')}
@@ -46,6 +47,7 @@ export function BenchGate({ records, children }: { records?: Doing; children(ben
         <Empty
           icon="cloud-off-outline"
           title="No signal"
+          alone
           words="This job was not opened on this device before, so it is not kept here."
           button="Try again"
           onPress={() => void refetch()}

@@ -1,7 +1,7 @@
 import type { Bench } from '@rugged/contract';
 import { formatPressure, METHOD_NAME, planOf, toKPa, UNIT_SIGN } from '@rugged/core';
 import { View } from 'react-native';
-import type { Verdict } from '@/data/jobs';
+import type { Verdict } from '@/data/judged';
 import { useSignedIn } from '@/data/session';
 import { EnginePlan } from '@/ui/engine-plan';
 import { Plate } from '@/ui/plate';

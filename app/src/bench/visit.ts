@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import type { PressureUnit, Report } from '@rugged/core';
-import { judgeBench } from '@/data/jobs';
+import { judgeBench } from '@/data/judged';
 
 /** One time an engine was here, with what its readings proved. */
 export interface Visit {

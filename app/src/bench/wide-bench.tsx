@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { type ReactNode, useMemo } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useHistory } from '@/data/engines';
-import type { Verdict } from '@/data/jobs';
+import type { Verdict } from '@/data/judged';
 import { useSignedIn } from '@/data/session';
 import { MayBe } from '@/bench/causes/may-be';
 import { HistoryChart } from '@/bench/history-chart';

@@ -1,12 +1,12 @@
 import type { JobChange, Page } from '@rugged/contract';
-import { type Bench, toJobFile } from '@rugged/contract/bench';
-import { InputError, judge, judgeTyped, type PressureUnit, type Report, report } from '@rugged/core';
+import type { Bench } from '@rugged/contract/bench';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { Refused } from './api';
 import { found, useChanges } from './changes';
 import { keys, outbox, queryClient } from './client';
 import { fetching } from './fetching';
+import { judgeOnce, judgeSoon, knownVerdict, onJudged, type Verdict } from './judged';
 import { useSignedIn } from './session';
 import { newBenchOf, pendingBenches, withPending } from './outbox/pending';
 import { useOutbox } from './use-outbox';
@@ -76,53 +76,27 @@ export function useBench(jobId: string) {
   };
 }
 
-export type Verdict = { ok: true; judgement: Report } | { ok: false; error: InputError };
-
-/**
- * What the readings prove, computed here and now and told in one unit.
- * @param typed something is still being typed: what is next is not asked at every key
- */
-export function judgeBench(bench: Bench, unit: PressureUnit, typed = false): Verdict {
-  try {
-    return { ok: true, judgement: report((typed ? judgeTyped : judge)(toJobFile(bench)), unit) };
-  } catch (error) {
-    if (error instanceof InputError) return { ok: false, error: error as InputError };
-    throw error;
-  }
-}
-
-/** A bench that has not changed is not judged again, whichever place shows it: the way back to the Bay is short. */
-const judged = new WeakMap<Bench, Map<PressureUnit, Verdict>>();
-/** Nor is one of which only the sending changed: who took a reading, that the server has it. The latest stand last. */
-const judgedAlike = new Map<string, Verdict>();
-const MOST_ALIKE = 100;
-
-/** The verdict on what is kept, computed once for as long as it says the same. */
-export function judgeOnce(bench: Bench, unit: PressureUnit): Verdict {
-  const known = judged.get(bench) ?? new Map<PressureUnit, Verdict>();
-  judged.set(bench, known);
-  const verdict = known.get(unit) ?? judgeAlike(bench, unit);
-  known.set(unit, verdict);
-  return verdict;
-}
-
-function judgeAlike(bench: Bench, unit: PressureUnit): Verdict {
-  const facts = `${unit} ${JSON.stringify(toJobFile(bench))}`;
-  const verdict = judgedAlike.get(facts) ?? judgeBench(bench, unit);
-  judgedAlike.delete(facts);
-  judgedAlike.set(facts, verdict);
-  for (const oldest of judgedAlike.keys()) {
-    if (judgedAlike.size <= MOST_ALIKE) break;
-    judgedAlike.delete(oldest);
-  }
-  return verdict;
-}
-
 export function useVerdict(bench: Bench): Verdict {
   const {
     shop: { unit },
   } = useSignedIn();
   return useMemo(() => judgeOnce(bench, unit), [bench, unit]);
+}
+
+/**
+ * The same for one of many on a list: nothing until it is judged beside the screen.
+ * @param now it is judged at once: it is in sight from the start
+ */
+export function useVerdictSoon(bench: Bench, now: boolean): Verdict | undefined {
+  const {
+    shop: { unit },
+  } = useSignedIn();
+  const look = () => (now ? judgeOnce(bench, unit) : knownVerdict(bench, unit));
+  const verdict = useSyncExternalStore(onJudged, look, look);
+  useEffect(() => {
+    if (!verdict) judgeSoon(bench, unit);
+  }, [verdict, bench, unit]);
+  return verdict;
 }
 
 /** Changes a job: on this device at once, at the server when there is signal. */

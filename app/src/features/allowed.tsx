@@ -23,6 +23,7 @@ export function Allowed({ needs, children }: { needs: Right; children: ReactNode
       <Empty
         icon="account-outline"
         title="Not yours to do"
+        alone
         words={WHOSE[needs]}
         button="Back"
         onPress={() => (router.canGoBack() ? router.back() : router.replace('/'))}

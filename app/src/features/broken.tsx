@@ -30,6 +30,7 @@ export function Broken() {
       <Empty
         icon="alert-outline"
         title="This page could not be shown"
+        alone
         words="Nothing you entered is lost. Open it again; if it stays like this, go to the Bay and on from there."
         button="Open it again"
         onPress={() => location.reload()}

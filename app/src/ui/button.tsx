@@ -60,7 +60,11 @@ export function Button({
       ]}
     >
       <View style={styles.inside}>
-        {busy ? <ActivityIndicator size={20} color={ink} /> : icon ? <Icon name={icon} size={22} color={ink} /> : null}
+        {busy ? (
+          <ActivityIndicator size={20} color={ink} aria-hidden />
+        ) : icon ? (
+          <Icon name={icon} size={22} color={ink} />
+        ) : null}
         <Text
           style={[
             styles.text,

@@ -1,10 +1,11 @@
 import { type ReactNode, useEffect } from 'react';
-import { ActivityIndicator, ScrollView, StyleSheet, View } from 'react-native';
+import { ActivityIndicator, StyleSheet, View } from 'react-native';
 import { Button, IconButton } from './button';
 import Icon from './icon';
 import type { IconName } from './icon-paths';
 import { useRoom } from './pad/room';
 import { Plate } from './plate';
+import { Scroll } from './scroll';
 import { useColours } from './theme';
 import { SIZE, SPACE, TOUCH } from './tokens';
 import { Title, Words } from './words';
@@ -55,13 +56,13 @@ export function Screen({ title, under, onBack, action, children, fixed = false, 
       {fixed ? (
         <View style={[styles.fixed, width, low && styles.lowBody, side && styles.wide]}>{children}</View>
       ) : (
-        <ScrollView
+        <Scroll
           style={styles.scroll}
           contentContainerStyle={[styles.body, width]}
           keyboardShouldPersistTaps="handled"
         >
           {children}
-        </ScrollView>
+        </Scroll>
       )}
       {foot ? <View style={[styles.foot, width]}>{foot}</View> : null}
     </View>
@@ -76,7 +77,7 @@ export function Waiting({ what }: { what: string }) {
   const c = useColours();
   return (
     <View style={styles.centre} role="status" aria-label={what}>
-      <ActivityIndicator color={c.amber} size={36} />
+      <ActivityIndicator color={c.amber} size={36} aria-label={what} />
       <Words colour="onGroundDim">{what}</Words>
     </View>
   );
@@ -88,15 +89,17 @@ interface EmptyProps {
   words: string;
   button?: string;
   onPress?(): void;
+  /** It is the whole page: its title is the page's. */
+  alone?: boolean;
 }
 
 /** Nothing here, or it could not be had: said in words, with the way on. */
-export function Empty({ icon, title, words, button, onPress }: EmptyProps) {
+export function Empty({ icon, title, words, button, onPress, alone = false }: EmptyProps) {
   const c = useColours();
   return (
     <Plate style={styles.empty}>
       <Icon name={icon} size={40} color={c.dim} />
-      <Title>{title}</Title>
+      <Title level={alone ? 1 : 2}>{title}</Title>
       <Words colour="dim" style={styles.emptyWords}>
         {words}
       </Words>

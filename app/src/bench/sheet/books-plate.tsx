@@ -7,7 +7,7 @@ import { BookSheet } from '@/bench/books/book-sheet';
 import { shownStates } from '@/bench/shown-state';
 import { addBook, changeBook, useBooks } from '@/data/books';
 import { changeEngine } from '@/data/engines';
-import { judgeBench } from '@/data/jobs';
+import { judgeBench } from '@/data/judged';
 import { Button, IconButton } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';

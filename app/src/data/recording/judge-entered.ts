@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { InputError, type PressureUnit, type TestKind } from '@rugged/core';
-import { judgeBench, judgeOnce, type Verdict } from '../jobs';
+import { judgeBench, judgeOnce, type Verdict } from '../judged';
 import { type Recorded, withRecorded } from './recording';
 
 /** Entries that a verdict left out, or the one that left nothing to judge, by field and reason. */

@@ -1,4 +1,4 @@
-import { screen } from '@testing-library/react-native';
+import { fireEvent, screen } from '@testing-library/react-native';
 import { aBench, aReading, aTest } from '@/bench/bench.fixture';
 import { eventually, openPlace, written } from '@/bench/place.fixture';
 import { BayScreen } from './bay-screen';
@@ -16,6 +16,14 @@ const low = aBench({
 test('jobs in work, each with its worst state and what is next', async () => {
   await openPlace(<BayScreen />, { answers: { 'GET /jobs?': { items: [low], total: 1 } } });
   expect(written()).toMatch(/Bay 1 in work .*Orrin 20 Job 431 · hard start .*Low/);
+});
+test('what was searched for stands on the card: whose it is and what it is in', async () => {
+  await openPlace(<BayScreen />, { answers: { 'GET /jobs?': { items: [low], total: 1 } } });
+  expect(written()).not.toMatch(/Skiff · Wil Tarn/);
+  fireEvent.press(screen.getByText('Search'));
+  fireEvent.changeText(screen.getByLabelText('Search machine, owner, complaint or number'), 'skiff');
+  await eventually(() => expect(written()).toMatch(/Job 431 · hard start Skiff · Wil Tarn/));
+  fireEvent.press(screen.getByText('Close'));
 });
 test('nothing kept and no signal is said, with a way to try again', async () => {
   await openPlace(<BayScreen />);

@@ -106,7 +106,7 @@ export function BayScreen() {
               if (index % columns === 0 && item) bayPlace.heights.set(item.job.id, nativeEvent.layout.height);
             }}
           >
-            {item ? <JobCard bench={item} /> : null}
+            {item ? <JobCard bench={item} searched={search !== ''} first={index < FIRST} /> : null}
           </View>
         )}
         ref={hold}
@@ -118,7 +118,10 @@ export function BayScreen() {
           if (near.current) more();
           onScroll();
         }}
-        initialNumToRender={20}
+        initialNumToRender={FIRST}
+        // A card at a time between two frames: a page at once would hold a slow phone for a dozen of them.
+        maxToRenderPerBatch={1}
+        updateCellsBatchingPeriod={16}
         onEndReachedThreshold={NEAR_THE_END}
         onEndReached={more}
         ListHeaderComponent={status === 'open' && search === '' ? <DuePlate /> : null}
@@ -139,6 +142,8 @@ export function BayScreen() {
   );
 }
 
+/** So many cards are there at once; the others come while somebody scrolls. */
+const FIRST = 20;
 /** So many screens before its end the next page is asked for. */
 const NEAR_THE_END = 0.6;
 /** About so high is a card before any was drawn, px. */

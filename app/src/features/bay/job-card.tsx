@@ -2,7 +2,7 @@ import type { Bench } from '@rugged/contract';
 import { tellStep } from '@rugged/core';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useVerdict } from '@/data/jobs';
+import { useVerdictSoon } from '@/data/jobs';
 import { shownStates } from '@/bench/shown-state';
 import { stageOf, tellStage } from '@/bench/stage';
 import { MiniPlan } from '@/ui/engine-plan';
@@ -13,13 +13,22 @@ import { useColours } from '@/ui/theme';
 import { LINE, RADIUS } from '@/ui/tokens';
 import { Figure, Strong, Words } from '@/ui/words';
 
+interface Props {
+  bench: Bench;
+  /** It stands here because somebody searched: whose it is, and what it is in, is said as well. */
+  searched?: boolean;
+  /** In sight from the start: it is judged before it is drawn, the others beside the screen. */
+  first?: boolean;
+}
+
 /** A job in the Bay. */
-export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
+export const JobCard = memo(function JobCard({ bench, searched = false, first = false }: Props) {
   const c = useColours();
-  const { job, engine } = bench;
-  const verdict = useVerdict(bench);
-  const { engine: state, cylinders } = shownStates(bench, verdict.ok ? verdict.judgement : undefined);
-  const step = verdict.ok ? verdict.judgement.next[0] : undefined;
+  const { job, engine, machine, owner } = bench;
+  const verdict = useVerdictSoon(bench, first);
+  const judgement = verdict?.ok ? verdict.judgement : undefined;
+  const { engine: state, cylinders } = shownStates(bench, judgement);
+  const step = judgement?.next[0];
   const stage = job.status === 'open' ? stageOf(bench) : undefined;
   const next =
     job.status === 'closed'
@@ -28,7 +37,9 @@ export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
         ? tellStage(stage)
         : step
           ? tellStep(step)
-          : 'Something entered is not right';
+          : verdict
+            ? 'Something entered is not right'
+            : 'Judging';
   const number = job.number === undefined ? 'New job' : `Job ${job.number}`;
   return (
     <TapLink href={`/jobs/${job.id}`} style={[styles.card, { backgroundColor: c.plate, borderColor: c.line }]}>
@@ -41,11 +52,16 @@ export const JobCard = memo(function JobCard({ bench }: { bench: Bench }) {
             {engine.name}
           </Strong>
           <Words colour="dim" lines={1} style={styles.small}>{`${number} · ${job.complaint}`}</Words>
+          {searched ? (
+            <Words lines={2} style={styles.small}>
+              {[machine.name, owner.name, engine.model].filter(Boolean).join(' · ')}
+            </Words>
+          ) : null}
           <Strong lines={2} style={styles.next}>
             {next}
           </Strong>
           <View style={styles.foot}>
-            <StateMark state={state} size={15} />
+            {verdict ? <StateMark state={state} size={15} /> : <View />}
             {job.status === 'open' && !stage && step && step.minutes > 0 ? (
               <Figure colour="dim" style={styles.minutes}>{`${step.minutes} min`}</Figure>
             ) : (

@@ -7,7 +7,7 @@ import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { jobPlaces } from '@/bench/job-places';
 import { stageOf, tellStage } from '@/bench/stage';
-import type { Verdict } from '@/data/jobs';
+import type { Verdict } from '@/data/judged';
 import { STATE_WORD } from '@/ui/state-mark';
 import { useColours } from '@/ui/theme';
 import { LINE, RADIUS, TOUCH } from '@/ui/tokens';

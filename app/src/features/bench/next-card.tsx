@@ -5,7 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { stageOf } from '@/bench/stage';
 import { ON_SCREEN } from '@/bench/test-kinds';
-import type { Verdict } from '@/data/jobs';
+import type { Verdict } from '@/data/judged';
 import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';

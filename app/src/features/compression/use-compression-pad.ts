@@ -16,7 +16,7 @@ import {
 } from '@rugged/core';
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { readDraft, writeDraft } from '@/data/draft';
-import { judgeOnce } from '@/data/jobs';
+import { judgeOnce } from '@/data/judged';
 import { useSignedIn } from '@/data/session';
 import { asTester, useTesters } from '@/data/testers';
 import { buzz } from '@/ui/buzz';
