@@ -30,9 +30,12 @@ const median = (figures) => [...figures].sort((a, b) => a - b)[Math.floor(figure
 const share = (figures, at) =>
   [...figures].sort((a, b) => a - b)[Math.min(figures.length - 1, Math.floor(at * figures.length))];
 
-/** A phone of its own, signed in, with the service worker in its place. */
-async function phone(browser, url) {
-  const context = await browser.newContext({ viewport: PHONE, locale: 'en-GB' });
+/**
+ * A phone of its own, signed in, with the service worker in its place.
+ * @param serviceWorkers blocked where answers are made up here: they would come past it
+ */
+async function phone(browser, url, serviceWorkers = 'allow') {
+  const context = await browser.newContext({ viewport: PHONE, locale: 'en-GB', serviceWorkers });
   await context.request.post(`${url}/api/session`, { data: { email: 'ines@tidewrack.example', password: 'low tide' } });
   const page = await context.newPage();
   await page.goto(url);
@@ -40,7 +43,7 @@ async function phone(browser, url) {
     .getByRole('link', { name: /Job \d+/ })
     .first()
     .waitFor();
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  if (serviceWorkers === 'allow') await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   const wire = await context.newCDPSession(page);
   const slow = (rate) => wire.send('Emulation.setCPUThrottlingRate', { rate });
   return { context, page, slow };
@@ -110,7 +113,7 @@ function likeThese(items, at) {
 
 /** Mean time of a frame while a long Bay is scrolled, ms; and of a plain list of as many lines, as the base. */
 async function scrolled(browser, url, rate) {
-  const { context, page, slow } = await phone(browser, url);
+  const { context, page, slow } = await phone(browser, url, 'block');
   const { items, at } = await (await context.request.get(`${url}/api/jobs?status=open&limit=20`)).json();
   await context.route('**/api/jobs**', (route) => {
     const { pathname, searchParams } = new URL(route.request().url());
@@ -215,53 +218,47 @@ async function keysOn(browser, url, cylinders, rate) {
   return { key: share(waits.key, 0.95), enter: share(waits.enter, 0.95) };
 }
 
-const plain = (what, ratio, limit, detail) => ({ what, ratio, limit, plain: true, detail });
-
 export default async function bench(projectDir, say) {
   const real = await realServer(projectDir, 4393);
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
+  const rows = [];
+  const row = (what, ratio, limit, detail) => {
+    say(`  ${what}: ${ratio.toFixed(1)} (${detail})`);
+    rows.push({ what, ratio, limit, plain: true, detail });
+  };
   try {
-    const rows = [];
+    say('Scrolling a long Bay ...');
+    const { mine, plain } = await scrolled(browser, real.url, 4);
+    row(
+      `a frame while a Bay of ${MANY_JOBS} jobs is scrolled, ms`,
+      mine,
+      1000 / 55,
+      `${(1000 / mine).toFixed(0)} frames a second, a plain list has ${(1000 / plain).toFixed(0)}; slowed four times`,
+    );
+    say('A day without signal leaves ...');
+    const free = await daySent(browser, real.url, 1);
+    const slow = await daySent(browser, real.url, 4);
+    row(`${DAY_ROWS} rows kept without signal, until the last is sent, ms`, free.ms, 10_000, 'on localhost');
+    row('the longest task meanwhile, ms', slow.longest, 100, `slowed four times, ${slow.ms} ms in all`);
     for (const rate of [4, 6]) {
       say(`Opening each place, processor slowed ${rate} times ...`);
-      const [[slowest, ms], ...others] = await placesOpened(browser, real.url, rate);
-      rows.push(
-        plain(
-          `the slowest place to open from the Bay, processor slowed ${rate} times, service worker active, ms`,
-          ms,
-          2500,
-          [[slowest, ms], ...others].map(([name, took]) => `${name} ${took}`).join(', '),
-        ),
+      const places = await placesOpened(browser, real.url, rate);
+      row(
+        `the slowest place to open from the Bay, processor slowed ${rate} times, service worker active, ms`,
+        places[0][1],
+        2500,
+        places.map(([name, took]) => `${name} ${took}`).join(', '),
       );
     }
     for (const cylinders of [6, 12]) {
       say(`Typing on ${cylinders} cylinders ...`);
       const { key, enter } = await keysOn(browser, real.url, cylinders, 4);
-      rows.push(
-        plain(`a key on ${cylinders} cylinders to its frame, 95 in 100, ms`, key, 100, 'processor slowed four times'),
-        plain(`Enter on ${cylinders} cylinders to its frame, 95 in 100, ms`, enter, 200, 'processor slowed four times'),
-      );
+      row(`a key on ${cylinders} cylinders to its frame, 95 in 100, ms`, key, 100, 'processor slowed four times');
+      row(`Enter on ${cylinders} cylinders to its frame, 95 in 100, ms`, enter, 200, 'processor slowed four times');
     }
-    say('A day without signal leaves ...');
-    const free = await daySent(browser, real.url, 1);
-    const slow = await daySent(browser, real.url, 4);
-    rows.push(
-      plain(`${DAY_ROWS} rows kept without signal, until the last is sent, ms`, free.ms, 10_000, 'on localhost'),
-      plain('the longest task meanwhile, ms', slow.longest, 100, `slowed four times, ${slow.ms} ms in all`),
-    );
-    say('Scrolling a long Bay ...');
-    const { mine, plain: base } = await scrolled(browser, real.url, 4);
-    rows.push(
-      plain(
-        `a frame while a Bay of ${MANY_JOBS} jobs is scrolled, ms`,
-        mine,
-        1000 / 55,
-        `${(1000 / mine).toFixed(0)} frames a second, a plain list has ${(1000 / base).toFixed(0)}; slowed four times`,
-      ),
-    );
     return rows;
   } finally {
     await browser.close();

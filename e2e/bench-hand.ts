@@ -105,6 +105,31 @@ export class Hand {
     await expect(this.page.getByText('Engine, from above')).toBeVisible();
   }
 
+  /** A job on a new in-line engine of so many cylinders, of which nobody knows anything. */
+  async openNewJob(cylinders: number): Promise<void> {
+    const { request } = this.page;
+    const made = async (path: string, body: object) => {
+      const id = randomUUID();
+      const answer = await request.post(`/api/${path}`, { data: { id, ...body } });
+      expect(answer.status(), await answer.text()).toBe(201);
+      return id;
+    };
+    const ownerId = await made('owners', { name: 'Wil Tarn' });
+    const machineId = await made('machines', { ownerId, name: `Ferry of ${cylinders}` });
+    const engineId = await made('engines', {
+      machineId,
+      name: `Ferry ${cylinders}`,
+      cycle: 'four-stroke',
+      fuel: 'petrol',
+      family: 'inboard',
+      layout: 'inline',
+      cylinders: Array.from({ length: cylinders }, (_, i) => String(i + 1)),
+    });
+    const opened = { engineId, complaint: 'no power', site: {}, openedAt: new Date().toISOString() };
+    await this.page.goto(`/jobs/${await made('jobs', opened)}`);
+    await expect(this.page.getByText('Engine, from above')).toBeVisible();
+  }
+
   jobId(): string {
     return /jobs\/([0-9a-f-]+)/.exec(this.page.url())?.[1] ?? '';
   }

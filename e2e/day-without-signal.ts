@@ -66,7 +66,7 @@ export function aDay(jobId: string, count: number, trouble: boolean): Row[] {
 
 /** Lays rows into the outbox of a page, as its own pads would have without signal. */
 export async function layDown(page: Page, jobId: string, rows: readonly Row[]): Promise<void> {
-  const session = (await (await page.request.get('/api/session')).json()) as Session;
+  const session = (await (await page.request.get(new URL('/api/session', page.url()).href)).json()) as Session;
   const queuedAt = new Date().toISOString();
   const entries = rows.map((row) => ({ ...row, jobId, personId: session.person.id, queuedAt }));
   await page.evaluate(

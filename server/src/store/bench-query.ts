@@ -51,13 +51,12 @@ const FROM = `FROM jobs j
   JOIN machines m ON (m.shop_id, m.id) = (e.shop_id, e.machine_id)
   JOIN owners o ON (o.shop_id, o.id) = (m.shop_id, m.owner_id)`;
 
+/** The bench of job $2 of shop $1, as JSON text. */
+export const BENCH_SQL = `SELECT ${BENCH} AS bench ${FROM} WHERE j.shop_id = $1 AND j.id = $2`;
+
 /** The bench of a job of this shop as JSON text, or nothing. */
 export async function benchJson(scope: ShopScope, jobId: string): Promise<string | undefined> {
-  const [row] = await scope.prepared<{ bench: string }>(
-    'bench',
-    `SELECT ${BENCH} AS bench ${FROM} WHERE j.shop_id = $1 AND j.id = $2`,
-    jobId,
-  );
+  const [row] = await scope.prepared<{ bench: string }>('bench', BENCH_SQL, jobId);
   return row?.bench;
 }
 

@@ -193,6 +193,14 @@ test('what the device does not keep stands at its cylinder again; what was typed
   expect(screen.getByText(/^Keep 9, done$|^Keep 9, next/)).toBeTruthy();
 });
 
+test('many repeats on one cylinder: how many, and the last of them; all of them a tap away', async () => {
+  const repeats = Array.from({ length: 10 }, (_, i) => reading('1', 140 + i));
+  open(benchWith(repeats), '1');
+  expect(screen.getByText(/^kept 10, last 147 · 148 · 149 {2}change$/)).toBeTruthy();
+  await tap(/^kept 10/);
+  expect(screen.getAllByText(/^14\d$/).length).toBeGreaterThanOrEqual(10);
+});
+
 test('wet: the dose of this chamber is kept with the reading, a locking one is refused', async () => {
   open(benchWith([reading('1', 142), reading('2', 112)]), '2', true);
   const dose = screen.getByLabelText('Oil, ml').props as { value: string };
