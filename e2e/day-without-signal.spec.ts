@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { benchAt, Hand } from './bench-hand';
-import { aDay, layDown } from './day-without-signal';
+import { aDay, layDown, signalBack } from './day-without-signal';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -18,15 +18,15 @@ test('a day without signal leaves a slow phone, closed in the middle: two rows w
   // Somebody else changes the complaint meanwhile.
   const elsewhere = { version: 1, complaint: 'changed at the desk' };
   expect((await page.request.patch(`/api/jobs/${jobId}`, { data: elsewhere })).status()).toBe(200);
-  const rows = aDay(jobId, 220, true);
-  await layDown(page, jobId, rows);
+  const rows = aDay([jobId], 220, true);
+  await layDown(page, rows);
   await page.reload();
   await expect(page.getByRole('link', { name: new RegExp(`^${rows.length} kept here`) })).toBeVisible();
 
   const wire = await context.newCDPSession(page);
   await wire.send('Emulation.setCPUThrottlingRate', { rate: 4 });
   const first = page.waitForRequest(/\/api\/rows$/);
-  await context.setOffline(false);
+  await signalBack(page);
   // Closed while the first of it is on its way.
   await first;
   await page.reload();

@@ -25,8 +25,7 @@ export default function RootLayout() {
     return () => document.removeEventListener('visibilitychange', seen);
   }, []);
   useEffect(() => {
-    const back = () => void outbox.flush();
-    addEventListener('online', back);
+    addEventListener('online', outbox.signalBack);
     const away = () => outbox.lost();
     addEventListener('offline', away);
     addEventListener('unhandledrejection', takeNotKept);
@@ -38,7 +37,7 @@ export default function RootLayout() {
     });
     return () => {
       counted();
-      removeEventListener('online', back);
+      removeEventListener('online', outbox.signalBack);
       removeEventListener('offline', away);
       removeEventListener('unhandledrejection', takeNotKept);
     };

@@ -213,6 +213,12 @@ export class Outbox {
     }
   }
 
+  /** The device says that there is signal again: it may be there in a moment, and is not waited for as long as before. */
+  signalBack = (): void => {
+    this.retryMs = FIRST_RETRY_MS;
+    void this.flush();
+  };
+
   /** Some request found nobody: try again by itself, less and less often. */
   lost(): void {
     this.set({ signal: 'off' });
