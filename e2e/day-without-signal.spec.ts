@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { benchAt, Hand } from './bench-hand';
-import { aDay, layDown, signalBack } from './day-without-signal';
+import { aDay, layDown, signalBack, waitingOn } from './day-without-signal';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -30,7 +30,8 @@ test('a day without signal leaves a slow phone, closed in the middle: two rows w
   // Closed while the first of it is on its way.
   await first;
   await page.reload();
-  await expect(page.getByRole('link', { name: /^2 refused/ })).toBeVisible({ timeout: 60_000 });
+  await expect.poll(() => waitingOn(page), { timeout: 60_000 }).toBe(2);
+  await expect(page.getByRole('link', { name: /^2 refused/ })).toBeVisible();
 
   const { readings, tests, notes, ticks } = await benchAt(page.request, jobId);
   const sent = (path: string) => rows.filter((row) => row.path === path).map(({ body }) => body['id']);
