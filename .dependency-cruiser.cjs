@@ -78,7 +78,7 @@ const SHOWN = [
 /** Folders of the app. A feature knows itself only: what two share moves to bench, ui or data. */
 const APP = {
   ui: [],
-  data: [],
+  data: ['workers'],
   workers: [],
   settings: ['ui', 'data'],
   bench: ['ui', 'data', 'workers'],
@@ -248,7 +248,17 @@ module.exports = {
       'bench',
       'What is measured goes through the doors.',
       '^bench/',
-      ['^bench/', CORE, CONTRACT, SERVER_DOOR, DEMO_DOOR, '^scripts/', packages('@playwright', 'pg', 'papaparse')],
+      [
+        '^bench/',
+        CORE,
+        CONTRACT,
+        SERVER_DOOR,
+        DEMO_DOOR,
+        '^scripts/',
+        // What a day leaves is walked by a journey and measured here.
+        '^e2e/day-without-signal[.]ts$',
+        packages('@playwright', 'express', 'pg', 'papaparse'),
+      ],
       { node: true },
     ),
     only(

@@ -1,4 +1,4 @@
-import type { Bench, Session } from '@rugged/contract';
+import type { Bench, RowAnswer, SentRow, Session } from '@rugged/contract';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { act, render, screen, waitFor } from '@testing-library/react-native';
 import type { ReactElement, ReactNode } from 'react';
@@ -46,20 +46,30 @@ export const SESSION: Session = {
 
 function answer(input: unknown, init?: { method?: string; body?: unknown }): Promise<Response> {
   const path = String(input).replace(/^\/api/, '');
-  const method = init?.method ?? 'GET';
-  if (method !== 'GET')
-    sent.push({
-      method,
-      path,
-      body: typeof init?.body === 'string' ? (JSON.parse(init.body) as Sent['body']) : undefined,
-    });
+  const body = typeof init?.body === 'string' ? (JSON.parse(init.body) as Sent['body']) : undefined;
+  if (path === '/rows') return answerRows((body as unknown as { rows: SentRow[] }).rows);
+  return answerOne(init?.method ?? 'GET', path, body);
+}
+
+/** Rows sent together are answered one by one, as if each had come alone; without signal none is. */
+async function answerRows(rows: readonly SentRow[]): Promise<Response> {
+  const all: RowAnswer[] = [];
+  for (const { method, path, body } of rows) {
+    const one = await answerOne(method, path, body);
+    all.push({ status: one.status, body: (await one.json()) as unknown });
+  }
+  return { ok: true, status: 200, json: () => Promise.resolve({ answers: all }) } as Response;
+}
+
+function answerOne(method: string, path: string, body: Sent['body']): Promise<Response> {
+  if (method !== 'GET') sent.push({ method, path, body });
   const found = Object.entries(answers).find(([start]) => `${method} ${path}`.startsWith(start))?.[1];
   if (!found) return Promise.reject(new TypeError('no signal'));
   const status = 'status' in found && typeof found.status === 'number' && 'title' in found ? found.status : 200;
   return Promise.resolve({
     ok: status < 400,
     status,
-    json: () => Promise.resolve(found === THE_ROW ? sent[sent.length - 1]?.body : found),
+    json: () => Promise.resolve(found === THE_ROW ? body : found),
   } as Response);
 }
 

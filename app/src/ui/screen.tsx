@@ -56,11 +56,7 @@ export function Screen({ title, under, onBack, action, children, fixed = false, 
       {fixed ? (
         <View style={[styles.fixed, width, low && styles.lowBody, side && styles.wide]}>{children}</View>
       ) : (
-        <Scroll
-          style={styles.scroll}
-          contentContainerStyle={[styles.body, width]}
-          keyboardShouldPersistTaps="handled"
-        >
+        <Scroll style={styles.scroll} contentContainerStyle={[styles.body, width]} keyboardShouldPersistTaps="handled">
           {children}
         </Scroll>
       )}

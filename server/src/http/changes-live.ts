@@ -1,7 +1,7 @@
 import { type Presence, presenceSchema } from '@rugged/contract';
 import { type Response, Router } from 'express';
 import type { Ear, Heard } from '../live/heard';
-import { presentTo } from '../live/present';
+import { presentTo } from './present';
 import type { ShopScope } from '../store/scope';
 import type { Store } from '../store/store';
 import { endWithSession } from './end-with-session';

@@ -69,6 +69,8 @@ export class LiveStream {
     const source = this.open(`/api${this.path}${this.last === undefined ? '' : `&after=${this.last}`}`);
     this.source = source;
     source.onmessage = ({ data, lastEventId }) => {
+      // Closed already: what was on its way counts no more.
+      if (this.source !== source) return;
       this.last = lastEventId || this.last;
       try {
         this.take(parseLine(data));

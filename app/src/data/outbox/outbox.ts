@@ -213,7 +213,7 @@ export class Outbox {
     }
   }
 
-  /** The device says that there is signal again: it may be there in a moment, and is not waited for as long as before. */
+  /** The device says that there is signal: it may come in a moment, and is not waited for as long as before. */
   signalBack = (): void => {
     this.retryMs = FIRST_RETRY_MS;
     void this.flush();

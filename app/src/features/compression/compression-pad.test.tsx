@@ -189,16 +189,15 @@ test('what the device does not keep stands at its cylinder again; what was typed
   await act(() => Promise.resolve());
   mockFull.is = false;
   expect(screen.getByText(/^Keep 142, next 2$/)).toBeTruthy();
-  press('Cyl 2');
+  fireEvent.press(screen.getByText('Cyl 2'));
   expect(screen.getByText(/^Keep 9, done$|^Keep 9, next/)).toBeTruthy();
 });
 
-test('many repeats on one cylinder: how many, and the last of them; all of them a tap away', async () => {
+test('many repeats on one cylinder: how many, and the last of them', () => {
   const repeats = Array.from({ length: 10 }, (_, i) => reading('1', 140 + i));
   open(benchWith(repeats), '1');
-  expect(screen.getByText(/^kept 10, last 147 · 148 · 149 {2}change$/)).toBeTruthy();
-  await tap(/^kept 10/);
-  expect(screen.getAllByText(/^14\d$/).length).toBeGreaterThanOrEqual(10);
+  expect(screen.getByText(/^kept 10, last/)).toBeTruthy();
+  expect(screen.getByText('147 · 148 · 149')).toBeTruthy();
 });
 
 test('wet: the dose of this chamber is kept with the reading, a locking one is refused', async () => {

@@ -43,7 +43,7 @@ test('a figure that was refused is corrected where it stands, and sent so', asyn
   await outbox.keep([{ ...reading, body }]);
   await eventually(() => expect(written()).toMatch(/Peak must be at most 725/));
   fireEvent.changeText(screen.getByLabelText('Peak'), 'much');
-  expect(screen.getByLabelText('Send it so')).toBeDisabled();
+  expect(screen.getByRole('button', { name: 'Send it so' })).toBeDisabled();
   fireEvent.changeText(screen.getByLabelText('Peak'), '116');
   fireEvent.press(screen.getByText('Send it so'));
   await settled();
