@@ -22,9 +22,11 @@ async function settled(page: Page): Promise<void> {
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'];
 
 /** Nothing that axe can tell, nothing beside the screen. */
-async function expectGoodForEveryone(page: Page, where: string): Promise<void> {
+async function expectGoodForEveryone(page: Page, where: string, { forced }: View): Promise<void> {
   await settled(page);
-  const { violations } = await new AxeBuilder({ page }).withTags(TAGS).setLegacyMode().analyze();
+  const axe = new AxeBuilder({ page }).withTags(TAGS).setLegacyMode();
+  // Where a person's own colours stand, axe still reads those of the page for the words; icons are looked at below.
+  const { violations } = await (forced ? axe.disableRules('color-contrast') : axe).analyze();
   const wrong = violations.map(
     ({ id, nodes }) =>
       `${id}: ${nodes
@@ -96,7 +98,7 @@ export async function walkScreens(page: Page, looks: readonly Look[]): Promise<v
     await test.step(where, async () => {
       await inView(page, view);
       await screen.open(page, hand, ids);
-      await expectGoodForEveryone(page, where);
+      await expectGoodForEveryone(page, where, view);
       await expectTappable(page, where);
       if (view.forced) await expectIconsSeen(page, where);
     });
@@ -108,5 +110,5 @@ export async function lookAtSignIn(page: Page, view: View): Promise<void> {
   await inView(page, view);
   await page.goto('/');
   await expect(page.getByLabel('E-mail')).toBeVisible({ timeout: 60_000 });
-  await expectGoodForEveryone(page, `sign in, ${nameOf(view)}`);
+  await expectGoodForEveryone(page, `sign in, ${nameOf(view)}`, view);
 }
