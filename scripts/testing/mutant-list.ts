@@ -153,8 +153,8 @@ export const MUTANTS: readonly Mutant[] = [
     name: 'a refused row that is forgotten',
     in: 'app',
     file: 'app/src/data/outbox/outbox.ts',
-    from: 'await this.store.put({ ...entry, problem: error.problem });',
-    to: 'await this.store.remove([entry.seq]);',
+    from: '(refused.get(entry.seq) ?? entry)',
+    to: '(refused.has(entry.seq) ? undefined : entry)',
     near: 'src/data/outbox',
   },
   {
