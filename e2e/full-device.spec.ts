@@ -27,7 +27,7 @@ test('a full device: nothing is kept in silence, what was typed stands there, an
   await room(true);
   await hand.digits('118');
   await hand.button(/^Keep 118/).click();
-  const told = page.getByRole('dialog', { name: 'This device is full' });
+  const told = page.getByRole('dialog', { name: 'Not kept' });
   await expect(told).toContainText('It stands where you typed it');
   await hand.button('I have read it').click();
   await expect(hand.button('Keep 118, next 2')).toBeVisible();

@@ -1,7 +1,5 @@
 import Joi from 'joi';
-
-/** Rows that a device kept without signal and sends together. */
-export const ROWS_AT_ONCE = 50;
+import { ROWS_AT_ONCE } from './bench/counted';
 
 /** One row as it would be sent alone. */
 export interface SentRow {

@@ -59,6 +59,9 @@ test('judged beside the screen: asked once, told when it is there, the same as j
   expect(worker?.tasks).toHaveLength(1);
   expect(knownVerdict(one, 'psi')).toBeUndefined();
   const here = judgeBench(one, 'psi');
+  // Another unit is another question, also while the first is under way.
+  judgeSoon(one, 'kPa');
+  expect(worker?.tasks.map(({ unit }) => unit)).toEqual(['psi', 'kPa']);
   worker?.onmessage?.({ data: { id: worker.tasks[0]?.id ?? 0, judgement: here.ok ? here.judgement : undefined } });
   expect(told).toHaveBeenCalledTimes(1);
   expect(knownVerdict(one, 'psi')).toEqual(here);

@@ -50,7 +50,6 @@ function judgeAlike(bench: Bench, unit: PressureUnit): Verdict {
 
 /** What was asked of the worker and is not answered yet. */
 const asked = new Map<number, { bench: Bench; unit: PressureUnit }>();
-const waiting = new WeakSet<Bench>();
 const listeners = new Set<() => void>();
 /** Nothing until it is asked for the first time; null where there are no workers, or it could not be started. */
 let worker: Worker | null | undefined;
@@ -66,12 +65,12 @@ export const knownVerdict = (bench: Bench, unit: PressureUnit): Verdict | undefi
 
 /** Judges beside the screen what is not known yet; where that cannot be, here. */
 export function judgeSoon(bench: Bench, unit: PressureUnit): void {
-  if (knownVerdict(bench, unit) || waiting.has(bench)) return;
+  const isAsked = [...asked.values()].some((of) => of.bench === bench && of.unit === unit);
+  if (isAsked || knownVerdict(bench, unit)) return;
   worker = worker === undefined ? started() : worker;
   lastId += 1;
   asked.set(lastId, { bench, unit });
   if (!worker) return answered(lastId, undefined);
-  waiting.add(bench);
   worker.postMessage({ id: lastId, job: toJobFile(bench), unit } satisfies JudgeTask);
 }
 
@@ -91,7 +90,6 @@ function answered(id: number, judgement: Report | undefined): void {
   const of = asked.get(id);
   if (!of) return;
   asked.delete(id);
-  waiting.delete(of.bench);
   if (judgement) learnt(of.bench, of.unit, { ok: true, judgement });
   else judgeOnce(of.bench, of.unit);
   for (const listener of listeners) listener();

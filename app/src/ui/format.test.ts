@@ -35,6 +35,8 @@ const READ: readonly (readonly [string, Signs, number | string | undefined])[] =
   ['2,600', 'grouped', 2600],
   ['2,600', 'decimal', 2.6],
   ['2,600', 'asked', '2,600'],
+  ['-2,600', 'asked', '-2,600'],
+  ['-2,600', 'grouped', -2600],
   ['86,125', 'decimal', 86.125],
   ['12,345', 'grouped', 12_345],
 ];

@@ -57,7 +57,7 @@ export const dayAndTime = (instant: string) =>
  */
 export type Signs = 'asked' | 'grouped' | 'decimal';
 
-const GROUPED = /^\d{1,3}(,\d{3})+$/;
+const GROUPED = /^[+-]?\d{1,3}(,\d{3})+$/;
 
 /**
  * What was typed as a number: 1.5, 1,5, 1 500 and 1,234.5 as people write them. What is no number, or may be two, stays
@@ -72,7 +72,7 @@ export function typedNumber(text: string, signs: Signs = 'asked'): number | stri
 }
 
 /** 2,600 is read one way by some and the other way by others; 0,125 and 2.600 are not. */
-export const mayBeTwo = (text: string): boolean => /^[1-9]\d{0,2},\d{3}$/.test(text.trim());
+export const mayBeTwo = (text: string): boolean => /^[+-]?[1-9]\d{0,2},\d{3}$/.test(text.trim());
 
 /** The same with a point before what is less than one, and nothing else between the digits. */
 function pointed(text: string, signs: Signs): string {

@@ -1,12 +1,12 @@
 import type { Problem, RowAnswers, SentRow } from '@rugged/contract';
+import { ROWS_AT_ONCE } from '@rugged/contract/bench';
 import { asProblem, Refused, request } from '@/data/api';
 import type { Entry } from './entry';
 
 /** What became of an entry: its record at the server, or a refusal. */
 export type Answered = { row: Record<string, unknown> } | { problem: Problem };
 
-/** The server takes this many at once, and a body of 256 kB: letters of three bytes among them. */
-const MOST_AT_ONCE = 50;
+/** The server takes a body of 256 kB: letters of three bytes among them. */
 const LONGEST_TOGETHER = 80_000;
 const FOR_ITS_FORM = new Set([404, 413, 422]);
 /** A photograph is larger than all else and has a door of its own. */
@@ -19,7 +19,7 @@ export function together(entries: readonly Entry[]): readonly Entry[] {
   let length = 0;
   const full = entries.findIndex(({ body }) => (length += JSON.stringify(body).length) > LONGEST_TOGETHER);
   const ends = [alone, full].filter((at) => at >= 0);
-  return entries.slice(0, Math.max(1, Math.min(MOST_AT_ONCE, ...ends)));
+  return entries.slice(0, Math.max(1, Math.min(ROWS_AT_ONCE, ...ends)));
 }
 
 /**
