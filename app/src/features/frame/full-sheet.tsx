@@ -13,7 +13,7 @@ export function FullSheet() {
       <Strong colour="rust">This device did not keep what you entered last. It stands where you typed it.</Strong>
       <Words>
         {entries.length > 0
-          ? `It is probably full. Go where there is signal, so that what waits here (${entries.length}) can leave, or ` +
+          ? `It is probably full. Go where there is signal, so that what waits (${entries.length}) can leave, or ` +
             'delete photographs, films or apps. Then press Keep again.'
           : 'It is probably full. Delete photographs, films or apps, then press Keep again.'}
       </Words>
