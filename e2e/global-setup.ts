@@ -14,12 +14,9 @@ export default async function setUp(config: FullConfig): Promise<() => Promise<v
   const { ensureBundle } = await script<typeof BundleScript>('bundle.ts');
   const { ensureWebApp, APP_DIST } = await script<typeof BuildScript>('build.ts');
   const { prepare } = await script<typeof PrepareScript>('prepare.ts');
-  const [database, server] = await Promise.all([
-    startDatabase({ projectDir: root, name: 'pg-e2e', durable: false, log: () => undefined }),
-    ensureBundle('server'),
-    ensureBundle('rugged'),
-    ensureWebApp(),
-  ]);
+  const starting = startDatabase({ projectDir: root, name: 'pg-e2e', durable: false, log: () => undefined });
+  const [server] = await Promise.all([ensureBundle('server'), ensureBundle('rugged'), ensureWebApp(), starting]);
+  const database = await starting;
   const env = {
     ...process.env,
     DATABASE_URL: database.serverUrl,

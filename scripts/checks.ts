@@ -5,10 +5,8 @@ import { projectDir } from './packages.mjs';
 export const bin = (name: string): string => path.join(projectDir, 'node_modules', '.bin', name);
 const CODE = ['core', 'contract', 'pages', 'server', 'app/app', 'app/src', 'cli', 'demo', 'e2e', 'bench', 'scripts'];
 
-/** What was good and has not changed is not looked at again: a lint of a change takes seconds. */
-const KEPT = (name: string) => ['--cache', '--cache-strategy', 'content', '--cache-location', `.cache/lint/${name}`];
-const RULES = ['--max-warnings', '0', '--no-warn-ignored'];
-const TYPED = ['-c', 'eslint.typed.config.js'];
+/** What was good and has not changed is not looked at again. */
+const KEPT = ['--cache', '--cache-strategy', 'content', '--cache-location', '.cache/lint/prettier'];
 
 export interface Check {
   readonly name: string;
@@ -16,21 +14,22 @@ export interface Check {
   readonly args: readonly string[];
 }
 
-export const TYPES: Check = { name: 'types', args: [bin('tsc'), '-b', '.', 'app'] };
+/** The compiler that is a program of its own; `typescript` itself is there for tools that ask it as a library. */
+const COMPILER = path.join(projectDir, 'node_modules', 'typescript-native', 'bin', 'tsc');
+export const TYPES: Check = { name: 'types', args: [COMPILER, '-b', '.', 'app'] };
 
-const rules = (files: readonly string[]): Check[] => [
-  { name: 'lint, rules', args: [bin('eslint'), ...files, ...RULES, ...KEPT('eslint')] },
-  // What one file says depends on the types of others: a cache by file would be wrong.
-  { name: 'lint, typed rules', args: [bin('eslint'), ...TYPED, ...files, ...RULES] },
-];
+const rules = (files: readonly string[]): Check => ({
+  name: 'lint, rules',
+  args: [bin('oxlint'), '--type-aware', '--max-warnings', '0', ...files],
+});
 const format = (files: readonly string[]): Check => ({
   name: 'lint, format',
-  args: [bin('prettier'), '--check', '--ignore-unknown', '--log-level', 'warn', ...files, ...KEPT('prettier')],
+  args: [bin('prettier'), '--check', '--ignore-unknown', '--log-level', 'warn', ...files, ...KEPT],
 });
 
 /** Longest first, for two at a time. */
 export const LINT: readonly Check[] = [
-  ...rules(['.']),
+  rules(['.']),
   {
     name: 'lint, arrows',
     args: [bin('depcruise'), '--config', '.dependency-cruiser.cjs', ...CODE, 'playwright.config.ts'],
@@ -40,9 +39,7 @@ export const LINT: readonly Check[] = [
 ];
 
 /** The rules and the format of some files alone. */
-export const lintOf = (files: readonly string[]): Check[] => [
-  ...rules(files.filter((file) => /\.(c|m)?[jt]sx?$/.test(file))).filter(() =>
-    files.some((file) => /\.tsx?$/.test(file)),
-  ),
-  format(files),
-];
+export function lintOf(files: readonly string[]): Check[] {
+  const code = files.filter((file) => /\.(c|m)?[jt]sx?$/.test(file));
+  return code.length > 0 ? [rules(code), format(files)] : [format(files)];
+}

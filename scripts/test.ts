@@ -37,12 +37,12 @@ async function everything(): Promise<Result[]> {
     await timed('export of the app, beside the checks', ensureWebApp);
     return undefined;
   };
-  const [rules, typedRules, ...otherLint] = LINT.map((check) => () => runCheck(check));
   const [server, app, core] = (['server', 'app', 'core'] as const).map((name) => () => jest(name, USUAL));
   const short = PACKAGES.filter((name) => !['server', 'app', 'core'].includes(name)).map(
     (name) => () => jest(name, USUAL),
   );
-  const work = [export_, server, typedRules, () => runCheck(TYPES), app, rules, core, ...short, ...otherLint];
+  const checks = [TYPES, ...LINT].map((check) => () => runCheck(check));
+  const work = [export_, server, app, core, ...short, ...checks];
   const results = await inLanes(work.filter((one) => one !== undefined));
   return [...results.filter((one) => one !== undefined), await journeys(USUAL, USUAL_JOURNEYS)];
 }

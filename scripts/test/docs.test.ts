@@ -49,7 +49,7 @@ test('the floors of core are those of the folder, the page and the lint rule', (
     .map(({ name }) => name)
     .sort();
   const drawn = [...text('docs/architecture.md').matchAll(/^\| `([a-z-]+)` \|/gm)].map(([, name = '']) => name).sort();
-  // eslint-disable-next-line @typescript-eslint/no-require-imports
+  // oxlint-disable-next-line typescript/no-require-imports
   const { forbidden } = require('../../.dependency-cruiser.cjs') as { forbidden: { name: string }[] };
   const ruled = forbidden.flatMap(({ name }) => /^core\/(?!tests)(.+)$/.exec(name)?.[1] ?? []).sort();
   expect(drawn).toEqual(folders);

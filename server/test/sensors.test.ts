@@ -129,7 +129,8 @@ test('a pad that waits asks the database now and then, and hears at once what is
     const { body } = await fetch(`${base}/api/sensors/${id}/live?kind=compression`, { headers: { cookie } });
     const reader = (body as ReadableStream<Uint8Array>).getReader();
     await waitFor(async () => ((await says(code, '')).body as { listening: boolean }).listening);
-    const ofSensors = () => asked.mock.calls.filter(([sql]) => String(sql).startsWith('SELECT hello')).length;
+    const ofSensors = () =>
+      asked.mock.calls.filter(([sql]) => typeof sql === 'string' && sql.startsWith('SELECT hello')).length;
     const before = ofSensors();
     await new Promise((resolve) => setTimeout(resolve, 1000));
     expect(ofSensors() - before).toBeLessThan(4);

@@ -92,10 +92,10 @@ export const LEVELS = ['None', 'Faint', 'Clear', 'Strong'] as const;
 /** A cylinder cut through, with the places to listen at: tap one, then say how loud. */
 export function CutThrough({ kind, liquid, places, heard, chosen, onChoose, height }: Props) {
   const spots = SPOTS[kind];
-  let neighbours = 0;
+  const neighbours = places.filter(({ at }) => at === 'neighbour');
   const marks = places.map((place) => {
     const spot = spots[place.at];
-    const y = spot.y + (place.at === 'neighbour' ? NEXT_NEIGHBOUR * neighbours++ : 0);
+    const y = spot.y + NEXT_NEIGHBOUR * Math.max(0, neighbours.indexOf(place));
     const level = heard[place.key];
     return {
       key: place.key,

@@ -45,7 +45,7 @@ export function useLive() {
   };
   useEffect(() => () => stream.current?.close(), []);
   // The stream moves a thousand times a second: a copy in the state would be behind it.
-  // eslint-disable-next-line react-hooks/refs
+  // oxlint-disable-next-line react/refs
   return { stream: stream.current, start, stop };
 }
 

@@ -111,7 +111,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
     const withSpeedKept = withSpeed(bench, conditions, undefined, openedAt);
     return judgeEntered(bench, recorded(bench, withSpeedKept, typed.reading, draft.correcting, openedAt), unit);
     // The draft's text is the only thing that moves between renders.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt, oil?.ml]);
 
   const refused = typed.ok ? refusedBy(bench, verdict, unit) : undefined;

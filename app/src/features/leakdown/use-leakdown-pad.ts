@@ -80,7 +80,7 @@ export function useLeakdownPad(bench: Bench, startAt: string | undefined) {
     const recorded = joinOrBegin(bench, { kind: 'leakdown', conditions, figures: typed.reading, now: openedAt });
     return judgeEntered(bench, recorded, unit);
     // The draft is the only thing that moves between renders.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [bench, conditions, draft, cylinder, unit, openedAt]);
   const refused = verdict && refusedBy(bench, verdict, unit);
   const judged = verdict?.ok ? verdict.judgement.cylinders.find(({ id }) => id === cylinder) : undefined;

@@ -73,7 +73,7 @@ export function CaseWork({ of, worked, thought, onThink, answering, onAnswer, on
   const ask = async () => {
     await of.perform({ do: 'hint' });
     const step = await of.ask({ ask: 'hint' });
-    const which = step?.cylinder == null || engine.cylinders.length < 2 ? '' : ` Cylinder ${step.cylinder}.`;
+    const which = step?.cylinder === undefined || engine.cylinders.length < 2 ? '' : ` Cylinder ${step.cylinder}.`;
     setHint(
       step ? `${STEP_WORDS[step.test] ?? 'Look at the test itself.'}${which}` : 'You have seen enough: say what it is.',
     );

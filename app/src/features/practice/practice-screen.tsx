@@ -37,7 +37,7 @@ export function PracticeScreen() {
   const [all, setAll] = useDraft<boolean>(`practice.all.${person.id}`, false);
   const [typed, setTyped] = useState('');
   const [wrong, setWrong] = useState<string>();
-  const today = new Date().toISOString().slice(0, 10);
+  const [today] = useState(() => new Date().toISOString().slice(0, 10));
   const isOpen = (level: Level): boolean => {
     const at = LEVEL_ORDER.indexOf(level);
     return all || at === 0 || (best.get(LEVEL_ORDER[at - 1] as Level) ?? 0) >= PASSED;

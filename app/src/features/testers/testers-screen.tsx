@@ -77,7 +77,8 @@ function TesterPlate({
 }) {
   const router = useRouter();
   const { id, name, kind, tester, adapters, oRingCheckedOn, comparison, dueOn, usual } = record;
-  const due = dueOn !== undefined && dueOn < dayOf(new Date());
+  const [today] = useState(() => dayOf(new Date()));
+  const due = dueOn !== undefined && dueOn < today;
   return (
     <Plate label={name} hand={due}>
       <View style={styles.head}>
