@@ -2,8 +2,9 @@ import { defineConfig } from '@playwright/test';
 
 /** What looks for what stands first in the Bay: in shops that no other journey works in. */
 const UNTOUCHED = ['**/one-judgement.spec.ts', '**/keyboard.spec.ts'];
-/** Whole jobs from the door to the door: what takes minutes is walked by npm run test:long. */
+/** Whole jobs from the door to the door: what takes minutes is walked by npm run test:long, as is what is tagged so. */
 const LONG = '**/long/*.spec.ts';
+const SHORT = process.env['LONG'] === '1' ? {} : { grepInvert: /@long/ };
 const WORKERS = 2;
 const port = Number(process.env['E2E_PORT'] ?? 4381);
 
@@ -17,8 +18,8 @@ export default defineConfig({
   // Two at a time, each in a shop of its own: a third only makes all of them slower on two cores.
   workers: WORKERS,
   projects: [
-    { name: 'untouched', testMatch: UNTOUCHED },
-    { name: 'usual', testIgnore: [...UNTOUCHED, LONG] },
+    { name: 'untouched', testMatch: UNTOUCHED, ...SHORT },
+    { name: 'usual', testIgnore: [...UNTOUCHED, LONG], ...SHORT },
     { name: 'long', testMatch: LONG, fullyParallel: true },
   ],
   outputDir: './e2e/out/results',

@@ -1,5 +1,22 @@
+const preset = require('jest-expo/jest-preset');
+
+const swc = (parser) => [
+  '@swc/jest',
+  {
+    jsc: { target: 'es2022', parser, transform: { react: { runtime: 'automatic' }, useDefineForClassFields: true } },
+    module: { type: 'commonjs' },
+  },
+];
+
 module.exports = {
   preset: 'jest-expo',
+  // React Native itself is written in Flow, which only Babel reads; all else goes through what takes a tenth of the time.
+  transform: {
+    '/node_modules/(react-native|@react-native)/.+\\.[jt]sx?$': preset.transform['\\.[jt]sx?$'],
+    '\\.tsx?$': swc({ syntax: 'typescript', tsx: true }),
+    '\\.jsx?$': swc({ syntax: 'ecmascript', jsx: true }),
+    ...preset.transform,
+  },
   testTimeout: 60_000,
   // An outbox that waits for signal, and a clock that runs, would hold the process.
   forceExit: true,

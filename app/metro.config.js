@@ -12,4 +12,6 @@ config.resolver.resolveRequest = (context, name, platform) => {
   return (next ?? context.resolveRequest)(context, name, platform);
 };
 
+config.transformer.minifierPath = require.resolve('./metro.minify.js');
+
 module.exports = config;

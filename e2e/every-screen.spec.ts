@@ -61,24 +61,28 @@ test('at 200 % text Bay, house rules and teardown stay within the screen, whole 
   }
 });
 
-test('at 200 % text nothing of a procedure is cut off or lies beside the screen', async ({ page }) => {
-  // Twice the size on a phone of 390 px is the same as half the width.
-  await page.setViewportSize({ width: 195, height: 422 });
-  const hand = new Hand(page);
-  await hand.signIn();
-  const id = await jobNamed(page.request, 415);
-  for (const of of ['compression', 'leakdown', 'waking', 'quick-checks']) {
-    await page.goto(`/jobs/${id}/steps?of=${of}`);
-    await hand.button('Steps: One at a time').click();
-    await expect(page.getByText(/^Step 1 of/)).toBeVisible();
-    await expectNoSidewaysScroll(page);
-    for (const name of [/^(Done|Read, and done)$/, 'Step back']) {
-      const box = await hand.button(name).boundingBox();
-      expect(box && box.x >= 0 && box.x + box.width <= 195).toBe(true);
+test(
+  'at 200 % text nothing of a procedure is cut off or lies beside the screen',
+  { tag: '@long' },
+  async ({ page }) => {
+    // Twice the size on a phone of 390 px is the same as half the width.
+    await page.setViewportSize({ width: 195, height: 422 });
+    const hand = new Hand(page);
+    await hand.signIn();
+    const id = await jobNamed(page.request, 415);
+    for (const of of ['compression', 'leakdown', 'waking', 'quick-checks']) {
+      await page.goto(`/jobs/${id}/steps?of=${of}`);
+      await hand.button('Steps: One at a time').click();
+      await expect(page.getByText(/^Step 1 of/)).toBeVisible();
+      await expectNoSidewaysScroll(page);
+      for (const name of [/^(Done|Read, and done)$/, 'Step back']) {
+        const box = await hand.button(name).boundingBox();
+        expect(box && box.x >= 0 && box.x + box.width <= 195).toBe(true);
+      }
+      await hand.button('Steps: As a list').click();
+      await expectNoSidewaysScroll(page);
+      // What a screen reader is told of each step is what stands there.
+      for (const box of await page.getByRole('checkbox').all()) await expect(box).toHaveAccessibleName(/^[A-Z].*[.?]$/);
     }
-    await hand.button('Steps: As a list').click();
-    await expectNoSidewaysScroll(page);
-    // What a screen reader is told of each step is what stands there.
-    for (const box of await page.getByRole('checkbox').all()) await expect(box).toHaveAccessibleName(/^[A-Z].*[.?]$/);
-  }
-});
+  },
+);

@@ -101,7 +101,7 @@ test('from the Bay to the first kept reading in at most four taps plus digits', 
     await expect(hand.button(name)).toBeInViewport({ ratio: 1 });
 });
 
-test('a mechanic overrules a cylinder with a reason, and can lift it', async ({ page }) => {
+test('a mechanic overrules a cylinder with a reason, and can lift it', { tag: '@long' }, async ({ page }) => {
   const hand = new Hand(page);
   await hand.signIn();
   await page.goto(`/jobs/${await jobNamed(page.request, 429)}`);

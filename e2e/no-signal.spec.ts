@@ -94,7 +94,7 @@ test('the network cut in the middle, a reload, the browser restarted: every read
   }
 });
 
-test('what the server refuses is shown with its reason and never dropped', async ({ page }) => {
+test('what the server refuses is shown with its reason and never dropped', { tag: '@long' }, async ({ page }) => {
   const hand = new Hand(page);
   await hand.signIn();
   await hand.openJob('Corrie pump engine', 'refused');
@@ -186,29 +186,33 @@ test('an answer that was on its way when a reading was sent does not hide the re
   await expect(page.getByText(/Cyl 1: spark/)).toBeVisible();
 });
 
-test('started without signal it looks as it does with: every part at its place', async ({ page, context }) => {
-  const hand = new Hand(page);
-  await hand.signInToBay();
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await page.reload();
-  const looks = async () => {
-    await expect(page.getByRole('link', { name: /Job \d+/ }).first()).toBeVisible();
-    return page.evaluate(() => ({
-      tabs: Array.from(document.querySelectorAll('[role=navigation] a, nav a')).map((tab) => {
-        const { x, y, width, height } = tab.getBoundingClientRect();
-        return [x, y, width, height].map(Math.round);
-      }),
-      sheets: Array.from(document.styleSheets).flatMap(({ href }) => (href ? [new URL(href).pathname] : [])),
-      margin: getComputedStyle(document.body).margin,
-    }));
-  };
-  const online = await looks();
-  expect(online.tabs.length).toBeGreaterThan(2);
-  expect(online.sheets).toContain('/page.css');
-  // Nothing may come from what the browser itself kept.
-  const devtools = await context.newCDPSession(page);
-  await devtools.send('Network.clearBrowserCache');
-  await context.setOffline(true);
-  await page.reload();
-  expect(await looks()).toEqual(online);
-});
+test(
+  'started without signal it looks as it does with: every part at its place',
+  { tag: '@long' },
+  async ({ page, context }) => {
+    const hand = new Hand(page);
+    await hand.signInToBay();
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    await page.reload();
+    const looks = async () => {
+      await expect(page.getByRole('link', { name: /Job \d+/ }).first()).toBeVisible();
+      return page.evaluate(() => ({
+        tabs: Array.from(document.querySelectorAll('[role=navigation] a, nav a')).map((tab) => {
+          const { x, y, width, height } = tab.getBoundingClientRect();
+          return [x, y, width, height].map(Math.round);
+        }),
+        sheets: Array.from(document.styleSheets).flatMap(({ href }) => (href ? [new URL(href).pathname] : [])),
+        margin: getComputedStyle(document.body).margin,
+      }));
+    };
+    const online = await looks();
+    expect(online.tabs.length).toBeGreaterThan(2);
+    expect(online.sheets).toContain('/page.css');
+    // Nothing may come from what the browser itself kept.
+    const devtools = await context.newCDPSession(page);
+    await devtools.send('Network.clearBrowserCache');
+    await context.setOffline(true);
+    await page.reload();
+    expect(await looks()).toEqual(online);
+  },
+);

@@ -26,6 +26,7 @@ test('another gauge: a gap named, a slip mended, judged against the book, taken 
 test(
   'running compression and fuel pressure: a slip in each mended, a tab closed in the middle, both against the book ' +
     'or said to have none',
+  { tag: '@long' },
   async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     const hand = new Hand(page);
@@ -58,42 +59,46 @@ test(
   },
 );
 
-test('oil pressure, spark and battery each have their place, and stop or explain the plan', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 660 });
-  const hand = new Hand(page);
-  await hand.signIn();
-  await hand.openJob('Halden Four, motorcycle', 'stood for two years');
-  const jobId = hand.jobId();
-  await hand.button('Other gauges').click();
+test(
+  'oil pressure, spark and battery each have their place, and stop or explain the plan',
+  { tag: '@long' },
+  async ({ page }) => {
+    await page.setViewportSize({ width: 390, height: 660 });
+    const hand = new Hand(page);
+    await hand.signIn();
+    await hand.openJob('Halden Four, motorcycle', 'stood for two years');
+    const jobId = hand.jobId();
+    await hand.button('Other gauges').click();
 
-  await hand.button('Which gauge: Oil pressure').click();
-  await expect(page.getByText(/must not start while it cranks/)).toBeVisible();
-  await hand.button('While: Cranking').click();
-  await hand.button('What shows: Nothing').click();
-  await hand.button('Keep').click();
-  await expect(page.getByText(/oil pressure while it cranks does not show/i)).toBeVisible();
+    await hand.button('Which gauge: Oil pressure').click();
+    await expect(page.getByText(/must not start while it cranks/)).toBeVisible();
+    await hand.button('While: Cranking').click();
+    await hand.button('What shows: Nothing').click();
+    await hand.button('Keep').click();
+    await expect(page.getByText(/oil pressure while it cranks does not show/i)).toBeVisible();
 
-  await hand.button('Which gauge: Spark').click();
-  await hand.button('Cylinder: 3').click();
-  await hand.button('Spark: None').click();
-  await hand.button('Seen by: Gap tester').click();
-  await hand.button('Keep').click();
-  await expect(page.getByText(/Cyl 3: spark/)).toBeVisible();
+    await hand.button('Which gauge: Spark').click();
+    await hand.button('Cylinder: 3').click();
+    await hand.button('Spark: None').click();
+    await hand.button('Seen by: Gap tester').click();
+    await hand.button('Keep').click();
+    await expect(page.getByText(/Cyl 3: spark/)).toBeVisible();
 
-  await hand.button('Which gauge: Battery while cranking').click();
-  await page.getByLabel('Lowest while cranking, V').fill('240');
-  await hand.button('Keep').click();
-  // Refused by name, and still there to be mended.
-  await expect(page.getByLabel('Lowest while cranking, V')).toHaveValue('240');
-  await page.getByLabel('Lowest while cranking, V').fill('8');
-  await page.getByLabel('At rest, V').fill('12.1');
-  await hand.button('Keep').click();
-  await expect(page.getByText(/battery while it cranks 8/i)).toBeVisible();
+    await hand.button('Which gauge: Battery while cranking').click();
+    await page.getByLabel('Lowest while cranking, V').fill('240');
+    await hand.button('Keep').click();
+    // Refused by name, and still there to be mended.
+    await expect(page.getByLabel('Lowest while cranking, V')).toHaveValue('240');
+    await page.getByLabel('Lowest while cranking, V').fill('8');
+    await page.getByLabel('At rest, V').fill('12.1');
+    await hand.button('Keep').click();
+    await expect(page.getByText(/battery while it cranks 8/i)).toBeVisible();
 
-  await expect
-    .poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort())
-    .toEqual(['battery-cranking', 'oil-pressure', 'spark']);
-  await page.goto(`/jobs/${jobId}/findings`);
-  await hand.button(/^Readings and reasons/).click();
-  await expect(page.getByText(/No oil pressure/).first()).toBeVisible();
-});
+    await expect
+      .poll(async () => (await benchAt(page.request, jobId)).readings.map(({ kind }) => kind).sort())
+      .toEqual(['battery-cranking', 'oil-pressure', 'spark']);
+    await page.goto(`/jobs/${jobId}/findings`);
+    await hand.button(/^Readings and reasons/).click();
+    await expect(page.getByText(/No oil pressure/).first()).toBeVisible();
+  },
+);

@@ -177,33 +177,37 @@ test('eight cylinders and ten repeats of the last: its tab is in sight, nothing 
   await expect(hand.button(/^Unit kPa/)).toBeVisible();
 });
 
-test('where the air goes can be tapped on every kind of engine, on the smallest screens', async ({ page }) => {
-  test.setTimeout(180_000);
-  const hand = new Hand(page);
-  await hand.signIn();
-  const { items } = (await (await page.request.get('/api/jobs?status=all&limit=50')).json()) as ListPage<Bench>;
-  const byKind = new Map(
-    items.map((bench) => {
-      const { valveGear, cycle, cooling, headless } = bench.engine;
-      return [`${valveGear ?? cycle}, ${cooling ?? 'cooling not known'}${headless ? ', headless' : ''}`, bench.job];
-    }),
-  );
-  const found: string[] = [];
-  for (const [kind, { id, status }] of byKind) {
-    await page.goto(`/jobs/${id}/leakdown`);
-    // A closed job opens its pad once somebody said why.
-    if (status === 'closed') {
-      await page.getByLabel('Why is it added?').fill('looked at again');
-      await hand.button('Go on').click();
+test(
+  'where the air goes can be tapped on every kind of engine, on the smallest screens',
+  { tag: '@long' },
+  async ({ page }) => {
+    test.setTimeout(180_000);
+    const hand = new Hand(page);
+    await hand.signIn();
+    const { items } = (await (await page.request.get('/api/jobs?status=all&limit=50')).json()) as ListPage<Bench>;
+    const byKind = new Map(
+      items.map((bench) => {
+        const { valveGear, cycle, cooling, headless } = bench.engine;
+        return [`${valveGear ?? cycle}, ${cooling ?? 'cooling not known'}${headless ? ', headless' : ''}`, bench.job];
+      }),
+    );
+    const found: string[] = [];
+    for (const [kind, { id, status }] of byKind) {
+      await page.goto(`/jobs/${id}/leakdown`);
+      // A closed job opens its pad once somebody said why.
+      if (status === 'closed') {
+        await page.getByLabel('Why is it added?').fill('looked at again');
+        await hand.button('Go on').click();
+      }
+      await hand.button('Zeroed with the hose blocked').waitFor();
+      const key = hand.button('Listen where it goes');
+      // A sensor's pad has no such key before the air is on.
+      if ((await key.count()) === 0) continue;
+      await key.first().click();
+      for (const [width, height] of process.env['LONG'] === '1' ? [ALL_SIZES[0], ALL_SIZES[4], ALL_SIZES[5]] : SIZES)
+        found.push(...(await settled(page, width, height)).map((said) => `${kind} at ${said}`));
     }
-    await hand.button('Zeroed with the hose blocked').waitFor();
-    const key = hand.button('Listen where it goes');
-    // A sensor's pad has no such key before the air is on.
-    if ((await key.count()) === 0) continue;
-    await key.first().click();
-    for (const [width, height] of process.env['LONG'] === '1' ? [ALL_SIZES[0], ALL_SIZES[4], ALL_SIZES[5]] : SIZES)
-      found.push(...(await settled(page, width, height)).map((said) => `${kind} at ${said}`));
-  }
-  expect(byKind.size).toBeGreaterThan(5);
-  expect(found).toEqual([]);
-});
+    expect(byKind.size).toBeGreaterThan(5);
+    expect(found).toEqual([]);
+  },
+);

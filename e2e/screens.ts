@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { type Hand, newJob } from './bench-hand';
+import { goTo, type Hand, newJob } from './bench-hand';
 
 /** What is folded on a phone and open where there is room. */
 async function unfold(hand: Hand): Promise<void> {
@@ -20,7 +20,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'bay',
     wide: true,
     open: async (page) => {
-      await page.goto('/');
+      await goTo(page, '/');
       await expect(page.getByRole('link', { name: /Job \d+/ }).first()).toBeVisible();
     },
   },
@@ -51,7 +51,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'engine sheet',
     open: async (page, hand) => {
-      await page.goto('/engines');
+      await goTo(page, '/engines');
       await page.getByRole('link', { name: /Tamsin/ }).click();
       await hand.button('Engine sheet and books').click();
       await expect(page.getByRole('region', { name: 'Books' })).toContainText('Tamsin manual');
@@ -60,7 +60,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'a book',
     open: async (page, hand) => {
-      await page.goto('/library');
+      await goTo(page, '/library');
       await hand.button('New book').click();
       await hand.button('More figures').click();
     },
@@ -68,14 +68,14 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'library',
     open: async (page) => {
-      await page.goto('/library');
+      await goTo(page, '/library');
       await expect(page.getByRole('region', { name: 'Orrin handbook' })).toBeVisible();
     },
   },
   {
     name: 'label',
     open: async (page, hand) => {
-      await page.goto('/engines');
+      await goTo(page, '/engines');
       await page.getByRole('link', { name: /Tamsin/ }).click();
       await hand.button('Label').click();
       await expect(page.getByRole('img', { name: /^Code for/ })).toBeVisible();
@@ -84,7 +84,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'repaired',
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}`);
+      await goTo(page, `/jobs/${bench}`);
       await hand.button('Repaired').click();
     },
   },
@@ -92,21 +92,21 @@ export const SCREENS: readonly Screen[] = [
     name: 'bench',
     wide: true,
     open: async (page, _hand, { bench }) => {
-      await page.goto(`/jobs/${bench}`);
+      await goTo(page, `/jobs/${bench}`);
       await expect(page.getByText('Engine, from above')).toBeVisible();
     },
   },
   {
     name: 'tests so far',
     open: async (page, _hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/tests`);
+      await goTo(page, `/jobs/${bench}/tests`);
       await expect(page.getByRole('region', { name: 'Tests so far' })).toBeVisible();
     },
   },
   {
     name: 'bench of six',
     open: async (page, _hand, { v6 }) => {
-      await page.goto(`/jobs/${v6}`);
+      await goTo(page, `/jobs/${v6}`);
       await expect(page.getByText('Engine, from above')).toBeVisible();
     },
   },
@@ -114,7 +114,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'pad',
     wide: true,
     open: async (page, hand, { v6 }) => {
-      await page.goto(`/jobs/${v6}/compression`);
+      await goTo(page, `/jobs/${v6}/compression`);
       await hand.digits('119');
     },
   },
@@ -122,7 +122,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'leak-down',
     wide: true,
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/leakdown?cylinder=2`);
+      await goTo(page, `/jobs/${bench}/leakdown?cylinder=2`);
       await hand.digits('52');
     },
   },
@@ -130,7 +130,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'listening',
     wide: true,
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/leakdown?cylinder=2`);
+      await goTo(page, `/jobs/${bench}/leakdown?cylinder=2`);
       await hand.button('Listen where it goes').first().click();
       await hand.button('Crankcase: not listened at').click();
     },
@@ -138,35 +138,35 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'crankcase',
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/crankcase`);
+      await goTo(page, `/jobs/${bench}/crankcase`);
       await hand.button('With: Vacuum').click();
     },
   },
   {
     name: 'other gauges',
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/other-gauges`);
+      await goTo(page, `/jobs/${bench}/other-gauges`);
       await hand.button('Which gauge: Spark').click();
     },
   },
   {
     name: 'teardown',
     open: async (page, _hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/teardown`);
+      await goTo(page, `/jobs/${bench}/teardown`);
       await expect(page.getByText('Bore, mm')).toBeVisible();
     },
   },
   {
     name: 'notes',
     open: async (page, _hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/notes`);
+      await goTo(page, `/jobs/${bench}/notes`);
       await expect(page.getByText('How the plug looks')).toBeVisible();
     },
   },
   {
     name: 'leads',
     open: async (page, _hand, { v6 }) => {
-      await page.goto(`/jobs/${v6}/leads`);
+      await goTo(page, `/jobs/${v6}/leads`);
       await expect(page.getByText('Labels to print')).toBeVisible();
     },
   },
@@ -174,7 +174,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'steps',
     wide: true,
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/steps?of=leakdown`);
+      await goTo(page, `/jobs/${bench}/steps?of=leakdown`);
       await hand.button('Steps: One at a time').click();
       await expect(page.getByText(/^Step 1 of/)).toBeVisible();
     },
@@ -182,7 +182,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'steps as a list',
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/steps?of=compression`);
+      await goTo(page, `/jobs/${bench}/steps?of=compression`);
       await hand.button('Steps: As a list').click();
       await expect(page.getByRole('checkbox').first()).toBeVisible();
     },
@@ -190,21 +190,21 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'all steps',
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/steps`);
+      await goTo(page, `/jobs/${bench}/steps`);
       await expect(hand.button('Quick checks')).toBeVisible();
     },
   },
   {
     name: 'testers',
     open: async (page, hand) => {
-      await page.goto('/testers');
+      await goTo(page, '/testers');
       await hand.button('Change Cart tester').click();
     },
   },
   {
     name: 'house rules',
     open: async (page) => {
-      await page.goto('/house-rules');
+      await goTo(page, '/house-rules');
       await expect(page.getByText('Warm or cold').first()).toBeVisible();
     },
   },
@@ -212,14 +212,14 @@ export const SCREENS: readonly Screen[] = [
     name: 'conditions',
     wide: true,
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/compression`);
+      await goTo(page, `/jobs/${bench}/compression`);
       await hand.button(/^How it is tested/).click();
     },
   },
   {
     name: 'attempts',
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/compression?cylinder=2`);
+      await goTo(page, `/jobs/${bench}/compression?cylinder=2`);
       await hand.button(/^kept .*change$/).click();
     },
   },
@@ -227,14 +227,14 @@ export const SCREENS: readonly Screen[] = [
     name: 'findings',
     wide: true,
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/findings`);
+      await goTo(page, `/jobs/${bench}/findings`);
       await expect(hand.button('Close the job').or(hand.button('Open it again'))).toBeVisible();
     },
   },
   {
     name: 'overrule',
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/findings`);
+      await goTo(page, `/jobs/${bench}/findings`);
       await unfold(hand);
       await hand.button('Overrule cyl 2').click();
     },
@@ -243,7 +243,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'decide',
     wide: true,
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/decide`);
+      await goTo(page, `/jobs/${bench}/decide`);
       await page.getByLabel('Worth running', { exact: true }).fill('1900');
       await page.getByLabel('Worth as it stands').fill('300');
       await expect(page.getByText('What would flip it')).toBeVisible();
@@ -252,7 +252,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'option',
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/decide`);
+      await goTo(page, `/jobs/${bench}/decide`);
       await hand
         .button(/^(New top end|Another used engine|Head off|New rings)/)
         .first()
@@ -263,14 +263,14 @@ export const SCREENS: readonly Screen[] = [
     name: 'pages',
     wide: true,
     open: async (page, hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/pages`);
+      await goTo(page, `/jobs/${bench}/pages`);
       await expect(hand.button('Keep this page')).toBeVisible();
     },
   },
   {
     name: 'engines',
     open: async (page) => {
-      await page.goto('/engines');
+      await goTo(page, '/engines');
       await expect(page.getByRole('link', { name: /Orrin 20/ })).toBeVisible();
     },
   },
@@ -278,7 +278,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'engine',
     wide: true,
     open: async (page) => {
-      await page.goto('/engines');
+      await goTo(page, '/engines');
       await page.getByRole('link', { name: /Orrin 20/ }).click();
       await expect(page.getByText('Orrin handbook')).toBeVisible();
     },
@@ -286,7 +286,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'owner, and what erasing them takes',
     open: async (page, hand) => {
-      await page.goto('/engines');
+      await goTo(page, '/engines');
       await page.getByRole('link', { name: /Orrin 20/ }).click();
       await hand.button('Owner').click();
       await hand.button('Erase who they are').click();
@@ -297,7 +297,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'who changed what',
     wide: true,
     open: async (page, _hand, { bench }) => {
-      await page.goto(`/jobs/${bench}/history`);
+      await goTo(page, `/jobs/${bench}/history`);
       await expect(page.getByText('Job 412 added')).toBeVisible();
     },
   },
@@ -306,7 +306,7 @@ export const SCREENS: readonly Screen[] = [
     open: async (page) => {
       const closed = await page.request.get('/api/jobs?status=closed&limit=1&search=fire');
       const { items } = (await closed.json()) as { items: { job: { id: string } }[] };
-      await page.goto(`/jobs/${items[0]?.job.id}/compression`);
+      await goTo(page, `/jobs/${items[0]?.job.id}/compression`);
       await expect(page.getByRole('heading', { name: /^Closed on/ })).toBeVisible();
     },
   },
@@ -322,7 +322,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'first steps, with the form of a gauge',
     wide: true,
     open: async (page, hand) => {
-      await page.goto('/first-steps');
+      await goTo(page, '/first-steps');
       await hand.button('Another one').click();
       await expect(page.getByLabel('Name', { exact: true }).first()).toBeVisible();
     },
@@ -331,7 +331,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'people, one of them open',
     wide: true,
     open: async (page, hand) => {
-      await page.goto('/people');
+      await goTo(page, '/people');
       await hand.button('Change Tolv Harn').click();
       await expect(hand.button('New password by a link')).toBeVisible();
     },
@@ -339,7 +339,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'a link for somebody',
     open: async (page, hand) => {
-      await page.goto('/people');
+      await goTo(page, '/people');
       await page.getByLabel('Their name').fill('Odd Mere');
       await hand.button('Make a link').click();
       await expect(page.getByRole('region', { name: 'The link' })).toBeVisible();
@@ -359,14 +359,14 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'shop',
     open: async (page) => {
-      await page.goto('/shop');
+      await goTo(page, '/shop');
       await expect(page.getByText('Unit of pressure')).toBeVisible();
     },
   },
   {
     name: 'outbox',
     open: async (page) => {
-      await page.goto('/outbox');
+      await goTo(page, '/outbox');
       await expect(page.getByText('All sent')).toBeVisible();
     },
   },
@@ -374,7 +374,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'practice',
     wide: true,
     open: async (page) => {
-      await page.goto('/practice');
+      await goTo(page, '/practice');
       await expect(page.getByRole('region', { name: 'Levels' })).toBeVisible();
     },
   },
@@ -382,7 +382,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'practice: a case, its gauge',
     wide: true,
     open: async (page) => {
-      await page.goto('/practice/4-dune-kite');
+      await goTo(page, '/practice/4-dune-kite');
       await page.getByRole('button', { name: 'Hands: Crank' }).click();
       await expect(page.getByRole('region', { name: 'Oil can' })).toBeVisible();
     },
@@ -390,7 +390,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'practice: air, and how it stands',
     open: async (page) => {
-      await page.goto('/practice/5-dune-kite');
+      await goTo(page, '/practice/5-dune-kite');
       await page.getByRole('button', { name: 'Hands: Air' }).click();
       await expect(page.getByRole('region', { name: 'Top dead centre' })).toBeVisible();
     },
@@ -398,7 +398,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'practice: what is told',
     open: async (page) => {
-      await page.goto('/practice/7-cedar-oar');
+      await goTo(page, '/practice/7-cedar-oar');
       await page.getByRole('button', { name: 'Say what it is' }).click();
       // What was thought of it is kept: the second time it is there already.
       const nothing = page.getByRole('button', { name: 'Nothing is wrong anywhere' });
@@ -411,7 +411,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'practice: opened',
     open: async (page) => {
-      await page.goto('/practice/7-dune-kite');
+      await goTo(page, '/practice/7-dune-kite');
       await page.getByRole('button', { name: 'Hands: Look' }).click();
       await page.getByRole('button', { name: 'Look at: Tester' }).click();
       await page.getByRole('button', { name: 'Say what it is' }).click();
@@ -426,7 +426,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'nowhere',
     open: async (page) => {
-      await page.goto('/no/such/place');
+      await goTo(page, '/no/such/place');
       await expect(page.getByText('Nothing here')).toBeVisible();
     },
   },

@@ -16,6 +16,7 @@ const SOURCES = [
   'app/public',
   'app/app.json',
   'app/metro.config.js',
+  'app/metro.minify.js',
   'app/babel.config.js',
   ...sourcesOf('app'),
   'package-lock.json',
@@ -53,7 +54,16 @@ function exportApp(out: string): Promise<void> {
   const started = Date.now();
   const child = spawn(
     process.execPath,
-    [path.join(projectDir, 'node_modules', '.bin', 'expo'), 'export', '--platform', 'web', '--output-dir', out],
+    [
+      path.join(projectDir, 'node_modules', '.bin', 'expo'),
+      'export',
+      '--platform',
+      'web',
+      '--output-dir',
+      out,
+      '--max-workers',
+      '2',
+    ],
     {
       cwd: APP,
       stdio: ['ignore', 'pipe', 'pipe'],

@@ -2,9 +2,9 @@ import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import net from 'node:net';
 import path from 'node:path';
 import type { Bench } from '@rugged/contract';
-import { bench, reading, serverUrlOf, type ShopInTest, shopInTest } from './shop-in-test';
+import { bench, reading, serverUrlOf, type ShopInTest, shopInTest } from '../shop-in-test';
 
-const root = path.resolve(__dirname, '../..');
+const root = path.resolve(__dirname, '../../..');
 const bundle = path.join(root, 'dist', 'server.mjs');
 
 let shop: ShopInTest;

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Hand } from './bench-hand';
+import { Hand } from '../bench-hand';
 
 test('causes with odds, for and against; a complaint that has a name; the mechanic’s own opinion beside it', async ({
   page,

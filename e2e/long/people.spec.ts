@@ -1,5 +1,5 @@
 import { type Browser, expect, type Page, test } from '@playwright/test';
-import { benchAt, Hand } from './bench-hand';
+import { benchAt, Hand } from '../bench-hand';
 
 // Who is in the shop: let in by a link, an apprentice's work signed for, shown out at once.
 

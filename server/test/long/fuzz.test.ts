@@ -1,8 +1,8 @@
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import fc from 'fast-check';
-import { bench, type ShopInTest, shopInTest } from './shop-in-test';
-import { READS, type Write, writesOf } from './ways-in';
+import { bench, type ShopInTest, shopInTest } from '../shop-in-test';
+import { READS, type Write, writesOf } from '../ways-in';
 
 /** All ten thousand in a long run. */
 const REQUESTS = Number(process.env['RUNS_TIMES'] ?? 1) > 1 ? 10_000 : 1_000;

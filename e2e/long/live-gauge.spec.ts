@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { countingReadings, readingsOfKind } from '@rugged/contract/bench';
-import { benchAt, Hand, useSensor } from './bench-hand';
+import { benchAt, Hand, useSensor } from '../bench-hand';
 
 // A service worker would stand between the page and the wire that is cut here.
 test.use({ serviceWorkers: 'block' });

@@ -2,12 +2,12 @@ import { randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { backup, BACKUPS, digests, tooMany, withClient } from '../backup.ts';
-import { type Database, startDatabase } from '../database.ts';
-import { prepare, ready } from '../prepare.ts';
-import { restore } from '../restore.ts';
+import { backup, BACKUPS, digests, tooMany, withClient } from '../../backup.ts';
+import { type Database, startDatabase } from '../../database.ts';
+import { prepare, ready } from '../../prepare.ts';
+import { restore } from '../../restore.ts';
 
-const root = path.resolve(__dirname, '..', '..');
+const root = path.resolve(__dirname, '..', '..', '..');
 
 let own: Database;
 const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'rugged-backup-'));

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { benchAt, Hand, newMachine, openIt } from './bench-hand';
+import { benchAt, Hand, newMachine, openIt } from '../bench-hand';
 
 test.use({ serviceWorkers: 'allow' });
 

@@ -3,12 +3,12 @@ import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import type { Bench } from '@rugged/contract';
 import supertest from 'supertest';
-import { hashPassword } from '../src/accounts/password';
-import { createServer } from '../src/server';
-import { prepareDatabase } from '../src/store/prepare';
-import { addPerson } from '../src/store/people';
-import { openStore } from '../src/store/store';
-import { bench, PASSWORD, reading } from './shop-in-test';
+import { hashPassword } from '../../src/accounts/password';
+import { createServer } from '../../src/server';
+import { prepareDatabase } from '../../src/store/prepare';
+import { addPerson } from '../../src/store/people';
+import { openStore } from '../../src/store/store';
+import { bench, PASSWORD, reading } from '../shop-in-test';
 
 interface Database {
   url: string;
@@ -19,7 +19,7 @@ interface Database {
   stop(): Promise<void>;
 }
 
-const root = path.resolve(__dirname, '../..');
+const root = path.resolve(__dirname, '../../..');
 /** A cluster of its own, kept by a process of its own. @param port only this one: a server waits there */
 function start(port?: number): Promise<Database> {
   const options = JSON.stringify({ projectDir: root, name: 'pg-killed', ...(port ? { port } : {}) });

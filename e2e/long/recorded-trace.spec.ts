@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Hand } from './bench-hand';
+import { Hand } from '../bench-hand';
 
 /**
  * A sensor in the cylinder of a four-stroke cranked at 300 rev/min, peaks climbing to 138 psi, 2000 samples a second.

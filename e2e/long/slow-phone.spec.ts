@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
-import { Hand, jobNamed } from './bench-hand';
+import { Hand, jobNamed } from '../bench-hand';
 
 // A middling and a slow phone, with the service worker between page and network, as it is from the second visit on.
 test.use({ serviceWorkers: 'allow' });

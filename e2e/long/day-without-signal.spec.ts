@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { benchAt, Hand } from './bench-hand';
-import { aDay, layDown, signalBack, waitingOn } from './day-without-signal';
+import { benchAt, Hand } from '../bench-hand';
+import { aDay, layDown, signalBack, waitingOn } from '../day-without-signal';
 
 test.use({ serviceWorkers: 'allow' });
 

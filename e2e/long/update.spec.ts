@@ -4,14 +4,14 @@ import type { AddressInfo } from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
 import { expect, test } from '@playwright/test';
-import { Hand } from './bench-hand';
+import { Hand } from '../bench-hand';
 
 test.use({ serviceWorkers: 'allow' });
 
 /** The built app from a folder that can change under an open tab; what it asks of the API goes to the real server. */
 async function updatable(api: string) {
   const dist = fs.mkdtempSync(path.join(os.tmpdir(), 'rugged-dist-'));
-  fs.cpSync(path.join(__dirname, '..', 'app', 'dist'), dist, { recursive: true });
+  fs.cpSync(path.join(__dirname, '..', '..', 'app', 'dist'), dist, { recursive: true });
   const types: Record<string, string> = {
     '.js': 'text/javascript',
     '.html': 'text/html',

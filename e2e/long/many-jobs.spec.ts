@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import type { Bench, Page as ListPage } from '@rugged/contract';
-import { Hand } from './bench-hand';
+import { Hand } from '../bench-hand';
 
 /** As many jobs as a busy yard has in work: the demo's, as whole as they are, under other numbers. */
 const MANY = 400;
