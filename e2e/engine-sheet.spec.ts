@@ -1,8 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { benchAt, Hand, newMachine, openIt } from './bench-hand';
 
-test.use({ serviceWorkers: 'allow' });
-
 test(
   'a new 26 cm³ trimmer: kind, complaint, a dose by its usual chamber, refused where it may lock',
   { tag: '@long' },
@@ -168,46 +166,50 @@ test('a flat twin by two books in two units: order decides, a book that is added
   await expect(page.getByText(/Sound/).first()).toBeVisible();
 });
 
-test(
-  'a sheet changed on two devices without signal: both sides, and the person decides',
-  { tag: '@long' },
-  async ({ browser }) => {
-    const [one, two] = await Promise.all([browser.newContext(), browser.newContext()]);
-    const [page, other] = [await one.newPage(), await two.newPage()];
-    const [hand, otherHand] = [new Hand(page), new Hand(other)];
-    await Promise.all([hand.signIn(), otherHand.signIn()]);
-    await newMachine(hand, {
-      family: 'Scooter',
-      kind: 'Scooter, four-stroke',
-      owner: 'Wil Tarn',
-      machine: 'Tarn scooter',
-    });
-    await page.getByLabel('Complaint').fill('slow');
-    const jobId = await openIt(hand);
-    await expect.poll(async () => (await benchAt(page.request, jobId)).job?.id).toBe(jobId);
-    const { engine } = await benchAt(page.request, jobId);
-    const sheet = `/engines/${engine.id}/sheet`;
-    await Promise.all([page.goto(sheet), other.goto(sheet)]);
-    await Promise.all([
-      expect(page.getByLabel('Bore, mm')).toBeVisible(),
-      expect(other.getByLabel('Bore, mm')).toBeVisible(),
-    ]);
-    await one.setOffline(true);
-    await page.getByLabel('Bore, mm').fill('52');
-    await hand.button('Done').click();
-    await expect(page.getByText('Sheet kept')).toBeVisible();
-    await other.getByLabel('Bore, mm').fill('54');
-    await otherHand.button('Done').click();
-    await expect.poll(async () => (await benchAt(other.request, jobId)).engine.boreMm).toBe(54);
-    await one.setOffline(false);
-    await page.goto(sheet);
-    const conflict = page.getByRole('region', { name: 'Changed by somebody else' });
-    await expect(conflict).toContainText(/Bore, mm, yours\s*52\s*theirs\s*54/i, { timeout: 20_000 });
-    await conflict.getByRole('button', { name: 'Use mine' }).click();
-    await expect.poll(async () => (await benchAt(page.request, jobId)).engine.boreMm).toBe(52);
-    await Promise.all([one.close(), two.close()]);
-  },
-);
+test.describe('without signal', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test(
+    'a sheet changed on two devices without signal: both sides, and the person decides',
+    { tag: '@long' },
+    async ({ browser }) => {
+      const [one, two] = await Promise.all([browser.newContext(), browser.newContext()]);
+      const [page, other] = [await one.newPage(), await two.newPage()];
+      const [hand, otherHand] = [new Hand(page), new Hand(other)];
+      await Promise.all([hand.signIn(), otherHand.signIn()]);
+      await newMachine(hand, {
+        family: 'Scooter',
+        kind: 'Scooter, four-stroke',
+        owner: 'Wil Tarn',
+        machine: 'Tarn scooter',
+      });
+      await page.getByLabel('Complaint').fill('slow');
+      const jobId = await openIt(hand);
+      await expect.poll(async () => (await benchAt(page.request, jobId)).job?.id).toBe(jobId);
+      const { engine } = await benchAt(page.request, jobId);
+      const sheet = `/engines/${engine.id}/sheet`;
+      await Promise.all([page.goto(sheet), other.goto(sheet)]);
+      await Promise.all([
+        expect(page.getByLabel('Bore, mm')).toBeVisible(),
+        expect(other.getByLabel('Bore, mm')).toBeVisible(),
+      ]);
+      await one.setOffline(true);
+      await page.getByLabel('Bore, mm').fill('52');
+      await hand.button('Done').click();
+      await expect(page.getByText('Sheet kept')).toBeVisible();
+      await other.getByLabel('Bore, mm').fill('54');
+      await otherHand.button('Done').click();
+      await expect.poll(async () => (await benchAt(other.request, jobId)).engine.boreMm).toBe(54);
+      await one.setOffline(false);
+      await page.goto(sheet);
+      const conflict = page.getByRole('region', { name: 'Changed by somebody else' });
+      await expect(conflict).toContainText(/Bore, mm, yours\s*52\s*theirs\s*54/i, { timeout: 20_000 });
+      await conflict.getByRole('button', { name: 'Use mine' }).click();
+      await expect.poll(async () => (await benchAt(page.request, jobId)).engine.boreMm).toBe(52);
+      await Promise.all([one.close(), two.close()]);
+    },
+  );
+});
 
 test(
   'books out as a table and in again, row by row; a repair asks for its proof',

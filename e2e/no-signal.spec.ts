@@ -6,8 +6,6 @@ import type { SentRow } from '@rugged/contract';
 import { readingsOfKind } from '@rugged/contract/bench';
 import { benchAt, Hand } from './bench-hand';
 
-test.use({ serviceWorkers: 'allow' });
-
 /** A browser whose disk outlives it: closed and started again it is the same phone. */
 function phone(disk: string): Promise<BrowserContext> {
   const { use } = test.info().project;
@@ -15,6 +13,7 @@ function phone(disk: string): Promise<BrowserContext> {
     ...use.launchOptions,
     viewport: { width: 390, height: 844 },
     locale: 'en-GB',
+    serviceWorkers: 'allow',
     ...(use.baseURL ? { baseURL: use.baseURL } : {}),
   });
 }
@@ -186,33 +185,37 @@ test('an answer that was on its way when a reading was sent does not hide the re
   await expect(page.getByText(/Cyl 1: spark/)).toBeVisible();
 });
 
-test(
-  'started without signal it looks as it does with: every part at its place',
-  { tag: '@long' },
-  async ({ page, context }) => {
-    const hand = new Hand(page);
-    await hand.signInToBay();
-    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-    await page.reload();
-    const looks = async () => {
-      await expect(page.getByRole('link', { name: /Job \d+/ }).first()).toBeVisible();
-      return page.evaluate(() => ({
-        tabs: Array.from(document.querySelectorAll('[role=navigation] a, nav a')).map((tab) => {
-          const { x, y, width, height } = tab.getBoundingClientRect();
-          return [x, y, width, height].map(Math.round);
-        }),
-        sheets: Array.from(document.styleSheets).flatMap(({ href }) => (href ? [new URL(href).pathname] : [])),
-        margin: getComputedStyle(document.body).margin,
-      }));
-    };
-    const online = await looks();
-    expect(online.tabs.length).toBeGreaterThan(2);
-    expect(online.sheets).toContain('/page.css');
-    // Nothing may come from what the browser itself kept.
-    const devtools = await context.newCDPSession(page);
-    await devtools.send('Network.clearBrowserCache');
-    await context.setOffline(true);
-    await page.reload();
-    expect(await looks()).toEqual(online);
-  },
-);
+test.describe('without signal', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test(
+    'started without signal it looks as it does with: every part at its place',
+    { tag: '@long' },
+    async ({ page, context }) => {
+      const hand = new Hand(page);
+      await hand.signInToBay();
+      await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+      await page.reload();
+      const looks = async () => {
+        await expect(page.getByRole('link', { name: /Job \d+/ }).first()).toBeVisible();
+        return page.evaluate(() => ({
+          tabs: Array.from(document.querySelectorAll('[role=navigation] a, nav a')).map((tab) => {
+            const { x, y, width, height } = tab.getBoundingClientRect();
+            return [x, y, width, height].map(Math.round);
+          }),
+          sheets: Array.from(document.styleSheets).flatMap(({ href }) => (href ? [new URL(href).pathname] : [])),
+          margin: getComputedStyle(document.body).margin,
+        }));
+      };
+      const online = await looks();
+      expect(online.tabs.length).toBeGreaterThan(2);
+      expect(online.sheets).toContain('/page.css');
+      // Nothing may come from what the browser itself kept.
+      const devtools = await context.newCDPSession(page);
+      await devtools.send('Network.clearBrowserCache');
+      await context.setOffline(true);
+      await page.reload();
+      expect(await looks()).toEqual(online);
+    },
+  );
+});

@@ -154,28 +154,30 @@ test('every pad fits every phone: nothing scrolls, nothing is cut, no key is too
   expect(found).toEqual([]);
 });
 
-test('eight cylinders and ten repeats of the last: its tab is in sight, nothing lies over the unit', async ({
-  page,
-}) => {
-  await page.setViewportSize({ width: 360, height: 560 });
-  const hand = new Hand(page);
-  await hand.signIn();
-  await hand.openNewJob(8);
-  await page.goto(`/jobs/${hand.jobId()}/compression?cylinder=7`);
-  await hand.button('Engine: Warm').click();
-  await hand.keep('141');
-  await expect(hand.button('Cyl 8 now')).toBeInViewport({ ratio: 1 });
-  for (let i = 0; i < 10; i += 1) {
-    await hand.digits(`13${i}`);
-    await hand.button('Keep and test the same cylinder again').click();
-  }
-  await expect(page.getByText(/^kept 10, last/)).toBeVisible();
-  const [unit, kept] = [hand.button(/^Unit psi/), page.getByRole('button', { name: /^kept 10/ })];
-  const [a, b] = [await unit.boundingBox(), await kept.boundingBox()];
-  expect(a && b && (a.x + a.width <= b.x + 1 || b.x + b.width <= a.x + 1 || a.y + a.height <= b.y + 1)).toBe(true);
-  await unit.click();
-  await expect(hand.button(/^Unit kPa/)).toBeVisible();
-});
+test(
+  'eight cylinders and ten repeats of the last: its tab is in sight, nothing lies over the unit',
+  { tag: '@long' },
+  async ({ page }) => {
+    await page.setViewportSize({ width: 360, height: 560 });
+    const hand = new Hand(page);
+    await hand.signIn();
+    await hand.openNewJob(8);
+    await page.goto(`/jobs/${hand.jobId()}/compression?cylinder=7`);
+    await hand.button('Engine: Warm').click();
+    await hand.keep('141');
+    await expect(hand.button('Cyl 8 now')).toBeInViewport({ ratio: 1 });
+    for (let i = 0; i < 10; i += 1) {
+      await hand.digits(`13${i}`);
+      await hand.button('Keep and test the same cylinder again').click();
+    }
+    await expect(page.getByText(/^kept 10, last/)).toBeVisible();
+    const [unit, kept] = [hand.button(/^Unit psi/), page.getByRole('button', { name: /^kept 10/ })];
+    const [a, b] = [await unit.boundingBox(), await kept.boundingBox()];
+    expect(a && b && (a.x + a.width <= b.x + 1 || b.x + b.width <= a.x + 1 || a.y + a.height <= b.y + 1)).toBe(true);
+    await unit.click();
+    await expect(hand.button(/^Unit kPa/)).toBeVisible();
+  },
+);
 
 test(
   'where the air goes can be tapped on every kind of engine, on the smallest screens',

@@ -4,8 +4,6 @@ import type { Bench } from '@rugged/contract';
 import pg from 'pg';
 import { benchAt, Hand } from './bench-hand';
 
-test.use({ serviceWorkers: 'allow' });
-
 // What a record is trusted for: closed is closed, two hands do not write over each other, who changed what, and an
 // owner's rights. Each journey on a job of its own.
 
@@ -112,35 +110,39 @@ test(
   },
 );
 
-test(
-  'closed elsewhere while there was no signal: nothing is lost, the reason is asked for',
-  { tag: '@long' },
-  async ({ page, browser }) => {
-    const hand = new Hand(page);
-    await hand.signIn();
-    const jobId = await jobWithReadings(hand, 'closed elsewhere');
-    await expect.poll(async () => (await benchAt(page.request, jobId)).readings.length).toBe(2);
-    const other = await anotherPhone(browser);
-    await page.context().setOffline(true);
-    await close(other.page, jobId);
-    await page.goBack();
-    await hand.button('Compression').click();
-    await hand.digits('117');
-    await hand.button(/^Keep 117/).click();
-    await expect(page.getByText(/^Kept /)).toBeVisible();
-    await page.context().setOffline(false);
-    await page.goto('/outbox');
-    await expect(page.getByText('1 refused')).toBeVisible();
-    await expect(page.getByText(/was closed on/)).toBeVisible();
-    await page.getByLabel('Why is it added?').fill('read before I knew');
-    await hand.button('Add as an amendment').click();
-    await expect(page.getByText('All sent')).toBeVisible();
-    expect((await benchAt(page.request, jobId)).readings).toEqual(
-      expect.arrayContaining([expect.objectContaining({ amends: 'read before I knew' })]),
-    );
-    await other.page.context().close();
-  },
-);
+test.describe('without signal', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test(
+    'closed elsewhere while there was no signal: nothing is lost, the reason is asked for',
+    { tag: '@long' },
+    async ({ page, browser }) => {
+      const hand = new Hand(page);
+      await hand.signIn();
+      const jobId = await jobWithReadings(hand, 'closed elsewhere');
+      await expect.poll(async () => (await benchAt(page.request, jobId)).readings.length).toBe(2);
+      const other = await anotherPhone(browser);
+      await page.context().setOffline(true);
+      await close(other.page, jobId);
+      await page.goBack();
+      await hand.button('Compression').click();
+      await hand.digits('117');
+      await hand.button(/^Keep 117/).click();
+      await expect(page.getByText(/^Kept /)).toBeVisible();
+      await page.context().setOffline(false);
+      await page.goto('/outbox');
+      await expect(page.getByText('1 refused')).toBeVisible();
+      await expect(page.getByText(/was closed on/)).toBeVisible();
+      await page.getByLabel('Why is it added?').fill('read before I knew');
+      await hand.button('Add as an amendment').click();
+      await expect(page.getByText('All sent')).toBeVisible();
+      expect((await benchAt(page.request, jobId)).readings).toEqual(
+        expect.arrayContaining([expect.objectContaining({ amends: 'read before I knew' })]),
+      );
+      await other.page.context().close();
+    },
+  );
+});
 
 test('two phones correct one reading: the second sees both, and decides', async ({ page }) => {
   const hand = new Hand(page);

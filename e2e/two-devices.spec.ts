@@ -1,8 +1,6 @@
 import { type Browser, expect, type Page, test } from '@playwright/test';
 import { Hand } from './bench-hand';
 
-test.use({ serviceWorkers: 'allow' });
-
 /** Another person's phone. */
 async function tolvsPhone(browser: Browser): Promise<{ page: Page; hand: Hand }> {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });

@@ -28,7 +28,7 @@ async function timed<T>(what: string, work: () => T | Promise<T>): Promise<T> {
 const USUAL_JOURNEYS = ['--project', 'untouched', '--project', 'usual'];
 
 /**
- * Two at a time: the app is exported beside the checks and the unit tests, longest first; the journeys have the machine
+ * Three at a time: the app is exported beside the checks and the unit tests, longest first; the journeys have the machine
  * to themselves.
  */
 async function everything(): Promise<Result[]> {

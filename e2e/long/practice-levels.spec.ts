@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { Hand } from '../bench-hand';
-import { answer, crank } from '../practice-hand';
+import { answer, crank } from './practice-hand';
 
 test.use({ viewport: { width: 390, height: 660 } });
 

@@ -9,7 +9,7 @@ import { ensureWebApp } from '../build.ts';
 import { LINT, TYPES } from '../checks.ts';
 import { projectDir, say } from '../packages.mjs';
 import { inLanes, type Result, runCheck } from './part.ts';
-import { jest, journeys, LONG, type Package, USUAL } from './suites.ts';
+import { jest, journeys, LONG, type Package } from './suites.ts';
 import { ensureTools } from './tools.ts';
 
 interface Part {
@@ -29,7 +29,7 @@ const PARTS: readonly Part[] = [
   one('journeys', () => journeys(LONG, ['--project', 'untouched', '--project', 'usual'])),
   one('long-journeys', () => journeys(LONG, ['--project', 'long'], 'whole jobs in the browser')),
   suites('properties', ['core', 'contract', 'cli', 'pages', 'demo']),
-  { name: 'app', run: async () => [await jest('app', USUAL)] },
+  { name: 'app', run: async () => [await jest('app', LONG)] },
   one('server', () => jest('server', LONG)),
   one('scripts', () => jest('scripts', LONG)),
 ];

@@ -64,8 +64,8 @@ export function runPart(name: string, args: readonly string[], how: How = {}): P
 
 export const runCheck = ({ name, args }: Check): Promise<Result> => runPart(name, args);
 
-/** Two cores, two programs at a time: whoever has ended takes the next. */
-const LANES = 2;
+/** On two cores three programs at a time, for each waits now and then: whoever has ended takes the next. */
+const LANES = 3;
 
 export async function inLanes<T>(work: readonly (() => Promise<T>)[], lanes = LANES): Promise<T[]> {
   const waiting = [...work.entries()];

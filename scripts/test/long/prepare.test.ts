@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import pg from 'pg';
-import { type Database, startDatabase } from '../database.ts';
-import { ready } from '../prepare.ts';
+import { type Database, startDatabase } from '../../database.ts';
+import { ready } from '../../prepare.ts';
 
-const root = path.resolve(__dirname, '..', '..');
+const root = path.resolve(__dirname, '..', '..', '..');
 
 let own: Database;
 beforeAll(async () => {

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import type { Hand } from './bench-hand';
+import type { Hand } from '../bench-hand';
 
 /** Turns it until the needle stands, with a finger on the key or on the cord. */
 export async function crank(page: Page, hand: Hand, strokes = 5): Promise<void> {

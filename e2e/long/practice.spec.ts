@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { expectNoSidewaysScroll, Hand } from './bench-hand';
+import { expectNoSidewaysScroll, Hand } from '../bench-hand';
 import { crank } from './practice-hand';
 
 test.use({ serviceWorkers: 'allow' });
@@ -57,7 +57,7 @@ async function led(page: Page, hand: Hand): Promise<void> {
   await expect(page.getByRole('heading', { name: 'You had it.' })).toBeVisible();
 }
 
-test('air, an ear at every place, and a machine without sound', { tag: '@long' }, async ({ page }) => {
+test('air, an ear at every place, and a machine without sound', async ({ page }) => {
   await page.addInitScript(() => {
     Reflect.deleteProperty(globalThis, 'AudioContext');
   });
@@ -99,7 +99,7 @@ test('air, an ear at every place, and a machine without sound', { tag: '@long' }
   await expect(page.getByText('No sound here: it is drawn.')).toBeVisible();
 });
 
-test('with the keys of a wide screen: space is held, and let go', { tag: '@long' }, async ({ page }) => {
+test('with the keys of a wide screen: space is held, and let go', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   const hand = new Hand(page);
   await hand.signIn();
@@ -121,45 +121,37 @@ test('with the keys of a wide screen: space is held, and let go', { tag: '@long'
   await expect(seen.getByText(/psi/)).toHaveCount(2);
 });
 
-test(
-  'ten dials, read with the keyboard: a wrong one is told where it stood, a right one counts',
-  { tag: '@long' },
-  async ({ page }) => {
-    const hand = new Hand(page);
-    await hand.signIn();
-    await page.goto('/practice');
-    await hand.button('Ten dials').click();
-    const field = page.getByLabel(/^What it reads/);
-    await expect(field).toBeFocused();
+test('ten dials, read with the keyboard: a wrong one is told where it stood, a right one counts', async ({ page }) => {
+  const hand = new Hand(page);
+  await hand.signIn();
+  await page.goto('/practice');
+  await hand.button('Ten dials').click();
+  const field = page.getByLabel(/^What it reads/);
+  await expect(field).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('must be a number')).toBeVisible();
+  for (let i = 0; i < 10; i += 1) {
+    await expect(page.getByText(`${i + 1} of 10`)).toBeVisible();
+    await field.fill('0');
     await page.keyboard.press('Enter');
-    await expect(page.getByText('must be a number')).toBeVisible();
-    for (let i = 0; i < 10; i += 1) {
-      await expect(page.getByText(`${i + 1} of 10`)).toBeVisible();
-      await field.fill('0');
-      await page.keyboard.press('Enter');
-      if (i < 9) await expect(page.getByText(/^It stood at [\d.]+$/)).toBeVisible();
-    }
-    await expect(page.getByRole('heading', { name: '0 of 10 right' })).toBeVisible();
-  },
-);
+    if (i < 9) await expect(page.getByText(/^It stood at [\d.]+$/)).toBeVisible();
+  }
+  await expect(page.getByRole('heading', { name: '0 of 10 right' })).toBeVisible();
+});
 
-test(
-  'without signal a case is opened and worked; a name that is none is told',
-  { tag: '@long' },
-  async ({ page, context }) => {
-    const hand = new Hand(page);
-    await hand.signInToBay();
-    await page.evaluate(() => navigator.serviceWorker.ready);
-    await page.goto('/practice');
-    await expect(page.getByRole('region', { name: 'Levels' })).toBeVisible();
-    await context.setOffline(true);
-    await page.getByLabel('Its name').fill('7-dune-nothing');
-    await hand.button('Work this one').click();
-    await expect(page.getByText(/there is no such case/)).toBeVisible();
-    await page.getByLabel('Its name').fill('4 dune kite');
-    await hand.button('Work this one').click();
-    await page.getByRole('button', { name: 'Hands: Crank' }).click();
-    await crank(page, hand);
-    await context.setOffline(false);
-  },
-);
+test('without signal a case is opened and worked; a name that is none is told', async ({ page, context }) => {
+  const hand = new Hand(page);
+  await hand.signInToBay();
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.goto('/practice');
+  await expect(page.getByRole('region', { name: 'Levels' })).toBeVisible();
+  await context.setOffline(true);
+  await page.getByLabel('Its name').fill('7-dune-nothing');
+  await hand.button('Work this one').click();
+  await expect(page.getByText(/there is no such case/)).toBeVisible();
+  await page.getByLabel('Its name').fill('4 dune kite');
+  await hand.button('Work this one').click();
+  await page.getByRole('button', { name: 'Hands: Crank' }).click();
+  await crank(page, hand);
+  await context.setOffline(false);
+});
