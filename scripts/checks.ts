@@ -27,7 +27,7 @@ const format = (files: readonly string[]): Check => ({
   args: [bin('prettier'), '--check', '--ignore-unknown', '--log-level', 'warn', ...files, ...KEPT],
 });
 
-/** Longest first, for two at a time. */
+/** Longest first. */
 export const LINT: readonly Check[] = [
   rules(['.']),
   {

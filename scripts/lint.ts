@@ -1,4 +1,4 @@
-// npm run lint: types, rules, arrows between folders, unused code, format; two at a time.
+// npm run lint: types, rules, arrows between folders, unused code, format; three at a time.
 import { LINT, TYPES } from './checks.ts';
 import { say } from './packages.mjs';
 import { inLanes, runCheck } from './testing/part.ts';

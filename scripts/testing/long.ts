@@ -23,7 +23,7 @@ const suites = (name: string, packages: readonly Package[]): Part => ({
   run: () => inLanes(packages.map((suite) => () => jest(suite, LONG))),
 });
 
-/** What needs the machine for itself stands alone; the others go two at a time. */
+/** What needs the machine for itself stands alone; the others go beside each other. */
 const PARTS: readonly Part[] = [
   { name: 'checks', run: () => inLanes([TYPES, ...LINT].map((check) => () => runCheck(check))) },
   one('journeys', () => journeys(LONG, ['--project', 'untouched', '--project', 'usual'])),
