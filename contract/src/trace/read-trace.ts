@@ -51,12 +51,16 @@ export async function readTrace(
     } else Papa.parse<string[], File>(source, { ...options, error: unreadable });
   });
   const { columns, samples } = collector.end();
-  const reading = readStrokes(samples);
+  const known = columns.unit ?? unit;
+  const reading = readStrokes(samples, {
+    ...(known ? { unit: known } : {}),
+    ...(columns.absolute ? { absolute: true } : {}),
+  });
   const { strokesPerMinute } = reading;
   const count = samples.seconds.length;
   return {
     ...reading,
-    unit: columns.unit ?? unit ?? null,
+    unit: known ?? null,
     samples: count,
     seconds: count > 1 ? (samples.seconds[count - 1] as number) - (samples.seconds[0] as number) : 0,
     crankingRpm:

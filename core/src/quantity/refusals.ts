@@ -105,6 +105,10 @@ export const REFUSALS = {
 
   // Recorded traces and files
   'columns-missing': () => 'needs a time column and a pressure column of figures',
+  'no-pressure-but-a-signal': () =>
+    'is what the sensor gives, not a pressure: have the logger write psi, kPa, bar or kgf/cm²',
+  'upside-down': () =>
+    'rests high and falls with each stroke: is the sensor wired, or its scale set, the wrong way round?',
   'needs-two-samples': () => 'needs at least two samples with a figure',
   'time-runs-backwards': ({ sample }: { sample: number }) => `runs backwards at sample ${sample}`,
   'not-json': ({ why }: { why: string }) => `is not JSON: ${why}`,

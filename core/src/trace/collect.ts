@@ -32,7 +32,10 @@ export function collectTrace(decimalComma: () => boolean = () => false): TraceCo
     waiting = undefined;
     take(columns.header ? first.slice(1) : first, columns);
   };
-  const take = (rows: readonly (readonly string[])[], { time, pressure: column, secondsPerUnit }: Columns) => {
+  const take = (
+    rows: readonly (readonly string[])[],
+    { time, pressure: column, secondsPerUnit, scale = 1 }: Columns,
+  ) => {
     for (const row of rows) {
       const at = number(row[time]);
       // A row without a time cannot be placed; one without a figure is a dropout.
@@ -42,7 +45,7 @@ export function collectTrace(decimalComma: () => boolean = () => false): TraceCo
         pressure = grown(pressure, new Float32Array(2 * count));
       }
       seconds[count] = at * secondsPerUnit;
-      pressure[count] = number(row[column]);
+      pressure[count] = scale * number(row[column]);
       count += 1;
     }
   };

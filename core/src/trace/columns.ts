@@ -1,3 +1,4 @@
+import { InputError } from '../quantity/input-error';
 import type { PressureUnit } from '../quantity/units';
 
 /** Which column is what in a recorded trace. */
@@ -8,6 +9,10 @@ export interface Columns {
   secondsPerUnit: number;
   /** Nothing when neither the header nor the person says: then figures stay as they are. */
   unit?: PressureUnit;
+  /** `unit` in one of what the header says: 0.001 bar in one mbar. Nothing where it is the unit itself. */
+  scale?: number;
+  /** The header says that its figures are above a vacuum, not above the atmosphere. */
+  absolute?: true;
   /** Whether the first row is a header. */
   header: boolean;
 }
@@ -19,12 +24,26 @@ const TIME_UNITS: readonly [RegExp, number][] = [
   [/\bms\b|_ms\b|milli/i, 1e-3],
   [/\bmin\b|_min\b|minute/i, 60],
 ];
-const PRESSURE_UNITS_IN_NAMES: readonly [RegExp, PressureUnit][] = [
-  [/kgf/i, 'kgf/cm2'],
-  [/psi/i, 'psi'],
-  [/kpa/i, 'kPa'],
-  [/bar/i, 'bar'],
+/** A word of a header: no letter stands beside it, so that "bar" is not read in "mbar". */
+const word = (text: string) => new RegExp(`(?<![a-z])(?:${text})(?![a-z])`, 'i');
+type Meant = readonly [unit: PressureUnit, scale: number];
+/** Each with "a" or "g" after it where it says from where it counts. */
+const PRESSURE_WORDS: readonly [RegExp, Meant][] = [
+  [word('kgf?\\s*/?\\s*cm'), ['kgf/cm2', 1]],
+  [word('psi[ag]?'), ['psi', 1]],
+  [word('mbar[ag]?|millibar'), ['bar', 0.001]],
+  [word('bar[ag]?'), ['bar', 1]],
+  [word('kpa[ag]?'), ['kPa', 1]],
+  [word('hpa[ag]?'), ['kPa', 0.1]],
+  [word('mpa[ag]?'), ['kPa', 1000]],
+  [word('pa[ag]?'), ['kPa', 0.001]],
+  [word('inhg'), ['kPa', 3.386389]],
+  [word('mmhg|torr'), ['kPa', 0.1333224]],
 ];
+const ABSOLUTE = word('abs|absolute|psia|mbara|bara|[khm]paa|paa');
+const ABSOLUTE_SIGN = /\(a\)/i;
+/** What a sensor gives before anybody made a pressure of it. */
+const NO_PRESSURE = word('mv|v|volts?|millivolts?|ma|counts?');
 
 const isNumber = (text: string | undefined) =>
   text !== undefined && text.trim() !== '' && Number.isFinite(Number(text.replace(',', '.')));
@@ -34,6 +53,7 @@ const isNumber = (text: string | undefined) =>
  *
  * @param rows the first rows of the file, at least one, split into fields
  * @returns nothing when no two columns of figures can be found
+ * @throws InputError where the header says that it is a voltage, a current or counts
  * @example columnsOf([['time (ms)', 'pressure (psi)'], ['0', '14.1']]) // time 0, pressure 1, 0.001 s, psi, header
  */
 export function columnsOf(rows: readonly (readonly string[])[]): Columns | undefined {
@@ -52,13 +72,18 @@ export function columnsOf(rows: readonly (readonly string[])[]): Columns | undef
   const pressure = named(PRESSURE_NAME, time) ?? (time === left ? right : left);
   const timeName = header ? (first[time] ?? '') : '';
   const pressureName = header ? (first[pressure] ?? '') : '';
-  const unit = PRESSURE_UNITS_IN_NAMES.find(([name]) => name.test(pressureName))?.[1];
+  // "pressurePsi" is two words.
+  const words = pressureName.replace(/([a-z]{2})(?=[A-Z])/g, '$1 ');
+  const meant = PRESSURE_WORDS.find(([name]) => name.test(words))?.[1];
+  if (!meant && NO_PRESSURE.test(words)) throw new InputError(pressureName.trim(), 'no-pressure-but-a-signal');
   return {
     time,
     pressure,
     secondsPerUnit: TIME_UNITS.find(([name]) => name.test(timeName))?.[1] ?? 1,
     header,
-    ...(unit ? { unit } : {}),
+    ...(meant ? { unit: meant[0] } : {}),
+    ...(meant && meant[1] !== 1 ? { scale: meant[1] } : {}),
+    ...(ABSOLUTE.test(words) || ABSOLUTE_SIGN.test(words) ? { absolute: true as const } : {}),
   };
 }
 

@@ -1,5 +1,6 @@
 import { InputError } from '../quantity/input-error';
 import { cleaned, rangeOf, withoutSpikes } from './clean';
+import { isUpsideDown, type Rest, restOf, type Scale } from './rest';
 
 /** Samples of one gauge or sensor: seconds, rising, and pressure in any one unit, NaN where the sample is missing. */
 export interface Samples {
@@ -10,7 +11,7 @@ export interface Samples {
 export interface Stroke {
   /** When the pressure was highest, s. */
   seconds: number;
-  /** Highest pressure of this stroke; on a gauge that holds, the height it climbed to. */
+  /** Highest pressure of this stroke above its rest; on a gauge that holds, the height it climbed to. */
   peak: number;
 }
 
@@ -24,6 +25,8 @@ export interface TraceReading {
   strokesPerMinute?: number;
   /** Stretches without samples, or with samples that hold no figure, s. */
   dropouts: { from: number; to: number }[];
+  /** What the sensor read while nothing turned, where that was not nought: it is taken off every figure. */
+  rest?: Rest;
   /** Stretches in which the sensor stood at the top of its range, s. */
   saturation: { from: number; to: number; at: number }[];
 }
@@ -63,17 +66,24 @@ const FASTEST_TURN = 3000;
  * Strokes, peaks and faults of a recorded pressure trace, in one pass for the range and one for the strokes.
  *
  * @param samples at least two with a figure, time rising
- * @throws InputError when there are fewer, or time runs backwards
+ * @param scale the unit of the pressure, and whether it counts from a vacuum, as far as that is known
+ * @throws InputError when there are fewer, time runs backwards, or the pressure falls with each stroke
  */
-export function readStrokes({ seconds, pressure }: Samples): TraceReading {
-  check(seconds, pressure);
+export function readStrokes({ seconds, pressure: raw }: Samples, scale: Scale = {}): TraceReading {
+  check(seconds, raw);
   const interval = usualInterval(seconds);
-  const dropouts = gaps(seconds, pressure, interval);
-  const first = cleaned(pressure, interval);
+  const dropouts = gaps(seconds, raw, interval);
+  const asRead = cleaned(raw, interval);
+  if (isUpsideDown(seconds, asRead)) throw new InputError('pressure', 'upside-down');
+  const rest = restOf(seconds, asRead, isHeld(asRead.pressure, asRead.low, asRead.high), scale);
+  const pressure = rest ? raw.map((figure) => figure - rest.level) : raw;
+  const first = rest ? cleaned(pressure, interval) : asRead;
   const kind = isHeld(first.pressure, first.low, first.high) ? 'held' : 'cylinder';
   const { pressure: clean, noise, low, high } = kind === 'held' ? cleaned(pressure, interval, true) : first;
   const range = high - low;
-  if (!(range > NOISE_RANGE * noise)) return { kind: 'cylinder', strokes: [], peak: high, dropouts, saturation: [] };
+  const said = rest ? { rest } : {};
+  if (!(range > NOISE_RANGE * noise))
+    return { kind: 'cylinder', strokes: [], peak: high, dropouts, ...said, saturation: [] };
   const strokes =
     kind === 'held'
       ? steps(seconds, clean, Math.max(LEAST_STEP * range, NOISE_LIFT * noise), interval)
@@ -88,6 +98,7 @@ export function readStrokes({ seconds, pressure }: Samples): TraceReading {
     strokes,
     peak: strokes.length > 0 ? peak : high,
     dropouts,
+    ...said,
     ...(start && peak > 0 ? { firstShare: start.peak / peak } : {}),
     ...(perMinute === undefined ? {} : { strokesPerMinute: perMinute }),
     saturation: kind === 'cylinder' ? clipped(seconds, withoutSpikes(pressure)) : [],

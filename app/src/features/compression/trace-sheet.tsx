@@ -29,7 +29,7 @@ const MOST_STROKES = 12;
 
 /** A recording of an electronic pressure sensor in place of typed figures. */
 export function TraceSheet({ cylinder, cycle, unit, visible, fromShared = false, onClose, onTake }: Props) {
-  const { state, read } = useTrace();
+  const { state, read, readIn } = useTrace();
   const takeShared = useEffectEvent((file: File | undefined) => {
     if (!file) return;
     read(file);
@@ -52,6 +52,7 @@ export function TraceSheet({ cylinder, cycle, unit, visible, fromShared = false,
         onChange={({ target }) => {
           const [file] = target.files ?? [];
           if (file) read(file);
+          setSaid(undefined);
           target.value = '';
         }}
       />
@@ -74,7 +75,10 @@ export function TraceSheet({ cylinder, cycle, unit, visible, fromShared = false,
           cycle={cycle}
           shown={unit}
           said={said}
-          onSay={setSaid}
+          onSay={(next) => {
+            setSaid(next);
+            readIn(next);
+          }}
           onTake={onTake}
           cylinder={cylinder}
         />
@@ -97,12 +101,15 @@ function Found({ trace, cycle, shown, said, cylinder, onSay, onTake }: FoundProp
   const unit = trace.unit ?? said;
   const inShown = (figure: number) =>
     Number((unit ? fromKPa(toKPa(Math.max(0, figure), unit), shown) : figure).toFixed(1));
+  /** As the file has it, below nought too. */
+  const exactly = (figure: number) =>
+    `${(unit ? fromKPa(toKPa(figure, unit), shown) : figure).toFixed(1)}${unit ? ` ${UNIT_SIGN[shown]}` : ''}`;
   const inWords = (figure: number) => `${inShown(figure)}${unit ? ` ${UNIT_SIGN[shown]}` : ''}`;
   const kept = trace.strokes.slice(0, MOST_STROKES).map(({ peak }) => inShown(peak));
   const rpm = trace.crankingRpm?.[cycle];
   return (
     <>
-      {trace.unit === null ? (
+      {trace.unit === null || said !== undefined ? (
         <Choice
           label="The file does not say its unit"
           options={PRESSURE_UNITS.map((value) => ({ value, word: UNIT_SIGN[value] }))}
@@ -131,6 +138,14 @@ function Found({ trace, cycle, shown, said, cylinder, onSay, onTake }: FoundProp
           ].map(([key = '', figure = '']) => ({ key, cells: [key, figure] }))}
         />
       )}
+      {trace.rest ? (
+        <Words>
+          {trace.rest.absolute
+            ? `With nothing turning the sensor reads ${exactly(trace.rest.level)}, the air round it: it counts from a ` +
+              'vacuum. That is taken off every figure.'
+            : `With nothing turning the sensor reads ${exactly(trace.rest.level)}, not nought. That is taken off every figure.`}
+        </Words>
+      ) : null}
       {trace.saturation.length > 0 ? (
         <Strong colour="rust">
           {`The sensor stood at the top of its range ${times(trace.saturation.length)}: the true peak is higher. ` +

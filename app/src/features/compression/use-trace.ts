@@ -20,9 +20,11 @@ export function useTrace() {
   };
   useEffect(() => end, []);
 
-  const read = (file: File, unit?: PressureUnit) => {
+  const file = useRef<File>(undefined);
+  const read = (chosen: File, unit?: PressureUnit) => {
     end();
-    const { name } = file;
+    file.current = chosen;
+    const { name } = chosen;
     setState({ is: 'reading', name, rows: 0 });
     const mine = new Worker(workerAddress('trace'));
     worker.current = mine;
@@ -38,8 +40,12 @@ export function useTrace() {
       setState({ is: 'wrong', name, field: '(file)', reason: message || 'the reader could not be started' });
       end();
     };
-    const task: TraceTask = { file, ...(unit ? { unit } : {}) };
+    const task: TraceTask = { file: chosen, ...(unit ? { unit } : {}) };
     mine.postMessage(task);
   };
-  return { state, read };
+  /** The file does not say its unit, the person does: where it rests is told by that. */
+  const readIn = (unit: PressureUnit) => {
+    if (file.current) read(file.current, unit);
+  };
+  return { state, read, readIn };
 }
