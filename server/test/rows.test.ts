@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import type { RowAnswers, SentRow } from '@rugged/contract';
-import { beside } from '../src/http/rows';
 import { bench, NOW, reading, type ShopInTest, shopInTest } from './shop-in-test';
 import { writesOf } from './ways-in';
 
@@ -35,16 +34,6 @@ test('each row is answered as it would be alone, in order: one that is refused h
   expect(answers[2]?.body).toMatchObject({ errors: [{ field: 'testId' }] });
   expect(answers[5]?.body).toMatchObject({ current: { complaint: 'no power', version: 2 } });
   expect((await readingsKept()).map(({ id }) => id).sort()).toEqual([one.id, two.id].sort());
-});
-
-test('what only adds goes beside each other; what corrects, changes or is needed by others has its turn', () => {
-  const read = (more: object = {}) => post('/readings', { id: randomUUID(), ...more });
-  const change: SentRow = { method: 'PATCH', path: `/jobs/${randomUUID()}`, body: {} };
-  expect(beside([read(), post('/ticks', {}), read({ supersedes: randomUUID() }), read()])).toHaveLength(2);
-  expect(beside([read({ supersedes: randomUUID() }), read()])).toHaveLength(1);
-  expect(beside([change, read()])).toHaveLength(1);
-  expect(beside([post('/tests', {}), read(), read()])).toHaveLength(1);
-  expect(beside(Array.from({ length: 20 }, () => read()))).toHaveLength(4);
 });
 
 test('readings and their corrections in one batch, come out as they were entered', async () => {

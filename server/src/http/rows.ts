@@ -6,25 +6,13 @@ import { route } from './route';
 
 /** A batch is answered within this, ms: a device waits no longer for an answer than for one row. */
 const ANSWERED_WITHIN_MS = 5_000;
-/** Of a batch so many rows are asked of the database beside each other, of the ten connections that all share. */
-const BESIDE = 4;
-/** What only adds: it needs nothing of the rows just before it, unless it corrects one of them. */
-const ADDS = new Set(['/readings', '/ticks', '/notes']);
-const onlyAdds = ({ method, path, body }: SentRow) =>
-  method === 'POST' && ADDS.has(path) && body['supersedes'] === undefined;
-
-/** The rows at the beginning that may go beside each other: what adds, or one row alone. */
-export function beside(rows: readonly SentRow[]): readonly SentRow[] {
-  const other = rows.slice(0, BESIDE).findIndex((row) => !onlyAdds(row));
-  return rows.slice(0, other < 0 ? BESIDE : Math.max(1, other));
-}
-
 /** What says "not now" rather than "not this": the rows after it may need it, so they wait as well. */
 const notNow = ({ status }: RowAnswer) => status >= 500 || status === 401 || status === 408 || status === 429;
 
 /**
  * `/api/rows`: rows that a device kept without signal, many in one request. Each goes its own way as if it had come
- * alone, with its own rights, checks and transaction, and is answered by itself, in its turn.
+ * alone, with its own rights, checks and transaction, and is answered by itself, in its turn: two at
+ * once on one job wait for each other in the database, and what corrects needs what it corrects.
  *
  * @param records the routes that rows may go to
  */
@@ -34,12 +22,12 @@ export const rowRoutes = (store: Store, records: Router): Router =>
     route(store, 'read', sentRowsSchema, async (_shop, { rows }, { req }) => {
       const answers: RowAnswer[] = [];
       const until = Date.now() + ANSWERED_WITHIN_MS;
-      while (answers.length < rows.length && Date.now() <= until && !answers.some(notNow)) {
-        const next = beside(rows.slice(answers.length));
-        answers.push(...(await Promise.all(next.map((row) => answerTo(row, req, records)))));
+      for (const row of rows) {
+        const answer = await answerTo(row, req, records);
+        answers.push(answer);
+        if (notNow(answer) || Date.now() > until) break;
       }
-      const stopped = answers.findIndex(notNow);
-      return { json: { answers: stopped < 0 ? answers : answers.slice(0, stopped + 1) } satisfies RowAnswers };
+      return { json: { answers } satisfies RowAnswers };
     }),
   );
 
