@@ -241,6 +241,12 @@ describe('bad input is answered at the field, never with a 5xx', () => {
   });
 });
 
+test('a test of a part that the engine does not have is refused at once', async () => {
+  const clearance = { id: randomUUID(), jobId: ids.job, kind: 'valve-clearance', conditions: {}, startedAt: NOW };
+  const { body } = await post('tests', clearance).expect(422);
+  expect(body.errors).toEqual([{ field: 'kind', reason: 'cannot be on this engine: a two-stroke has no valves' }]);
+});
+
 test('a crankcase that the engine does not have is refused at once', async () => {
   const test_ = (at: string) => ({
     id: randomUUID(),

@@ -7,6 +7,19 @@ const SETTLES = {
   'bore-stroke-and-ratio': 'Bore, stroke and compression ratio',
 } as const;
 
+const MISSING = {
+  valves: 'a two-stroke has no valves',
+  'oil-pump': 'a two-stroke is oiled by what it burns',
+  'steady-vacuum': 'a two-stroke draws no steady vacuum',
+  throttle: 'a diesel has no throttle to draw against',
+  spark: 'a diesel has no spark',
+  coolant: 'it is cooled by air',
+  'head-joint': 'its head and cylinder are one piece',
+  'push-rods': 'it has no push-rods',
+} as const;
+/** What an engine has not, though something was entered of it. */
+export type MissingPart = keyof typeof MISSING;
+
 /**
  * Every refusal of an input by its code, as the rest of a sentence that begins with the field. They stand with the
  * error
@@ -45,6 +58,8 @@ export const REFUSALS = {
   'rod-too-short': () => 'must be longer than half the stroke',
   'must-exceed-the-chamber': () => 'must be more than the chamber',
   'four-stroke-case': () => 'is of a two-stroke: a four-stroke breathes through its own crankcase',
+
+  'not-on-this-engine': ({ missing }: { missing: MissingPart }) => `cannot be on this engine: ${MISSING[missing]}`,
 
   // Books and site
   'minimum-above-maximum': ({ min, max }: { min: number; max: number }) =>

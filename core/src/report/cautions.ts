@@ -1,3 +1,4 @@
+import { tellLeftOut } from './left-out';
 import type { Parts } from '../engine/parts';
 import type { VacuumUnit } from '../quantity/units';
 import type { Caution } from '../verdict/caution';
@@ -22,7 +23,9 @@ export function tellCaution(caution: Caution, unit: VacuumUnit, has: Parts = ANY
         'Take another reading.'
       );
     case 'entry-left-out':
-      return `Left out: ${caution.field} ${caution.reason}. Everything else is judged.`;
+      return caution.entry
+        ? tellLeftOut(caution.entry, caution.reason)
+        : `Left out: ${caution.field} ${caution.reason}. Everything else is judged.`;
     case 'attempts-scatter':
       return (
         `Cyl ${caution.cylinder} does not repeat: ${p(caution.lowKPa)} to ${p(caution.highKPa)}. Look at the ` +

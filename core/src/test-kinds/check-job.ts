@@ -1,11 +1,20 @@
 import { siteAtmosphere } from '../air/atmosphere';
 import { checkEngine } from '../engine/check-engine';
 import type { JobFile } from '../jobfile/job-file';
-import { listOf, readingsOf, type Test, type TestKind, type TestOf } from '../jobfile/tests';
+import {
+  type FiguresOf,
+  type LeakdownReading,
+  listOf,
+  readingsOf,
+  type Test,
+  type TestKind,
+  type TestOf,
+} from '../jobfile/tests';
 import { checkHouseRules, houseRulesFor } from '../limits/house-rules';
 import { checkBook } from '../limits/check-book';
 import { defined } from '../quantity/defined';
 import { InputError, within } from '../quantity/input-error';
+import { checkHasPart, checkHeardAt, heardOn } from './check-parts';
 import { checkReading } from './check-reading';
 import { KINDS } from './registry';
 
@@ -44,7 +53,8 @@ export function believable(job: JobFile): { job: JobFile; leftOut: InputError[] 
     kept += readingsOf(good).length;
     return good;
   });
-  const [first] = leftOut;
+  // What the engine has not says nothing against the rest, even where there is none.
+  const first = leftOut.find(({ code }) => code !== 'not-on-this-engine');
   if (first && kept === 0) throw first;
   return leftOut.length === 0 ? { job, leftOut } : { job: { ...checked, ...(tests ? { tests } : {}) }, leftOut };
 }
@@ -58,13 +68,33 @@ function readable<K extends TestKind>(
   stands: (check: () => void) => boolean,
 ): Test {
   const { checkTest: checkConditions } = KINDS[kind];
-  const whole = !checkConditions || stands(() => within(path, () => checkConditions(test, job)));
-  const list = listOf(kind);
-  const good = readingsOf<K>(test).filter(
-    (reading, i) =>
-      whole && stands(() => within(`${path}.${list}[${i}]`, () => checkReading(kind, reading, test, job))),
+  const whole = stands(() =>
+    within(path, () => {
+      checkHasPart(kind, job.engine);
+      checkConditions?.(test, job);
+    }),
   );
+  const list = listOf(kind);
+  const good = readingsOf<K>(test).flatMap((given, i) => {
+    if (!whole) return [];
+    const at = `${path}.${list}[${i}]`;
+    const reading = onThisEngine(kind, given, job, (place, check) =>
+      stands(() => within(`${at}.heard[${place}]`, check)),
+    );
+    return stands(() => within(at, () => checkReading(kind, reading, test, job))) ? [reading] : [];
+  });
   return { ...test, [list]: good };
+}
+
+/** A reading without what it says of parts that the engine has not. */
+function onThisEngine<K extends TestKind>(
+  kind: K,
+  reading: FiguresOf<K>,
+  { engine }: JobFile,
+  stands: (place: number, check: () => void) => boolean,
+): FiguresOf<K> {
+  if (kind !== 'leakdown') return reading;
+  return heardOn(reading as LeakdownReading, engine, stands) as FiguresOf<K>;
 }
 
 /**
@@ -81,8 +111,15 @@ export function checkJob(job: JobFile): void {
 
 function checkTest<K extends TestKind>(kind: K, test: TestOf<K>, job: JobFile): void {
   const { checkTest: checkConditions } = KINDS[kind];
+  checkHasPart(kind, job.engine);
   checkConditions?.(test, job);
   readingsOf<K>(test).forEach((reading, i) =>
-    within(`${listOf(kind)}[${i}]`, () => checkReading(kind, reading, test, job)),
+    within(`${listOf(kind)}[${i}]`, () => {
+      if (kind === 'leakdown')
+        (reading as LeakdownReading).heard?.forEach((one, place) =>
+          within(`heard[${place}]`, () => checkHeardAt(one, job.engine)),
+        );
+      checkReading(kind, reading, test, job);
+    }),
   );
 }

@@ -2,13 +2,14 @@ import type { Temperature } from '../jobfile/book';
 import type { RefusalCode } from '../quantity/refusals';
 import type { Condition } from '../test-kinds/compression/measure';
 import type { WetCaution } from '../test-kinds/compression/judged';
+import type { LeftOut } from './left-out';
 import type { TestDoubt } from '../test-kinds/compression/test-doubt';
 
 /** What a careful colleague would say about the test itself. */
 export type Caution =
   | { caution: 'scale-unsuitable'; cylinder: string; readKPa: number; fullScaleKPa: number; side: 'below' | 'above' }
   | { caution: 'attempts-disagree'; cylinder: string; earlierKPa: number; latestKPa: number }
-  | { caution: 'entry-left-out'; field: string; code: RefusalCode; reason: string }
+  | { caution: 'entry-left-out'; field: string; code: RefusalCode; reason: string; entry?: LeftOut }
   | { caution: 'attempts-scatter'; cylinder: string; lowKPa: number; highKPa: number }
   | { caution: 'leak-attempts-scatter'; cylinder: string; low: number; high: number }
   | { caution: 'oil-still-in'; cylinder: string }

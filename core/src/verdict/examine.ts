@@ -21,6 +21,7 @@ import { roundOff } from '../quantity/round-off';
 import { judgeInspections } from '../test-kinds/inspections';
 import { rankCauses } from '../causes/rank';
 import { cautionsOf } from './cautions';
+import { type LeftOut, leftOutOf } from './left-out';
 import { layoutOf } from '../engine/engine';
 import { parts } from '../engine/parts';
 import type { Book } from '../jobfile/book';
@@ -110,12 +111,8 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
       parts: parts(engine),
       causes: rankCauses(job, belief, drafts, crankcase),
       cautions: roundOff([
-        ...[...unreadable, ...leftOut].map(({ field, code, reason }): Caution => ({
-          caution: 'entry-left-out',
-          field,
-          code,
-          reason,
-        })),
+        ...unreadable.map((error) => leftOutFor(error)),
+        ...leftOut.map((error) => leftOutFor(error, leftOutOf(given, error.field))),
         ...cautionsOf(job, row, drafts, found, limits, rules),
         ...leakCautions(leaks),
         ...wetCautions(job, wet, row, atmosphereKPa),
@@ -125,6 +122,14 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
     },
   };
 }
+
+const leftOutFor = ({ field, code, reason }: InputError, entry?: LeftOut): Caution => ({
+  caution: 'entry-left-out',
+  field,
+  code,
+  reason,
+  ...(entry ? { entry } : {}),
+});
 
 /** What was read before a repair, to stand beside what came after. */
 function beforeRepair(job: JobFile, repair: string | undefined): BeforeRepair {

@@ -39,6 +39,7 @@ async function checkOnEngine(shop: ShopScope, test: NewTest): Promise<void> {
     checkJob({ format: JOB_FILE_FORMAT, version: JOB_FILE_VERSION, engine: row.engine, tests: [toTest(test, [])] });
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
+    if (error.field === 'tests[0]') throw error.at('kind');
     throw error.field.startsWith('tests[0].') ? error.at(error.field.replace('tests[0].', 'conditions.')) : error;
   }
 }
