@@ -1,5 +1,8 @@
 const preset = require('jest-expo/jest-preset');
 
+// What Babel's preset would write into the code.
+process.env.EXPO_OS ??= 'ios';
+
 const swc = (parser) => [
   '@swc/jest',
   {

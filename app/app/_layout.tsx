@@ -19,8 +19,12 @@ export default function RootLayout() {
   const [ready, setReady] = useState(false);
   useEffect(() => {
     void atHand.then(() => setReady(true));
-    // Another tab may have typed on.
-    const seen = () => document.visibilityState === 'visible' && void loadDrafts();
+    const seen = () => {
+      if (document.visibilityState !== 'visible') return;
+      // Another tab may have typed on, and the way to the bench may have led back into the signal.
+      void loadDrafts();
+      outbox.signalBack();
+    };
     document.addEventListener('visibilitychange', seen);
     return () => document.removeEventListener('visibilitychange', seen);
   }, []);

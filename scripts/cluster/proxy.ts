@@ -40,7 +40,7 @@ export interface Proxy {
 
 const config = ({ web, servers, database, nodes, checks, socket }: Ports & { socket: string }) => `
 global
-  stats socket ${socket} mode 600 level admin
+  stats socket '${socket}' mode 600 level admin
   maxconn 2000
 defaults
   timeout connect 2s

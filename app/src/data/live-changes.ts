@@ -1,6 +1,6 @@
 import type { Present } from '@rugged/contract';
 import { useEffect, useSyncExternalStore } from 'react';
-import { keys, queryClient } from './client';
+import { keys, outbox, queryClient } from './client';
 
 const LIVE = '/api/changes/live';
 const NAME = 'rugged-live';
@@ -9,7 +9,10 @@ const NAME = 'rugged-live';
 type Told =
   | { event: 'touched'; job: string }
   | { event: 'present'; job: string; people: readonly Present[] }
-  | { event: 'again' };
+  | { event: 'again' }
+  /** The stream is open: there is signal, though no browser says so where a network without a way out gets one. */
+  | { event: 'signal' };
+/** What the server itself tells. */
 const EVENTS = ['touched', 'present', 'again'] as const;
 
 /** Who is at the pads of each job, beside whoever looks. */
@@ -17,7 +20,9 @@ const present = new Map<string, readonly Present[]>();
 const listeners = new Set<() => void>();
 const NOBODY: readonly Present[] = [];
 
-function hear(told: Told): void {
+export function hear(told: Told): void {
+  outbox.heard();
+  if (told.event === 'signal') return;
   if (told.event === 'present') {
     present.set(told.job, told.people);
     for (const listener of listeners) listener();
@@ -32,7 +37,7 @@ const FIRST_WAIT_MS = 2000;
 const LONGEST_WAIT_MS = 30_000;
 
 /** One stream, as long as it is wanted: it comes again by itself, and what was missed meanwhile is asked for. */
-function listen(onTold: (told: Told) => void): () => void {
+export function listen(onTold: (told: Told) => void): () => void {
   let stream: EventSource;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let waitMs = FIRST_WAIT_MS;
@@ -40,6 +45,7 @@ function listen(onTold: (told: Told) => void): () => void {
   const open = () => {
     stream = new EventSource(LIVE);
     stream.onopen = () => {
+      onTold({ event: 'signal' });
       if (before) onTold({ event: 'again' });
       before = true;
       waitMs = FIRST_WAIT_MS;

@@ -119,9 +119,11 @@ export function BayScreen() {
           onScroll();
         }}
         initialNumToRender={FIRST}
-        // A card at a time between two frames: a page at once would hold a slow phone for a dozen of them.
-        maxToRenderPerBatch={1}
+        // Few at a time between two frames, and few beyond the screen: a page at once would hold a slow phone for a
+        // dozen of them, and what is far from sight would be drawn before what is in it.
+        maxToRenderPerBatch={2}
         updateCellsBatchingPeriod={16}
+        windowSize={WINDOW}
         onEndReachedThreshold={NEAR_THE_END}
         onEndReached={more}
         ListHeaderComponent={status === 'open' && search === '' ? <DuePlate /> : null}
@@ -144,14 +146,18 @@ export function BayScreen() {
 
 /** So many cards are there at once; the others come while somebody scrolls. */
 const FIRST = 20;
+/** So many screens are drawn: the one in sight, and some before and after it. */
+const WINDOW = 9;
 /** So many screens before its end the next page is asked for. */
 const NEAR_THE_END = 0.6;
 /** About so high is a card before any was drawn, px. */
 const CARD = 115;
 const GAP = 9;
-/** So many frames at its place a list is calm, and for no more than so many it is held there. */
-const CALM_FRAMES = 4;
-const MOST_FRAMES = 90;
+/** A list that stood so long at its place is calm, and it is held there for no longer than the second, ms. */
+const CALM_MS = 400;
+const LONGEST_HELD_MS = 8000;
+/** Whoever does this wants to go on: nothing is held any more. */
+const HANDS_ON = ['wheel', 'touchstart', 'pointerdown', 'keydown'] as const;
 
 type List = FlatList<Bench | undefined>;
 const nodeOf = (list: List | null) => list?.getScrollableNode() as HTMLElement | undefined;
@@ -209,13 +215,17 @@ function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
     onContentSizeChange: () => {
       if (begun.current) return;
       begun.current = true;
-      let frames = 0;
-      let calm = 0;
+      const held = performance.now();
+      let calmSince: number | undefined;
+      let handsOn = false;
+      const letGo = () => (handsOn = true);
+      for (const sign of HANDS_ON) addEventListener(sign, letGo, { once: true, passive: true });
       // On a slow phone the list goes on drawing and shifts, or is still too short: it is held there until it is calm.
-      const settle = () => {
+      const settle = (now: number) => {
         const scrolled = node();
-        frames += 1;
-        if (!scrolled || !start.top || calm >= CALM_FRAMES || frames > MOST_FRAMES) {
+        const calm = calmSince !== undefined && now - calmSince >= CALM_MS;
+        if (!scrolled || !start.top || handsOn || calm || now - held > LONGEST_HELD_MS) {
+          for (const sign of HANDS_ON) removeEventListener(sign, letGo);
           placed.current = true;
           return;
         }
@@ -223,7 +233,7 @@ function useKeptPlace(rows: readonly (Bench | undefined)[], columns: number) {
         const off = card
           ? card.getBoundingClientRect().top - scrolled.getBoundingClientRect().top - start.top.under
           : (offsets[Math.max(0, first)] ?? 0) - scrolled.scrollTop;
-        calm = card && Math.abs(off) < 1 ? calm + 1 : 0;
+        calmSince = card && Math.abs(off) < 1 ? (calmSince ?? now) : undefined;
         if (Math.abs(off) >= 1) scrolled.scrollTop += off;
         requestAnimationFrame(settle);
       };

@@ -1,0 +1,39 @@
+import { outbox } from './client';
+import { hear, listen } from './live-changes';
+
+class Stream {
+  static latest: Stream;
+  static readonly CLOSED = 2;
+  readyState = 0;
+  onopen?: () => void;
+  onerror?: (() => void) | null;
+  constructor(readonly url: string) {
+    Stream.latest = this;
+  }
+  addEventListener = jest.fn();
+  close = jest.fn();
+}
+
+beforeEach(() => {
+  Object.assign(globalThis, { EventSource: Stream });
+});
+
+test('an open stream says each time that there is signal, and from the second time on that something was missed', () => {
+  const told: string[] = [];
+  const end = listen(({ event }) => told.push(event));
+  Stream.latest.onopen?.();
+  expect(told).toEqual(['signal']);
+  Stream.latest.onopen?.();
+  expect(told).toEqual(['signal', 'signal', 'again']);
+  end();
+  expect(Stream.latest.close).toHaveBeenCalled();
+});
+
+test('what waits is sent as soon as the stream is open, whatever the browser says of its network', () => {
+  const flush = jest.spyOn(outbox, 'flush').mockResolvedValue();
+  outbox.lost();
+  Object.assign(outbox.get(), { entries: [{ seq: 1 }] });
+  hear({ event: 'signal' });
+  expect(outbox.get().signal).toBe('on');
+  expect(flush).toHaveBeenCalledTimes(1);
+});
