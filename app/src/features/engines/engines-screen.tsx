@@ -14,6 +14,9 @@ import { useColours } from '@/ui/theme';
 import { LINE, RADIUS } from '@/ui/tokens';
 import { Strong, Words } from '@/ui/words';
 
+/** So many lines are there at once. */
+const FIRST = 20;
+
 /** Every engine the shop has seen. */
 export function EnginesScreen() {
   const [search, setSearch] = useState('');
@@ -41,6 +44,7 @@ export function EnginesScreen() {
         />
       </Plate>
       <FlatList
+        initialNumToRender={FIRST}
         key={columns}
         numColumns={columns}
         {...(columns > 1 ? { columnWrapperStyle: styles.beside } : {})}
