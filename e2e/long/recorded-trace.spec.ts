@@ -4,13 +4,14 @@ import { Hand } from '../bench-hand';
 /**
  * A sensor in the cylinder of a four-stroke cranked at 300 rev/min, peaks climbing to 138 psi, 2000 samples a second.
  */
-function recording(unit: string, clippedAt = Infinity): string {
+function recording(unit: string, { clippedAt = Infinity, rest = 0, still = 0 } = {}): string {
   const rows = [`time (s),pressure${unit ? ` (${unit})` : ''}`];
-  for (let i = 0; i < 6000; i += 1) {
+  for (let i = -2000 * still; i < 6000; i += 1) {
     const t = i / 2000;
     const phase = (t % 0.4) / 0.4 - 0.5;
     const peak = 138 * (1 - 0.45 * Math.exp(-Math.floor(t / 0.4)));
-    rows.push(`${t.toFixed(4)},${Math.min(clippedAt, peak * Math.exp(-((phase / 0.06) ** 2))).toFixed(2)}`);
+    const above = t < 0 ? 0 : Math.min(clippedAt, peak * Math.exp(-((phase / 0.06) ** 2)));
+    rows.push(`${(t + still).toFixed(4)},${(rest + above).toFixed(2)}`);
   }
   return rows.join('\n');
 }
@@ -29,9 +30,16 @@ test('a recorded trace takes the place of typed figures; one that cannot be used
 
   await choose.setInputFiles(file('notes.csv', 'one line of words'));
   await expect(sheet.getByRole('alert')).toContainText('notes.csv');
-  await choose.setInputFiles(file('clipped.csv', recording('psi', 120)));
+  await choose.setInputFiles(file('clipped.csv', recording('psi', { clippedAt: 120 })));
   await expect(sheet.getByText(/top of its range/)).toBeVisible();
   await expect(sheet.getByRole('button', { name: /Put it on the dial/ })).toBeDisabled();
+
+  // What only the sensor reads is no pressure; one that counts from a vacuum is known by its rest.
+  await choose.setInputFiles(file('raw.csv', recording('mV')));
+  await expect(sheet.getByRole('alert')).toContainText('not a pressure');
+  await choose.setInputFiles(file('absolute.csv', recording('psi', { rest: 14.6, still: 1 })));
+  await expect(sheet.getByText(/reads 14\.6 psi, the air round it: it counts from a vacuum/)).toBeVisible();
+  await expect(sheet.getByText(/^13[78]\.\d psi$/)).toBeVisible();
 
   await choose.setInputFiles(file('unit-unsaid.csv', recording('')));
   await expect(sheet.getByRole('button', { name: /Put it on the dial/ })).toBeDisabled();
