@@ -119,6 +119,7 @@ async function main(): Promise<number> {
           free.push(dir);
         }
       }),
+      copies.length,
     );
     const survived = outcomes.filter(({ found }) => found.length === 0);
     say('');
