@@ -32,8 +32,8 @@ const FIGURE: Readonly<Record<string, string>> = {
   during: 'the volts while cranking',
   crankingRpm: 'the cranking speed',
   fullScale: 'the full scale of the gauge',
-  minimum: 'the minimum',
-  maximum: 'the maximum',
+  min: 'the minimum',
+  max: 'the maximum',
   altitudeM: 'the altitude',
   barometerKPa: 'the barometer',
 };

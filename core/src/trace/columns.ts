@@ -43,7 +43,9 @@ const PRESSURE_WORDS: readonly [RegExp, Meant][] = [
 const ABSOLUTE = word('abs|absolute|psia|mbara|bara|[khm]paa|paa');
 const ABSOLUTE_SIGN = /\(a\)/i;
 /** What a sensor gives before anybody made a pressure of it. */
-const NO_PRESSURE = word('mv|v|volts?|millivolts?|ma|counts?');
+const NO_PRESSURE = word('mv|volts?|millivolts?|counts?');
+/** Letters that mean much else, such as a version, unless they end the name. */
+const SIGNAL_SIGN = /[[(_ ](v|ma)[\])]?$/i;
 
 const isNumber = (text: string | undefined) =>
   text !== undefined && text.trim() !== '' && Number.isFinite(Number(text.replace(',', '.')));
@@ -75,7 +77,8 @@ export function columnsOf(rows: readonly (readonly string[])[]): Columns | undef
   // "pressurePsi" is two words.
   const words = pressureName.replace(/([a-z]{2})(?=[A-Z])/g, '$1 ');
   const meant = PRESSURE_WORDS.find(([name]) => name.test(words))?.[1];
-  if (!meant && NO_PRESSURE.test(words)) throw new InputError(pressureName.trim(), 'no-pressure-but-a-signal');
+  if (!meant && (NO_PRESSURE.test(words) || SIGNAL_SIGN.test(words.trim())))
+    throw new InputError(pressureName.trim(), 'no-pressure-but-a-signal');
   return {
     time,
     pressure,

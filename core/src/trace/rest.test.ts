@@ -128,6 +128,7 @@ describe('units are whole words', () => {
     ['pressure kg/cm2', 'kgf/cm2', undefined, undefined],
     ['pressure', undefined, undefined, undefined],
     ['barometer pressure', undefined, undefined, undefined],
+    ['pressure v2', undefined, undefined, undefined],
   ])('%s', (name, unit, scale, absolute) => {
     const {
       unit: found,
@@ -140,15 +141,18 @@ describe('units are whole words', () => {
     ]) ?? {};
     expect([found, by, from]).toEqual([unit, scale, absolute]);
   });
-  test.each(['pressure (mV)', 'pressure [V]', 'pressure_volts', 'pressure counts'])('%s is no pressure', (name) => {
-    expect(() =>
-      columnsOf([
-        ['time', name],
-        ['0', '1'],
-        ['1', '2'],
-      ]),
-    ).toThrow(expect.objectContaining({ field: name, code: 'no-pressure-but-a-signal' }) as Error);
-  });
+  test.each(['pressure (mV)', 'pressure [V]', 'pressure_volts', 'pressure (mA)', 'pressure counts'])(
+    '%s is no pressure',
+    (name) => {
+      expect(() =>
+        columnsOf([
+          ['time', name],
+          ['0', '1'],
+          ['1', '2'],
+        ]),
+      ).toThrow(expect.objectContaining({ field: name, code: 'no-pressure-but-a-signal' }) as Error);
+    },
+  );
   test('figures in mbar come out in bar', () => {
     const collector = collectTrace();
     collector.rows([
