@@ -13,5 +13,7 @@ config.resolver.resolveRequest = (context, name, platform) => {
 };
 
 config.transformer.minifierPath = require.resolve('./metro.minify.js');
+// The cache is shared by all checkouts, and what it keeps names the minifier by its whole path: each finds its own.
+config.cacheVersion = __dirname;
 
 module.exports = config;
