@@ -54,6 +54,8 @@ asked: twenty states of the whole are weighed along some 150 figures that a soun
 engine turns about a million degrees a second. It has one zone a cylinder; through a gasket between two it leaks to
 still air, not to a neighbour that moves, so no figure for four zones can be given.
 
+${evidence()}
+
 \`\`\`text
 ${lines.join('\n')}
 \`\`\`
@@ -61,6 +63,15 @@ ${lines.join('\n')}
 const speedRow = ({ what, ratio, limit, plain, detail }: Measured) =>
   `| ${what} | ${plain ? ratio.toFixed(0) : `${ratio.toFixed(2)} x`} | ${limit}${plain ? '' : ' x'} | ` +
   `${ratio <= limit ? 'within' : '**over**'} | ${detail} |`;
+
+/** The table of evidence, which `npm run docs` writes. */
+function evidence(): string {
+  const page = fs.readFileSync(path.join(projectDir, 'docs', 'causes.md'), 'utf8');
+  return (
+    page.slice(page.indexOf('## What is weighed'), page.indexOf('<!-- end of evidence -->')) +
+    '<!-- end of evidence -->'
+  );
+}
 
 /** What was measured of speed, as it is kept in docs. */
 const performancePage = (speeds: readonly Measured[]) => `# How fast it is

@@ -11,7 +11,7 @@ await build({
   stdin: {
     contents:
       "export { jobFileJsonSchema } from './contract/src/jobfile/json-schema'; export { jobFilePage } from " +
-      "'./contract/src/jobfile/page';",
+      "'./contract/src/jobfile/page'; export { causesPage } from './core/src/causes/evidence-table';",
     resolveDir: projectDir,
   },
   outfile,
@@ -22,13 +22,19 @@ await build({
   plugins: [ownPackages],
   banner: REQUIRE,
 });
-const { jobFileJsonSchema, jobFilePage } = (await import(pathToFileURL(outfile).href)) as {
+const { jobFileJsonSchema, jobFilePage, causesPage } = (await import(pathToFileURL(outfile).href)) as {
   jobFileJsonSchema(): unknown;
   jobFilePage(page: string): string;
+  causesPage(page: string): string;
 };
 fs.writeFileSync(
   path.join(projectDir, 'docs', 'job-file.schema.json'),
   `${JSON.stringify(jobFileJsonSchema(), null, 2)}\n`,
 );
-const page = path.join(projectDir, 'docs', 'job-file.md');
-fs.writeFileSync(page, jobFilePage(fs.readFileSync(page, 'utf8')));
+for (const [name, made] of [
+  ['job-file.md', jobFilePage],
+  ['causes.md', causesPage],
+] as const) {
+  const page = path.join(projectDir, 'docs', name);
+  fs.writeFileSync(page, made(fs.readFileSync(page, 'utf8')));
+}

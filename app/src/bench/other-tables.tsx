@@ -97,7 +97,7 @@ function LeakPlate({ judgement: { cylinders } }: { judgement: Report }) {
             </Figure>,
             leakage.holeMm === undefined
               ? '·'
-              : `${leakage.holeMm.toFixed(2)} ± ${(leakage.plusMinusHoleMm ?? 0).toFixed(2)}`,
+              : `${leakage.holeMm.toFixed(2)} ± ${Math.max(0.01, leakage.plusMinusHoleMm ?? 0).toFixed(2)}`,
             <StateMark key="state" state={leakage.state} size={15} />,
           ],
         }))}

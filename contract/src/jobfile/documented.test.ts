@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { judge, type JobFile } from '@rugged/core';
+import { causesPage, judge, type JobFile } from '@rugged/core';
 import { jobFilePage } from './page';
 import { KINDS } from './test-kinds';
 import { readJobFile } from '.';
@@ -35,4 +35,12 @@ test('a job comes out as it went in, to the last digit, with what nobody here kn
   const text = JSON.stringify(odd);
   expect(JSON.stringify(readJobFile(text))).toBe(text);
   expect(JSON.stringify(readJobFile(JSON.stringify(readJobFile(text))))).toBe(text);
+});
+
+test('the table of evidence in the page about the causes is the one that is weighed', () => {
+  const causes = readFileSync(path.resolve(__dirname, '../../../docs/causes.md'), 'utf8');
+  expect(causesPage(causes)).toBe(causes);
+  const rows = causes.split('\n').filter((line) => /^\| [a-z]/.test(line));
+  expect(rows.find((row) => row.startsWith('| heard-exhaust |'))).toMatch(/exhaust-valve \d/);
+  expect(rows.find((row) => row.startsWith('| ring-gap |'))).toMatch(/rings-or-bore 14 \| rings-or-bore -7/);
 });

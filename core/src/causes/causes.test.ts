@@ -200,8 +200,8 @@ describe('a gross fault, with every test done, is named', () => {
         ),
       ).causes.filter(({ cause }) => cause === 'crank-seal');
     expect(seals(0.6)).toMatchObject([
-      { cylinder: '1', confidence: 'unlikely' },
       { cylinder: '2', confidence: 'almost-certainly' },
+      { cylinder: '1', confidence: 'unlikely' },
     ]);
     expect(seals(0).every(({ probability }) => probability < 0.6)).toBe(true);
     expect(seals(0.6)[1]?.evidence[0]?.text).toMatch(/lost in 180 s.*[^.]$/);

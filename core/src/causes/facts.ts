@@ -1,4 +1,4 @@
-import type { Engine } from '../engine/engine';
+import { type Engine, layoutOf } from '../engine/engine';
 import { volumesOf } from '../engine/volume';
 import type { JobFile } from '../jobfile/job-file';
 import { latestLeakdown } from '../test-kinds/leakdown/judge';
@@ -6,7 +6,7 @@ import { leakHoleMm } from '../leak/orifice';
 import { STANDARD_ATMOSPHERE_KPA } from '../quantity/pressure';
 import type { HeardAt, CompressionTest } from '../jobfile/tests';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
-import type { Seen } from './seen';
+import type { BesideFact } from './beside';
 import { presetOf } from '../engine/preset';
 import { median } from '../quantity/median';
 import { crankingNote } from '../test-kinds/inspections';
@@ -17,6 +17,8 @@ export interface Fact {
   figure?: number | undefined;
   /** The figure lies between `figure` and this, nobody knows where. */
   to?: number | undefined;
+  /** What it is worth where the test was made under another sky than the tables were counted, 0 to 1. */
+  worth?: number | undefined;
   /** Of air that two places are one fact of: where it was loudest. */
   loudest?: HeardAt | undefined;
 }
@@ -54,7 +56,7 @@ export type TableFact = keyof typeof EDGES | 'strokes' | HeardFact;
  * against the limit, or against the others.
  */
 export type ReadingFact = 'level' | 'others' | 'others-few' | 'neighbour-alike';
-export type FactName = TableFact | ReadingFact | Seen;
+export type FactName = TableFact | ReadingFact | BesideFact;
 
 /** Loudness 0 to 3 is its own bin. */
 const LEVELS = 4;
@@ -112,7 +114,7 @@ export function factsOf(job: JobFile, cylinders: readonly DraftCylinder[]): Map<
     cylinders.map((cylinder): [string, Facts] => {
       const facts: Facts = {};
       addStrokes(facts, cylinder, cylinders);
-      addWet(facts, cylinder, cylinders, cold.has(cylinder.id));
+      addWet(facts, cylinder, cylinders, cold.has(cylinder.id), layoutOf(job.engine) === 'flat');
       addLeak(facts, job, cylinder);
       return [cylinder.id, facts];
     }),
@@ -128,22 +130,34 @@ function addStrokes(facts: Facts, { id, compression, strokes }: DraftCylinder, a
     facts['first-stroke'] = binned('first-stroke', strokes.firstShare / Math.max(1e-9, median(shares)));
 }
 
+/** Oil on a cold engine, with no other cylinder oiled to read it against. */
+export const COLD_AND_ALONE = 0.3;
+/** Oil on a bore that lies: it wets the low side, and no rise is nearly nothing. */
+export const ON_ITS_SIDE = 0.2;
+
 /**
- * What oil did. On a cold engine dry bores rise too: there only what it did beyond the others speaks, and alone it says
- * nothing but that it did no less.
+ * What oil did. On a cold engine dry bores rise too: what it did beyond the others speaks, and alone it counts half. In
+ * a bore that lies on its side only a rise says something.
  */
-function addWet(facts: Facts, { id, wet }: DraftCylinder, all: readonly DraftCylinder[], cold: boolean): void {
+function addWet(
+  facts: Facts,
+  { id, wet }: DraftCylinder,
+  all: readonly DraftCylinder[],
+  cold: boolean,
+  lies: boolean,
+): void {
   if (!wet) return;
   const others = all.flatMap((other) => (other.id === id || !other.wet ? [] : [other.wet.from ?? other.wet.rise]));
   const beyond = (rise: number) => (others.length === 0 ? 0 : (1 + rise) / (1 + Math.max(0, median(others))) - 1);
+  const alone = cold && others.length === 0;
   const { from, to, rise } = wet;
-  if (from === undefined) {
-    const least = cold ? Math.min(rise, Math.max(0, beyond(rise))) : rise;
-    facts['wet-plain'] = { ...binned('wet-plain', least), ...(least < rise ? { to: rise } : {}) };
-    return;
-  }
-  const least = cold ? Math.min(from, Math.max(0, beyond(from))) : from;
-  facts.wet = { ...binned('wet', least), to: Math.max(least, to) };
+  const figure = from ?? rise;
+  const least = cold && !alone ? Math.min(figure, Math.max(0, beyond(figure))) : figure;
+  const worth = (alone ? COLD_AND_ALONE : 1) * (lies && wet.response === 'absent' ? ON_ITS_SIDE : 1);
+  const more = worth < 1 ? { worth } : {};
+  if (from === undefined)
+    facts['wet-plain'] = { ...binned('wet-plain', least), ...(least < rise ? { to: rise } : {}), ...more };
+  else facts.wet = { ...binned('wet', least), to: Math.max(least, to), ...more };
 }
 
 const HEARD_FACT: Readonly<Record<Exclude<HeardAt, 'intake'>, HeardFact>> = {
@@ -155,6 +169,12 @@ const HEARD_FACT: Readonly<Record<Exclude<HeardAt, 'intake'>, HeardFact>> = {
   'push-rod-tunnel': 'heard-head-joint',
   adapter: 'heard-adapter',
 };
+
+/** Air that is faint beside a louder place has mostly found its way from there. */
+const CLEARLY_LOUDER = 1;
+const BESIDE_A_LOUDER = 0.3;
+/** There even a little comes by a gasket and by nothing else. */
+const ONLY_GASKETS: ReadonlySet<HeardAt> = new Set(['coolant', 'neighbour', 'head-joint', 'push-rod-tunnel']);
 
 function addLeak(facts: Facts, job: JobFile, { id, leakage }: DraftCylinder): void {
   if (!leakage) return;
@@ -169,11 +189,17 @@ function addLeak(facts: Facts, job: JobFile, { id, leakage }: DraftCylinder): vo
         : breatherOff
           ? 'heard-intake'
           : 'heard-intake-breather';
+  const loudest = Math.max(0, ...leakage.heard.map(({ level }) => level));
   for (const { at, level } of leakage.heard) {
     const fact = at === 'intake' ? intake : HEARD_FACT[at];
     const bin = Math.min(LEVELS - 1, Math.round(level));
+    const beside = bin > 0 && loudest - level >= CLEARLY_LOUDER && !ONLY_GASKETS.has(at);
     if (bin >= (facts[fact]?.bin ?? 0))
-      facts[fact] = { bin, ...(at === 'push-rod-tunnel' && bin > 0 ? { loudest: at } : {}) };
+      facts[fact] = {
+        bin,
+        ...(at === 'push-rod-tunnel' && bin > 0 ? { loudest: at } : {}),
+        ...(beside ? { worth: BESIDE_A_LOUDER } : {}),
+      };
   }
 }
 
@@ -185,6 +211,8 @@ export interface Conditions {
   valve: 'engine-end' | 'elsewhere' | 'unsaid';
   throttle: 'open' | 'closed' | 'unsaid';
   cranking: 'labours' | 'turns-well' | 'unsaid';
+  /** The speed as a share of what its kind turns at, where it was measured. */
+  speed?: number;
   temperature: 'cold' | 'warm' | 'unsaid';
   /** A hose takes nearly all of a tiny chamber's pressure, little of a large one's. */
   chamber: Chamber;
@@ -212,6 +240,7 @@ export function conditionsOf(job: JobFile, test: CompressionTest): Conditions {
     valve: end === undefined ? (test.checked ? 'engine-end' : 'unsaid') : end ? 'engine-end' : 'elsewhere',
     throttle: test.throttle ?? (test.checked ? 'open' : 'unsaid'),
     cranking: crankingOf(job, test),
+    ...(test.crankingRpm === undefined ? {} : { speed: test.crankingRpm / presetOf(job.engine).freeRpm }),
     temperature: test.engineTemperature ?? 'unsaid',
     chamber: chamberOf(job.engine),
   };

@@ -185,6 +185,18 @@ export function notedProbability(fact: NotedFact, conditions: Conditions, fault:
   return table[conditions[fact]] ?? 1;
 }
 
+/** From this share of its usual speed down a starter surely labours, from that up it surely turns well. */
+const LABOURS_AT = 0.45;
+const TURNS_WELL_AT = 0.85;
+
+/** A speed that was measured, without a step between slow and fast. */
+function slowFactor(speed: number): number {
+  const { labours, 'turns-well': well } = NOTED_WITH['slow-cranking'].cranking ?? NOTED_WITHOUT.cranking;
+  const fast = Math.min(1, Math.max(0, (speed - LABOURS_AT) / (TURNS_WELL_AT - LABOURS_AT)));
+  const slow = Math.log(labours / NOTED_WITHOUT.cranking.labours);
+  return Math.exp((1 - fast) * slow + fast * Math.log(well / NOTED_WITHOUT.cranking['turns-well']));
+}
+
 const NOT_THE_ENGINE: ReadonlySet<string> = new Set(['adapter-leak', 'off-tdc', ...SHARED_TEST_FAULTS]);
 /** Whether a name stands for the test rather than for something of the engine. */
 export const isTestFault = (name: string): boolean => NOT_THE_ENGINE.has(name);
@@ -204,5 +216,6 @@ export const NOTED_BY: Readonly<Record<SharedTestFault, NotedFact>> = {
 export function notedFactor(conditions: Conditions, fault: SharedTestFault): number {
   const fact = NOTED_BY[fault];
   if (conditions[fact] === 'unsaid' || (fault === 'cold-engine' && conditions.temperature === 'cold')) return 1;
+  if (fault === 'slow-cranking' && conditions.speed !== undefined) return slowFactor(conditions.speed);
   return notedProbability(fact, conditions, fault) / notedProbability(fact, conditions, undefined);
 }

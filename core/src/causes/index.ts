@@ -8,3 +8,4 @@ export * from './rank';
 export * from './reading-ratio';
 export * from './symptoms';
 export * from './tables';
+export { causesPage } from './evidence-table';

@@ -2,15 +2,24 @@ import { likeliestFirst } from './likeliest-first';
 import { neighbourhoods, neighboursOf } from '../engine/banks';
 import { volumesOf } from '../engine/volume';
 import type { JobFile } from '../jobfile/job-file';
+import type { CompressionTest } from '../jobfile/tests';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
 import { type Baseline, baselineOf } from './baseline';
 import { chamberOf, type Conditions, conditionsOf, factsOf } from './facts';
-import { notedFactor, SHARED_TEST_FAULTS, sharedPrior, sharedRow, type SharedTestFault } from './hypotheses';
+import {
+  notedFactor,
+  SHARED_TEST_FAULTS,
+  sharedPrior,
+  sharedRow,
+  type SharedTestFault,
+  type TestFault,
+} from './hypotheses';
+import type { CompressionLimits } from '../limits/limits';
 import { type Along, alongOf, massesOf, type Said } from './along';
 import { type Mixture, pairMixture, plainMixture, testMixtures, wornMixture } from './mixture';
 import { type Measured, type Own, ownOf, type PriorRow, rowsFor } from './own';
 import { hoseShift, shiftOf } from './shift';
-import type { Seen } from './seen';
+import type { Beside } from './beside';
 import type { Found } from './tables';
 
 /**
@@ -28,7 +37,7 @@ export interface CylinderBelief {
   found: readonly Found[];
   /** Fact by fact and row by row, natural logarithm against a sound cylinder. */
   weights: readonly Float64Array[];
-  seen: readonly Seen[];
+  beside: readonly Beside[];
   rows: readonly PriorRow[];
   /** Row by row; adds up to what the faults of the whole test leave. */
   posterior: readonly number[];
@@ -38,10 +47,10 @@ export interface CylinderBelief {
   reading?: Float64Array;
   /** What faults of the whole test explain here beyond what they explain everywhere. */
   tests: Map<SharedTestFault, number>;
-  /** How likely it is that a fault of the test made its cranking, its air figures. */
-  blamed: { cranking: number; air: number };
+  /** How likely it is that a fault of the test made its cranking, its air figures; and which made its cranking. */
+  blamed: { cranking: number; air: number; crankingBy: ReadonlyMap<TestFault, number> };
   /** The neighbour that a gasket between would blow to. */
-  beside?: string;
+  neighbour?: string;
   /** Which fault of the whole test speaks for how much, for its evidence. */
   sharedWeight: ReadonlyMap<SharedTestFault, number>;
 }
@@ -121,13 +130,11 @@ function wholesOf(
   const wholes: Whole[] = [];
   const { tests, met } = measured;
   const volumes = volumesOf(job.engine);
-  for (const test of new Set(tests.values())) {
-    const on = ids.filter((id) => tests.get(id) === test);
-    const conditions = conditionsOf(job, test);
+  for (const { test, on, conditions } of alikeTests(job, ids, tests)) {
     const hose = test.tester?.hoseVolumeCm3;
     // Where everything that was read surely passes, there is nothing for it to explain.
     const fine = on.reduce((all, id) => all * (met.get(id)?.minimum ?? 0.5), 1);
-    const faults = blamable(job);
+    const faults = blamable(job, measured.limits);
     const touched = own.map((one, i) => (on.includes(ids[i] as string) ? testMixtures(one, faults, conditions) : []));
     faults.forEach((fault, f) => {
       wholes.push({
@@ -186,15 +193,33 @@ function wholesOf(
   ];
 }
 
+/** Tests that were made alike are one: the same starter turned it, the same throttle stood as it stood. */
+function alikeTests(job: JobFile, ids: readonly string[], tests: Measured['tests']) {
+  const alike = new Map<string, { test: CompressionTest; on: string[]; conditions: Conditions }>();
+  for (const id of ids) {
+    const test = tests.get(id);
+    if (!test) continue;
+    const conditions = conditionsOf(job, test);
+    const key = JSON.stringify([conditions, test.tester?.name, test.tester?.hoseVolumeCm3]);
+    const one = alike.get(key) ?? { test, on: [], conditions };
+    one.on.push(id);
+    alike.set(key, one);
+  }
+  return alike.values();
+}
+
 /** However surely everything passes, a fault of the test keeps this share of its odds. */
 const LEAST_LOW = 0.02;
 
-/** A shop that holds that the throttle makes no difference does not blame it; a diesel has none. */
-const blamable = ({ engine, houseRules }: JobFile): SharedTestFault[] =>
-  SHARED_TEST_FAULTS.filter(
-    (fault) =>
-      fault !== 'throttle-closed' || (engine.fuel !== 'diesel' && houseRules?.throttleSchool !== 'no-difference'),
-  );
+/**
+ * A shop that holds that the throttle makes no difference does not blame it, and a diesel has none; limits of a cold
+ * engine ask for no warm one.
+ */
+const blamable = ({ engine, houseRules }: JobFile, limits: CompressionLimits): SharedTestFault[] =>
+  SHARED_TEST_FAULTS.filter((fault) => {
+    if (fault === 'throttle-closed') return engine.fuel !== 'diesel' && houseRules?.throttleSchool !== 'no-difference';
+    return fault !== 'cold-engine' || limits.temperature !== 'cold';
+  });
 
 /** How much likelier two readings so far apart are when one gasket makes both. */
 function alikeness(cylinders: readonly DraftCylinder[], a: string, b: string): number {
@@ -202,7 +227,9 @@ function alikeness(cylinders: readonly DraftCylinder[], a: string, b: string): n
   const [first, second] = [read(a), read(b)];
   if (!first || !second) return 1;
   const apart = Math.log(first / second);
-  return Math.max(LEAST_ALIKE, MOST_ALIKE * Math.exp(-0.5 * (apart / (2 * ALIKE)) ** 2));
+  // Of two alone nothing says that it is these two rather than all.
+  const most = cylinders.length > 2 ? MOST_ALIKE : 1;
+  return Math.max(LEAST_ALIKE, most * Math.exp(-0.5 * (apart / (2 * ALIKE)) ** 2));
 }
 
 function told(
@@ -212,13 +239,14 @@ function told(
   wholes: readonly Whole[],
   along: readonly Along[],
   odds: readonly number[],
-  { tests }: Measured,
+  { tests, limits }: Measured,
 ): Belief {
   const beliefs = cylinders.map(({ id }, i): CylinderBelief & { shares: Map<SharedTestFault, number> } => {
     const one = own[i] as Own;
     const posterior = one.rows.map(() => 0);
     const shares = new Map<SharedTestFault, number>();
-    const blamed = { cranking: 0, air: 0 };
+    const crankingBy = new Map<TestFault, number>();
+    const blamed = { cranking: 0, air: 0, crankingBy };
     const beside = new Map<string, number>();
     let reading: Float64Array | undefined;
     for (const { mixture, pooled, fault, p } of byMixture(wholes, along, odds, i, id)) {
@@ -227,11 +255,13 @@ function told(
       if (mixture === wholes[0]?.mixtures[i] && one.likely) reading = masses.densities;
       for (let r = 0; r < rows.length; r += 1) posterior[r] = (posterior[r] as number) + p * (rows[r] as number);
       blamed.cranking += p * adapterCrank.all;
+      crankingBy.set('adapter-leak', (crankingBy.get('adapter-leak') ?? 0) + p * adapterCrank.all);
       blamed.air += p * (adapterAir.all + offTop.all);
       add(posterior, one.at['adapter-leak'], p * (adapterCrank.sound + adapterAir.sound));
       add(posterior, one.at['off-tdc'], p * offTop.sound);
       if (fault) {
         blamed.cranking += p;
+        crankingBy.set(fault, (crankingBy.get(fault) ?? 0) + p);
         shares.set(fault, (shares.get(fault) ?? 0) + p * sound);
       } else add(posterior, one.at.sound, p * sound);
     }
@@ -244,7 +274,7 @@ function told(
     return {
       found: one.found,
       weights: one.weights,
-      seen: one.seen,
+      beside: one.beside,
       rows: one.rows,
       posterior,
       tests: new Map(),
@@ -252,11 +282,11 @@ function told(
       shares,
       sharedWeight: sharedWeights(wholes, along, id),
       ...(reading ? { reading } : {}),
-      ...(likeliest === undefined ? {} : { beside: likeliest }),
+      ...(likeliest === undefined ? {} : { neighbour: likeliest }),
     };
   });
   const shared = new Map(
-    blamable(job)
+    blamable(job, limits)
       .filter(() => tests.size > 0)
       .map((fault): [SharedTestFault, number] => [
         fault,

@@ -4,13 +4,14 @@ import type { CompressionTest } from '../jobfile/tests';
 import type { CompressionLimits } from '../limits/limits';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
 import type { JudgedCompression } from '../test-kinds/compression/judged';
+import type { JudgedLeakage } from '../test-kinds/leakdown/judged';
 import { latestLeakdown } from '../test-kinds/leakdown/judge';
 import { floats } from '../quantity/floats';
 import type { Baseline } from './baseline';
+import { type Beside, besideWeight } from './beside';
 import type { Facts } from './facts';
 import { type Hypothesis, OWN_HYPOTHESES, priorsOf } from './hypotheses';
 import { type Likely, likelyAlong, type Read } from './likely';
-import { type Seen, seenOn, seenWeight } from './seen';
 import { type Found, foundOf, type RowShares, sharesOf, weightOf } from './tables';
 
 /** What was measured, beside the judged cylinders. */
@@ -20,6 +21,8 @@ export interface Measured {
   tests: ReadonlyMap<string, CompressionTest>;
   /** How surely each cylinder meets its cranking limits, its air limits: 1 where there are none. */
   met: ReadonlyMap<string, Met>;
+  /** What was found on each cylinder beside pressure and air. */
+  besides: ReadonlyMap<string, readonly Beside[]>;
 }
 export interface Met {
   cranking: number;
@@ -44,8 +47,9 @@ export interface Own {
   found: readonly Found[];
   /** Fact by fact and row by row: how much likelier than on a sound cylinder, natural logarithm. */
   weights: readonly Float64Array[];
-  /** What was seen under the rocker cover, and of clearances. */
-  seen: readonly Seen[];
+  /** What was found beside pressure and air, and how much likelier all of it is under each row than on a sound one. */
+  beside: readonly Beside[];
+  besides: Float64Array;
   /** Its dry reading, where one was taken. */
   likely?: Likely;
   /** How much likelier its other cranking facts, its air facts, are under each row than on a sound cylinder. */
@@ -78,6 +82,13 @@ const MOST_DOUBT = 0.25;
 /** Facts of one cylinder are not quite independent of each other: tried on shops that they were not counted in. */
 const TEMPER = 0.85;
 
+/** Somebody heard air at the adapter itself: by loudness. */
+const AT_ADAPTER = [1, 2, 20, 100] as const;
+const MOST_ADAPTER = 0.8;
+const heardAtAdapter = ({ heard }: JudgedLeakage): number =>
+  AT_ADAPTER[Math.max(0, ...heard.map(({ at, level }) => (at === 'adapter' ? Math.min(3, Math.round(level)) : 0)))] ??
+  1;
+
 /** Facts that are read with air; the others belong to cranking. */
 const isAir = ({ fact }: Found) => fact === 'leak' || fact.startsWith('heard-');
 
@@ -85,7 +96,7 @@ export function ownOf(
   job: JobFile,
   { id, compression, leakage }: DraftCylinder,
   facts: Facts,
-  { met }: Measured,
+  { met, besides }: Measured,
   rows: readonly PriorRow[],
   baseline: Baseline,
 ): Own {
@@ -98,7 +109,7 @@ export function ownOf(
   const gradesBetween = rows.flatMap(({ hypothesis }, i) => (hypothesis.cause === 'head-gasket-between' ? [i] : []));
   const neighbours = neighboursOfCylinder(job.engine, id).length;
   const measure = latestLeakdown(job, id);
-  const seen = seenOn(job, id);
+  const beside = besides.get(id) ?? [];
   const standing =
     measure?.test.rockersOff && job.engine.cycle === 'four-stroke'
       ? 0
@@ -112,7 +123,8 @@ export function ownOf(
     id,
     rows,
     found,
-    seen,
+    beside,
+    besides: floats(rows.length, (r) => Math.exp(besideWeight(beside, (rows[r] as PriorRow).hypothesis.cause))),
     ...(compression
       ? {
           likely: likelyAlong(
@@ -123,13 +135,13 @@ export function ownOf(
         }
       : {}),
     weights,
-    cranking: floats(rows.length, (r) =>
-      Math.exp(TEMPER * (cranking[r] as number) + seenWeight(seen, (rows[r] as PriorRow).hypothesis.cause)),
-    ),
+    cranking: floats(rows.length, (r) => Math.exp(TEMPER * (cranking[r] as number))),
     air: floats(rows.length, (r) => Math.exp(TEMPER * (air[r] as number))),
     met: met.get(id) ?? { cranking: 1, air: 1, minimum: 0.5, notLow: 1 },
     adapterCrank: compression ? (prior(at['adapter-leak']) / 2) * again(compression.attempts) : 0,
-    adapterAir: leakage ? (prior(at['adapter-leak']) / 2) * again(leakage.attempts) : 0,
+    adapterAir: leakage
+      ? Math.min(MOST_ADAPTER, (prior(at['adapter-leak']) / 2) * again(leakage.attempts) * heardAtAdapter(leakage))
+      : 0,
     offTop: leakage ? prior(at['off-tdc']) * standing * again(leakage.attempts) : 0,
     at,
     between: neighbours === 0 ? 0 : gradesBetween.reduce((sum, i) => sum + prior(i), 0) / neighbours,

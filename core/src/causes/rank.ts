@@ -9,7 +9,7 @@ import { type Conditions } from './facts';
 import { type Hypothesis, NOTED_BY, notedFactor, type SharedTestFault, type TestFault } from './hypotheses';
 import type { Belief, CylinderBelief } from './infer';
 import type { PriorRow } from './own';
-import { seenWeight } from './seen';
+import { besideWeight } from './beside';
 import type { JudgedCrankcase } from '../test-kinds/crankcase/judged';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
 
@@ -35,9 +35,11 @@ export function rankCauses(
   const shared = [...belief.shared].map(([fault, probability]) => sharedCause(fault, probability, null, belief));
   const [first = [], ...rest] = groups;
   const ranked = [[...first, ...shared], ...rest].map((group) => group.sort((a, b) => b.probability - a.probability));
-  return [...ranked.flat(), ...crankSeals(crankcase)];
+  return [...ranked.flat(), ...crankSeals(crankcase).sort(surestSeals)];
 }
 
+const surestSeals = (one: Cause, other: Cause) =>
+  other.probability - one.probability || (one.cylinder ?? '').localeCompare(other.cylinder ?? '');
 const soundIn = (causes: readonly Cause[]) => causes.find(({ cause }) => cause === 'sound')?.probability ?? 0;
 
 function ownCauses(id: string, one: CylinderBelief, belief: Belief, cylinders: readonly DraftCylinder[]): Cause[] {
@@ -51,7 +53,7 @@ function ownCauses(id: string, one: CylinderBelief, belief: Belief, cylinders: r
     let probability = 0;
     while (to < rows.length && isSame((rows[to] as PriorRow).hypothesis, cause, which))
       probability += posterior[to++] as number;
-    const entry = causeOf(cause, which, id, cause === 'head-gasket-between' ? one.beside : undefined, probability);
+    const entry = causeOf(cause, which, id, cause === 'head-gasket-between' ? one.neighbour : undefined, probability);
     if (probability >= WORTH_TELLING) entry.evidence = evidenceFor(from, to, one, told.filter(speaksOf(which, one)));
     causes.push(entry);
     from = to;
@@ -99,7 +101,7 @@ interface Fact {
 /** What was found on a cylinder, the dry reading among it: told against the others, or against its limit. */
 function factsTold(
   id: string,
-  { found, weights, seen, rows, reading }: CylinderBelief,
+  { found, weights, beside, rows, reading }: CylinderBelief,
   cylinders: readonly DraftCylinder[],
 ): Fact[] {
   const facts: Fact[] = found.map((one, i) => ({
@@ -111,10 +113,10 @@ function factsTold(
     } as Fact['told'],
     likely: floats(rows.length, (r) => Math.exp(weights[i]?.[r] as number)),
   }));
-  for (const one of seen)
+  for (const one of beside)
     facts.push({
-      told: { fact: one },
-      likely: floats(rows.length, (r) => Math.exp(seenWeight([one], (rows[r] as PriorRow).hypothesis.cause))),
+      told: { fact: one.fact },
+      likely: floats(rows.length, (r) => Math.exp(besideWeight([one], (rows[r] as PriorRow).hypothesis.cause))),
     });
   const compression = cylinders.find((cylinder) => cylinder.id === id)?.compression;
   if (!reading || !compression) return facts;

@@ -54,6 +54,9 @@ function logDensities(thousandths: readonly number[]): number[] {
 const HIGHEST_KNOWN = 0.37;
 const ABOVE_IT = 0.06;
 
+/** Under so much of what it should read none was counted sound: what is lower yet is sound no sooner. */
+const LOWEST_SOUND = Math.log(0.64);
+
 const SOUND = logDensities(rows['sound']?.ratio ?? []);
 
 /**
@@ -70,7 +73,9 @@ function densityOf(row: string): Float64Array {
   const told = row === 'sound' ? logs : monotone(against, mass, sign).map((weight, i) => weight + (SOUND[i] as number));
   for (let i = 0; i < RATIO_POINTS; i += 1) {
     const log = LOWEST_RATIO + i * RATIO_STEP;
-    grid[i] = Math.exp(straightBetween(MIDDLES, told, log) - Math.max(0, log - HIGHEST_KNOWN) / ABOVE_IT);
+    const beyond =
+      Math.max(0, log - HIGHEST_KNOWN) / ABOVE_IT + (row === 'sound' ? Math.max(0, LOWEST_SOUND - log) : 0);
+    grid[i] = Math.exp(straightBetween(MIDDLES, told, log) - beyond);
   }
   return grid;
 }

@@ -1,5 +1,6 @@
 import { hoseFactor } from '../air/cranking-pressure';
-import { type Baseline, normalOnGrid } from './baseline';
+import type { Baseline } from './baseline';
+import { RATIO_STEP } from './reading-ratio';
 import evidence from './evidence.json';
 
 /**
@@ -21,10 +22,29 @@ export const hoseShift = (
   hoseCm3: number,
 ): Shift => ({ mean: Math.log(hoseFactor(sweptCm3, chamberCm3, hoseCm3)), deviation: HOSE_DEVIATION });
 
+/** Nothing is brought down by less than a step of the grid. */
+const LEAST_DEVIATION = RATIO_STEP / 2;
+
 /**
- * What a sound cylinder would read under this row, along the grid of the baseline. @param known for this very engine
+ * What a sound cylinder would read under this row, along the grid of the baseline: brought down by some, and never up.
+ * @param known for this very engine
  */
-export function shiftOf(row: string, { from, prior, middle, deviation }: Baseline, known?: Shift): Float64Array {
-  const { mean, deviation: more } = known ?? shifts[row] ?? { mean: 0, deviation: 0 };
-  return normalOnGrid(from, prior.length, middle + mean, Math.hypot(deviation, more));
+export function shiftOf(row: string, { prior }: Baseline, known?: Shift): Float64Array {
+  const { mean, deviation } = known ?? shifts[row] ?? { mean: 0, deviation: 0 };
+  const spread = Math.max(LEAST_DEVIATION, deviation);
+  // By so many steps down: the part of a normal distribution that lies under nought.
+  const down = new Float64Array(prior.length);
+  let all = 0;
+  for (let k = 0; k < down.length; k += 1) {
+    down[k] = Math.exp(-0.5 * ((-k * RATIO_STEP - mean) / spread) ** 2);
+    all += down[k] as number;
+  }
+  const grid = new Float64Array(prior.length);
+  for (let k = 0; k < down.length; k += 1) {
+    const share = (down[k] as number) / all;
+    if (share < NEGLIGIBLE) continue;
+    for (let i = k; i < prior.length; i += 1) grid[i - k] = (grid[i - k] as number) + share * (prior[i] as number);
+  }
+  return grid;
 }
+const NEGLIGIBLE = 1e-9;

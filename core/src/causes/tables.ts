@@ -20,6 +20,7 @@ const SURE_PLACE = 0.4;
 const smoothingOf = (fact: TableFact) => (ONLY_A_GASKET.has(fact) ? SURE_PLACE : SMOOTHING);
 /** Facts that say much the same when they stand together count for less. */
 const TEMPER: Readonly<Partial<Record<TableFact, number>>> = { strokes: 0.6, 'first-stroke': 0.6 };
+export const temperOf = (fact: TableFact): number => TEMPER[fact] ?? 1;
 
 /** One row by the place of the fact in FACT_NAMES; a gap where the row was never asked. */
 export interface RowShares {
@@ -98,10 +99,10 @@ const MIDDLES: Readonly<Partial<Record<TableFact, readonly number[]>>> = Object.
 );
 
 /** How much likelier a fact is under a row than on a sound cylinder, natural logarithm; 0 where it was never asked. */
-export function weightOf({ weight }: RowShares, { fact, at, bin, figure, to }: Found): number {
+export function weightOf({ weight }: RowShares, { fact, at, bin, figure, to, worth = 1 }: Found): number {
   const bins = weight[at];
   if (!bins) return 0;
-  const temper = TEMPER[fact] ?? 1;
+  const temper = worth * temperOf(fact);
   const middles = MIDDLES[fact];
   if (!middles || figure === undefined || fact === 'leak') return temper * (bins[bin] ?? 0);
   const least = straightBetween(middles, bins, figure);

@@ -30,9 +30,12 @@ export function troublesOf(belief: Belief, causes: readonly Cause[], found: JobF
     id,
     odds: seen.get(id) ?? engineOdds(namesOf(belief, id)),
   }));
-  const seals = causes.find(({ cause }) => cause === 'crank-seal')?.probability;
-  const soundCase = seals === undefined ? [] : [{ id: undefined, odds: caseOdds(seals) }];
-  const [worst, ...rest] = [...cylinders, ...soundCase].sort((a, b) => soundIn(a.odds) - soundIn(b.odds));
+  // Of a case by its worst test: it is one place, however it was fed.
+  const byCase = new Map<string | null, number>();
+  for (const { cause, cylinder, probability } of causes)
+    if (cause === 'crank-seal') byCase.set(cylinder, Math.max(byCase.get(cylinder) ?? 0, probability));
+  const cases = [...byCase.values()].map((seals) => ({ id: undefined, odds: caseOdds(seals) }));
+  const [worst, ...rest] = [...cylinders, ...cases].sort((a, b) => soundIn(a.odds) - soundIn(b.odds));
   return {
     ...(worst?.id === undefined ? {} : { cylinder: worst.id }),
     worst: worst?.odds ?? new Map([['sound', 1]]),

@@ -24,7 +24,7 @@ export interface BookSource {
   name?: string;
 }
 export type HouseSource = { kind: 'house' } & (
-  | { rule: ThumbName | 'spread' | 'crankcase-hold' | 'battery' }
+  | { rule: ThumbName | 'spread' | 'crankcase-hold' | 'battery' | 'battery-rest' | 'running' }
   | { rule: 'leakage'; sound: number; watch: number; fault: number }
   | { rule: 'read-here'; name: string; engines: number }
 );

@@ -1,4 +1,6 @@
+import { COLD_AND_ALONE } from '../causes/facts';
 import { namesOf } from '../causes/names';
+import { layoutOf } from '../engine/engine';
 import type { JudgedCylinder } from '../verdict/verdict';
 import { doubtLeft, labours, likeliestOf, type Standing } from './standing';
 import { MINUTES, type PlannedStep, step } from './step';
@@ -41,9 +43,19 @@ export function offers(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
     outcomes: outcomes.filter(({ probability }) => probability > RARE).map(({ outcome, then }) => ({ outcome, then })),
   });
   return canBeTested(at, cylinder).map((test) =>
-    offer(test, test === 'wet' ? wetWorth(at.belief, id) : leakdownWorth(at.belief, id, at.job.engine)),
+    offer(test, test === 'wet' ? oilWorth(at, id) : leakdownWorth(at.belief, id, at.job.engine)),
   );
 }
+
+/** Oil, where what it does would count for less: on a cold engine that nothing else was oiled on, in a bore that lies. */
+function oilWorth(at: Standing, id: string): Worth {
+  const worth = wetWorth(at.belief, id);
+  const alone = at.belief.conditions?.temperature === 'cold' && at.verdict.cylinders.every(({ wet }) => !wet);
+  const counts = (alone ? COLD_AND_ALONE : 1) * (layoutOf(at.job.engine) === 'flat' ? ON_ITS_SIDE_AT_ALL : 1);
+  return { ...worth, bits: worth.bits * counts };
+}
+/** A rise still says what it says there. */
+const ON_ITS_SIDE_AT_ALL = 0.6;
 
 /** Everything else that could be done, by what it would tell a minute. What tells next to nothing is left out. */
 export function otherWays(at: Standing, taken: readonly PlannedStep[]): PlannedStep[] {

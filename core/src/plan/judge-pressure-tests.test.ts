@@ -58,8 +58,8 @@ describe('leak-down', () => {
     expect(rules(job([leakdown({ percent })]))).toContain(rule);
   });
   test('a figure on the line of sound air is watched, one clearly under it is not', () => {
-    expect(first(job([leakdown({ percent: 10.2 })]))?.state).toBe('watch');
-    expect(first(job([leakdown({ percent: 9.8 })]))?.state).toBe('sound');
+    expect(first(job([leakdown({ percent: 10.8 })]))?.state).toBe('watch');
+    expect(first(job([leakdown({ percent: 9.2 })]))?.state).toBe('sound');
   });
   test('two gauges say the same as their percentage', () => {
     expect(first(job([leakdown({ cylinderPressure: 71 })]))?.leakage?.percent).toBeCloseTo(11.25, 9);

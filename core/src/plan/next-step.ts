@@ -6,10 +6,12 @@ import { CASE_SYMPTOMS } from '../causes/symptoms';
 import type { JobFile } from '../jobfile/job-file';
 import { hasStood } from '../jobfile/stood';
 import { readingsOf } from '../jobfile/tests';
+import type { JudgedInspection } from '../test-kinds/inspection';
 import type { JudgedCylinder, Verdict } from '../verdict/verdict';
 import { LEAST_BITS, otherWays, perMinute, SURE_ENOUGH, worthwhile } from './feasible';
+import { isFault } from '../verdict/beside';
 import { measureFirst } from './measure-first';
-import { hasReason, labours, likeliestOf, type Standing, standingOf } from './standing';
+import { hasReason, labours, likeliestOf, type Standing, standingOf, TEARDOWN } from './standing';
 import { again, MINUTES, type NextReason, type PlannedStep, step } from './step';
 import { leakdownWorth } from './worth';
 
@@ -25,15 +27,41 @@ export function nextSteps(job: JobFile, verdict: Verdict, belief: Belief): Plann
   if (verdict.inspections.some(({ says }) => says.includes('no-oil-pressure')))
     return [step('stop', null, { because: 'no-oil-pressure' })];
   const at = standingOf(job, verdict, belief);
+  if (at.apart) return [step('stop', null, whyApart(at))];
   const proof = proveRepair(at);
   // What was read before the repair says nothing of what to do after it.
   if (proof.length > 0) return proof;
-  const front = inFront(at).filter(isFirstOfItsKind);
+  const front = inFront(at).filter(isFirstOfItsKind).filter(asksOfClosed(at));
   const missing = verdict.cylinders.some((one) => !one.compression && !one.leakage);
   const settled = front[0]?.test === 'stop';
-  const ways = missing || settled ? [] : otherWays(at, front);
-  const all = [...front, ...ways];
+  const ways = missing || settled ? [] : otherWays(at, front).filter(asksOfClosed(at));
+  const all = mostFirst([...front, ...ways]);
   return all.some(({ test }) => test === 'stop') || missing ? all : [...all, step('stop', null, whyStop(at))];
+}
+
+/** What was opened has been seen: nothing is asked of it, nor of the test where all that is low was opened. */
+function asksOfClosed({ job: { found = [] }, verdict }: Standing): (one: PlannedStep) => boolean {
+  const opened = new Set(found.map(({ cylinder }) => cylinder));
+  const isLow = ({ state }: JudgedCylinder) => state === 'low' || state === 'dead' || state === 'unproven';
+  const explained = opened.size > 0 && verdict.cylinders.filter(isLow).every(({ id }) => opened.has(id));
+  return ({ test, cylinder }) =>
+    test === 'stop' || test === 'crankcase' || (cylinder === null ? !explained : !opened.has(cylinder));
+}
+
+/**
+ * Among what is weighed by what it tells a minute, the most first, in the places that these have; and only the first of
+ * them is said to tell the most.
+ */
+function mostFirst(steps: readonly PlannedStep[]): PlannedStep[] {
+  const weighed = steps.filter(({ reason }) => 'bits' in reason).sort((a, b) => perMinute(b) - perMinute(a));
+  const [most] = weighed;
+  return steps
+    .map((one) => ('bits' in one.reason ? (weighed.shift() as PlannedStep) : one))
+    .map((one) =>
+      one !== most && one.reason.because === 'takes-most-doubt'
+        ? { ...one, reason: { because: 'would-tell', bits: one.reason.bits, left: one.reason.left } }
+        : one,
+    );
 }
 
 function inFront(at: Standing): PlannedStep[] {
@@ -42,6 +70,8 @@ function inFront(at: Standing): PlannedStep[] {
   const first = measureFirst(at);
   if (verdict.crankcase?.state === 'low' && first.length > 0) return [...caseSteps(at), ...first];
   if (first.length > 0) return first;
+  const tight = setFirst(at);
+  if (tight.length > 0) return tight;
   const failing = cylinders.some(({ state }) => state === 'low' || state === 'dead');
   const theCase = failing ? [] : caseSteps(at);
   if (theCase.length > 0) return theCase;
@@ -61,9 +91,11 @@ function inFront(at: Standing): PlannedStep[] {
   ].filter(isFirstOfItsKind);
   if (steps.length > 0) return steps.sort((a, b) => urgency(a) - urgency(b));
   if (failing) return [step('stop', null, enough(at))];
-  const doubtful = inDoubt(at);
+  const doubtful = besideSpark(at).length > 0 ? [] : inDoubt(at);
   if (doubtful.length > 0) return doubtful;
   if (cylinders.some(({ state }) => state === 'unproven')) return [step('stop', null, whyStop(at))];
+  const beside = foundBeside(at);
+  if (beside.length > 0) return beside;
   if (cylinders.some(({ state }) => state === 'watch')) return [step('stop', null, watchedFor(at)), ...watched(at)];
   const fine: PlannedStep[] = [
     step('stop', null, seals(at)),
@@ -71,6 +103,38 @@ function inFront(at: Standing): PlannedStep[] {
     ...(job.engine.fuel === 'petrol' ? [step('quick-checks', null, sparkOrFuel(at))] : []),
   ];
   return caseSuspected(at) ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
+}
+
+/** What was found wrong; where it is the spark alone, that has a reason of its own. */
+function besideSpark({ verdict }: Standing): JudgedInspection[] {
+  const faults = verdict.inspections.filter(isFault);
+  return faults.every(({ of }) => of === 'spark') ? [] : faults;
+}
+
+/** The cylinders are good, and something else is not: that is followed, or said. */
+function foundBeside(at: Standing): PlannedStep[] {
+  const faults = besideSpark(at);
+  const bubbles = at.verdict.cylinders.find(
+    (one) => hasReason(one, 'gasket-may-blow') && at.can('leakdown') && at.times('leakdown', one.id) < MOST_READINGS,
+  );
+  if (bubbles) return [again('leakdown', bubbles.id, { because: 'look-again-there' })];
+  if (faults.length === 0) return [];
+  const starved = faults
+    .filter(({ says }) => says.includes('does-not-breathe'))
+    .flatMap(({ cylinder }) => (cylinder !== null && !at.inspected(cylinder) ? cylinder : []));
+  const [first] = starved;
+  return [
+    ...(first !== undefined && at.can('valve-train')
+      ? [step('inspect-valve-train', first, { because: 'does-not-breathe', cylinders: [...new Set(starved)] })]
+      : []),
+    step('stop', null, { because: 'found-beside', faults }),
+  ];
+}
+
+/** Open, its parts are measured and looked at: what they say, where they say it. */
+function whyApart(at: Standing): NextReason {
+  const faults = at.verdict.inspections.filter(({ test, state }) => TEARDOWN.has(test) && state === 'low');
+  return faults.length > 0 ? { because: 'apart', faults } : { because: 'apart', faults: [] };
 }
 
 /** After a repair what was measured before it, so that the one stands beside the other: what failed in front. */
@@ -106,6 +170,8 @@ function whyStop(at: Standing): NextReason {
       return { because: 'no-tester-for-it', missing: 'leakdown' };
     return { because: 'nothing-tells-more', cylinders: open };
   }
+  const faults = besideSpark(at);
+  if (faults.length > 0) return { because: 'found-beside', faults };
   return cylinders.some(({ state }) => state === 'watch') ? watchedFor(at) : seals(at);
 }
 
@@ -311,6 +377,30 @@ function forCylinder(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
   return state === 'unproven' ? forUnproven(at, cylinder) : [];
 }
 
+/** Cylinders that are not good with a valve held open: that is set, and read again, before anything else is asked. */
+const setFirst = (at: Standing): PlannedStep[] =>
+  at.can('compression')
+    ? at.verdict.cylinders
+        .filter(({ state, compression }) => compression && state !== 'sound')
+        .flatMap(({ id }) => {
+          const valves = tightBefore(at, id);
+          return valves.length > 0 ? [again('compression', id, { because: 'set-clearance', valves })] : [];
+        })
+    : [];
+
+/** Valves of a cylinder that were found tight, with nothing read since: set, they may be all that it lacked. */
+function tightBefore({ job, verdict }: Standing, id: string): ('intake' | 'exhaust')[] {
+  const tests = job.tests ?? [];
+  const looked = tests.findLastIndex(({ kind }) => kind === 'valve-clearance');
+  const readSince = tests
+    .slice(looked + 1)
+    .some((test) => test.kind === 'compression' && test.readings.some(({ cylinder }) => cylinder === id));
+  if (readSince) return [];
+  return verdict.inspections.flatMap((one) =>
+    one.of === 'valve-clearance' && one.cylinder === id && one.says[0] === 'valve-held-open' ? one.valve : [],
+  );
+}
+
 /** What would settle a cylinder of which nothing is proven: the reading that was doubted, by its own test. */
 function forUnproven(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
   const { id, leakage } = cylinder;
@@ -323,7 +413,7 @@ function forUnproven(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
     const off = [...namesOf(at.belief, id)].filter(([name]) => isTestFault(name)).sort(likeliestFirst)[0]?.[0];
     if (leakage && off === 'off-tdc') return feeds ? [again('leakdown', id, { because: 'wrong-stroke' })] : [];
     if (leakage && off === 'adapter-leak' && leakage.state === 'unproven')
-      return feeds ? [again('leakdown', id, { because: 'too-close' })] : [];
+      return feeds ? [again('leakdown', id, { because: 'seal-the-adapter' })] : [];
     // What doubts the test doubts it on all of them: the lowest one is enough to tell.
     if (id !== lowestDoubted(at)) return [];
     return [
@@ -336,11 +426,20 @@ function forUnproven(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
         : []),
     ];
   }
-  if (hasReason(cylinder, 'too-close-to-minimum', 'spread-too-close', 'contradicts-itself', 'high-or-low') && cranks)
+  if (cranks && readAgain(cylinder, at.times('compression', id), 'too-close-to-minimum', 'spread-too-close'))
     return [again('compression', id, { because: 'too-close' })];
-  if (hasReason(cylinder, 'leak-too-close') && feeds) return [again('leakdown', id, { because: 'too-close' })];
-  return toAir(hasReason(cylinder, 'no-minimum') ? { because: 'find-where-the-air-goes' } : { because: 'too-close' });
+  if (cranks && hasReason(cylinder, 'contradicts-itself', 'high-or-low') && at.times('compression', id) < 2)
+    return [again('compression', id, { because: 'contradicts' })];
+  if (feeds && readAgain(cylinder, at.times('leakdown', id), 'leak-too-close'))
+    return [again('leakdown', id, { because: 'too-close' })];
+  return toAir({ because: 'find-where-the-air-goes' });
 }
+
+/** Whether a close call rests on one reading, or another one would carry it over its line. */
+const readAgain = ({ reasons }: JudgedCylinder, times: number, ...rules: string[]): boolean =>
+  reasons.some(
+    (reason) => rules.includes(reason.rule) && 'settle' in reason && (times < 2 || reason.settle.by === 'repeat'),
+  );
 
 /** The lowest of the cylinders that a fault of the test may have made low. */
 const lowestDoubted = ({ verdict }: Standing): string | undefined =>

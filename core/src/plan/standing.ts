@@ -2,7 +2,7 @@ import { likeliestFirst } from '../causes/likeliest-first';
 import { entropyOf, namesOf, type Named } from '../causes/names';
 import type { Belief } from '../causes/infer';
 import type { JobFile } from '../jobfile/job-file';
-import type { TestKind } from '../jobfile/tests';
+import type { Test, TestKind } from '../jobfile/tests';
 import { crankingNote } from '../test-kinds/inspections';
 import { KINDS } from '../test-kinds/registry';
 import type { JudgedCylinder, Verdict } from '../verdict/verdict';
@@ -19,6 +19,8 @@ export interface Standing {
   times(kind: 'compression' | 'leakdown', cylinder: string): number;
   /** Whether somebody looked under the rocker cover of a cylinder, or at its clearances. */
   inspected(cylinder: string): boolean;
+  /** Whether it lies open: its parts were measured, and nothing was cranked or fed since. */
+  apart: boolean;
   /** Whether the test itself was questioned, and nothing is left to ask of it. */
   questioned: boolean;
 }
@@ -44,9 +46,20 @@ export function standingOf(job: JobFile, verdict: Verdict, belief: Belief): Stan
           (test.kind === 'valve-train' || test.kind === 'valve-clearance') &&
           test.readings.some((one) => one.cylinder === cylinder),
       ),
+    apart: liesOpen(tests),
     questioned: tests.some((test) => test.kind === 'compression' && test.checked === true && test.readings.length > 0),
   };
 }
+
+/** What only an engine that lies open is measured by. */
+export const TEARDOWN: ReadonlySet<TestKind> = new Set(['bore', 'ring-gap', 'piston']);
+
+function liesOpen(tests: readonly Test[]): boolean {
+  const opened = tests.findLastIndex(({ kind }) => TEARDOWN.has(kind));
+  return opened >= 0 && tests.slice(opened + 1).every(({ kind }) => TEARDOWN.has(kind) || STILL.has(kind));
+}
+/** What can be looked at on an engine that stands as well as on one that lies open. */
+const STILL: ReadonlySet<TestKind> = new Set(['valve-train', 'valve-clearance', 'spark']);
 
 export const labours = ({ job }: Standing): boolean => crankingNote(job)?.labours === true;
 

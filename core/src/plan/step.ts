@@ -2,6 +2,7 @@ import type { Named } from '../causes/names';
 import type { Purpose } from '../jobfile/purpose';
 import type { SchoolOf } from '../jobfile/schools';
 import type { State } from '../jobfile/state';
+import type { JudgedInspection } from '../test-kinds/inspection';
 import type { Outcome } from './worth';
 
 export type NextTest =
@@ -42,6 +43,15 @@ export type NextReason =
   | { because: 'read-once'; state: State }
   | { because: 'attempts-disagree' }
   | { because: 'too-close' }
+  /** It misses a limit while everything else speaks for a sound one, or one stands high. */
+  | { because: 'contradicts' }
+  | { because: 'seal-the-adapter' }
+  /** Faint air where only a gasket lets it out. */
+  | { because: 'look-again-there' }
+  /** Valves without their clearance hold the cylinder open. */
+  | { because: 'set-clearance'; valves: ('intake' | 'exhaust')[] }
+  /** It lies open: what was measured there, and misses the book. */
+  | { because: 'apart'; faults: JudgedInspection[] }
   | { because: 'all-low'; cylinders: number }
   | { because: 'takes-most-doubt'; bits: number; left: number; likeliest: { cause: Named; probability: number } }
   /** Another way to go on: what it would tell. */
@@ -79,6 +89,10 @@ export type NextReason =
   /** It seals, and these plugs have no spark, or a weak one. */
   | { because: 'no-spark'; cylinders: string[] }
   | { because: 'spark-is-there' }
+  /** The cylinders are good, and another gauge, or an eye, found what is wrong. */
+  | { because: 'found-beside'; faults: JudgedInspection[] }
+  /** It makes what it should when cranked, and not when it runs. */
+  | { because: 'does-not-breathe'; cylinders: string[] }
   /** The battery explains low readings all round. */
   | { because: 'weak-battery' }
   /** The shop begins with this, whatever the planner would weigh. */

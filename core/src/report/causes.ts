@@ -1,6 +1,6 @@
 import type { Cause, Confidence, Evidence } from '../causes/cause';
 import { type Fact, type FactName, type HeardFact, STROKE_BINS } from '../causes/facts';
-import type { Seen } from '../causes/seen';
+import type { BesideFact } from '../causes/beside';
 import type { NotedFact } from '../causes/hypotheses';
 import type { Symptom } from '../causes/symptoms';
 import { percent } from './phrases';
@@ -40,12 +40,28 @@ const HEARD: Readonly<Record<HeardFact, string>> = {
   'heard-head-joint': 'head joint',
   'heard-adapter': 'adapter',
 };
-const SEEN: Readonly<Record<Seen, string>> = {
+const BESIDE: Readonly<Record<BesideFact, string>> = {
   'valves-move': 'Both its valves move as they should',
   'valve-does-not-move': 'A valve of it does not move as it should',
   'valve-train-broken': 'Something of its valve train is bent or broken',
   'intake-tight': 'Its intake valve has too little clearance',
   'exhaust-tight': 'Its exhaust valve has too little clearance',
+  'intake-clears': 'Its intake valve has the clearance that the book asks for',
+  'exhaust-clears': 'Its exhaust valve has the clearance that the book asks for',
+  'valve-loose': 'A valve of it has too much clearance',
+  breathes: 'It breathes like the others while it runs',
+  'does-not-breathe': 'It breathes less than the others while it runs',
+  'needle-flicks': 'The vacuum needle flicks each time round',
+  'needle-flicks-now-and-then': 'The vacuum needle flicks now and then',
+  'needle-steady': 'The vacuum needle is steady',
+  'bore-worn': 'Its bore is worn past the book',
+  'bore-within': 'Its bore is within the book',
+  'ring-gap-wide': 'Its ring gap is wider than the book allows',
+  'ring-gap-within': 'Its ring gap is within the book',
+  'piston-loose': 'Its piston has more clearance than the book allows',
+  'piston-tight': 'Its piston has less clearance than the book asks for',
+  'piston-within': 'Its piston has the clearance that the book asks for',
+  'opened-and-found': 'It was opened, and this was seen',
 };
 const LOUD = ['No air', 'Faint air', 'Clear air', 'Strong air'] as const;
 const STROKES = {
@@ -61,17 +77,17 @@ export function tellFact(fact: FactName, found: Fact | undefined): string {
     return found
       ? `${LOUD[found.bin]} ${found.loudest ? `in the ${heardAt(found.loudest)}` : `at the ${heard}`}`
       : `Air at the ${heard}`;
-  const seen = SEEN[fact as Seen] as string | undefined;
-  if (seen !== undefined) return seen;
+  const beside = BESIDE[fact as BesideFact] as string | undefined;
+  if (beside !== undefined) return beside;
   if (!found) return ALL_ALIKE[fact as keyof typeof ALL_ALIKE];
   const { bin, figure = 0 } = found;
-  switch (fact as Exclude<FactName, HeardFact | Seen>) {
+  switch (fact as Exclude<FactName, HeardFact | BesideFact>) {
     case 'level':
-      return `It reads ${beside(figure, 'its limit')}`;
+      return `It reads ${levelWith(figure, 'its limit')}`;
     case 'others':
-      return `It reads ${beside(figure, 'the middle of the others')}`;
+      return `It reads ${levelWith(figure, 'the middle of the others')}`;
     case 'others-few':
-      return `It reads ${beside(figure, 'the rest')}`;
+      return `It reads ${levelWith(figure, 'the rest')}`;
     case 'strokes':
       return STROKES[STROKE_BINS[bin] ?? 'quick'];
     case 'first-stroke':
@@ -97,13 +113,13 @@ const HARDLY = 0.05;
 const FAR_ABOVE = 2;
 
 /** `12 % under the rest`, `like its limit`. @param ratio 1 is level */
-function beside(ratio: number, what: string): string {
+function levelWith(ratio: number, what: string): string {
   const off = 100 * Math.abs(ratio - 1);
   if (ratio > FAR_ABOVE) return `far above ${what}`;
   return off < 0.5 ? `like ${what}` : `${percent(off)} ${ratio < 1 ? 'under' : 'over'} ${what}`;
 }
 
-const ALL_ALIKE: Readonly<Record<Exclude<FactName, HeardFact | Seen>, string>> = {
+const ALL_ALIKE: Readonly<Record<Exclude<FactName, HeardFact | BesideFact>, string>> = {
   level: 'The level of all readings',
   others: 'How alike the cylinders read',
   'others-few': 'How alike the cylinders read',

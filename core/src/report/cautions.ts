@@ -1,10 +1,16 @@
 import { tellLeftOut } from './left-out';
 import type { Parts } from '../engine/parts';
 import type { VacuumUnit } from '../quantity/units';
+import type { SetUpWorse } from '../test-kinds/compression/measure';
 import type { Caution } from '../verdict/caution';
 import { ANY_MACHINE } from './machine';
 import { capital, cylinders, percent } from './phrases';
 import { pressure, tellDoubt } from './sentences';
+
+const SET_UP_WORSE: Readonly<Record<SetUpWorse, string>> = {
+  throttle: 'the throttle shut',
+  valve: 'a tester without a valve at the engine end',
+};
 
 /** What is to be said of the tests that a verdict rests on. */
 
@@ -57,6 +63,16 @@ export function tellCaution(caution: Caution, unit: VacuumUnit, has: Parts = ANY
       );
     case 'mixed-conditions':
       return `The cylinders were not tested alike (${caution.what.join(', ')}): the spread compares unlike readings.`;
+    case 'later-test-wrong':
+      return (
+        `Cyl ${caution.cylinder} made ${p(caution.stoodKPa)}, and ${p(caution.readKPa)} later with ` +
+        `${caution.by.map((one) => SET_UP_WORSE[one]).join(' and ')}. That can only lower it: the first figure counts.`
+      );
+    case 'moved-between-tests':
+      return (
+        `Cyl ${caution.cylinder} read ${p(caution.fromKPa)} in one test and ${p(caution.toKPa)} in the next. The ` +
+        'latest counts; ask what changed between them.'
+      );
     case 'temperature-unknown':
       return 'Whether the engine was warm was not noted. Cold reads 5 to 10 % low.';
     case 'warm-engine-cold-book':

@@ -8,7 +8,8 @@ import type { NextReason } from '../plan/step';
 import type { HoldReason } from '../test-kinds/crankcase/judged';
 import type { Caution } from '../verdict/caution';
 import type { Reason } from '../verdict/reason';
-import { CAUTIONS, NEXTS, REASONS } from './every-code.fixture';
+import { CAUTIONS, REASONS } from './every-code.fixture';
+import { NEXTS } from './every-next.fixture';
 
 /** Every code on every kind of engine that can come by it: no part that is not there, nothing said twice. */
 
@@ -53,6 +54,10 @@ const ONLY: Readonly<Partial<Record<string, (engine: Engine) => boolean>>> = {
   'intake-or-breather': ({ cycle }) => cycle === 'four-stroke',
   'half-of-the-other': ({ cycle, cylinders }) => cycle === 'four-stroke' && cylinders.length === 2,
   'no-oil-pressure': ({ cycle }) => cycle === 'four-stroke',
+  'set-clearance': ({ cycle }) => cycle === 'four-stroke',
+  'look-again-there': (engine) => parts(engine).headGasket,
+  'later-test-wrong': ({ fuel }) => fuel === 'petrol',
+  'does-not-breathe': ({ cycle, cylinders }) => cycle === 'four-stroke' && cylinders.length > 1,
   'no-spark': ({ fuel }) => fuel === 'petrol',
   'spark-is-there': ({ fuel }) => fuel === 'petrol',
   'release-hides': ({ compressionRelease }) => compressionRelease === 'automatic',
@@ -137,6 +142,7 @@ const RULES = {
   'crank-turned': true,
   'wrong-stroke-suspected': true,
   'rings-freeing': true,
+  'suspected-left-out': true,
   'leak-attempts-disagree': true,
   'leak-attempts-scatter': true,
   'gasket-blows': true,
@@ -159,6 +165,8 @@ const RULES = {
 } satisfies Record<(Reason | HoldReason)['rule'], true>;
 const CAUTION_CODES = {
   'rings-freed': true,
+  'later-test-wrong': true,
+  'moved-between-tests': true,
   'attempts-disagree': true,
   'attempts-scatter': true,
   'leak-attempts-disagree': true,
@@ -226,6 +234,13 @@ const BECAUSES = {
   'no-oil-pressure': true,
   'no-spark': true,
   'spark-is-there': true,
+  contradicts: true,
+  'seal-the-adapter': true,
+  'look-again-there': true,
+  'set-clearance': true,
+  apart: true,
+  'found-beside': true,
+  'does-not-breathe': true,
   'weak-battery': true,
   'school-first': true,
 } satisfies Record<NextReason['because'], true>;

@@ -6,6 +6,7 @@ import type { Parts } from '../engine/parts';
 import { ANY_MACHINE } from './machine';
 import { capital, cylinders, percent } from './phrases';
 import { CAUSE_NAME } from './cause-names';
+import { mendOf, tellFault } from './test-kinds';
 
 /** What to do next, why, and what it may show. */
 
@@ -110,7 +111,22 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
     case 'attempts-disagree':
       return 'Its readings disagree. Another one settles which counts.';
     case 'too-close':
-      return 'Too close to its limit to call.';
+      return 'Too close to its limit to call: read it once more.';
+    case 'contradicts':
+      return 'Its readings contradict each other. Read it once more before you believe either.';
+    case 'seal-the-adapter':
+      return 'Air may get past the adapter: seal it, and feed it again.';
+    case 'look-again-there':
+      return 'Faint air where only a gasket or a crack lets it out: feed it again with more pressure and soapy water.';
+    case 'set-clearance':
+      return (
+        `Its ${reason.valves.join(' and ')} ${reason.valves.length > 1 ? 'valves have' : 'valve has'} too little ` +
+        'clearance and may not close. Set it to the book first, then read the cylinder again.'
+      );
+    case 'apart':
+      return reason.faults.length > 0
+        ? `It lies open, and that tells more than another test: ${reason.faults.map((one) => tellFault(one, has.several)).join('; ')}.`
+        : 'It lies open: measure and look at every part before it is closed, then prove it by a test.';
     case 'all-low':
       return reason.cylinders > 1
         ? 'Low all round speaks of the test first: starter, tester and its valve, what was left open or shut.'
@@ -162,7 +178,7 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
         'anything.'
       );
     case 'past-watch':
-      return 'It passes, with little to spare. Note it, and test again next season.';
+      return 'It passes. Note it, and test again next season.';
     case 'look-for-carbon':
       return (
         `It passes, and ${cylinders(reason.cylinders)} ${reason.cylinders.length === 1 ? 'reads' : 'read'} high: ` +
@@ -175,6 +191,17 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       );
     case 'enough-known':
       return `More testing adds little, and no cause stands out. ${THEN[reason.purpose ?? 'fault']}`;
+    case 'found-beside':
+      return [
+        `${has.several ? 'The cylinders are good' : 'The cylinder is good'}. What is wrong: ` +
+          `${[...new Set(reason.faults.map((one) => tellFault(one, has.several)))].join('; ')}.`,
+        ...new Set(reason.faults.flatMap((one) => mendOf(one, has) ?? [])),
+      ].join(' ');
+    case 'does-not-breathe':
+      return (
+        `${capital(cylinders(reason.cylinders))} ${reason.cylinders.length > 1 ? 'make' : 'makes'} what it should when cranked and ` +
+        'not when it runs: look whether its valves open as far as they should, then at the cam lobe and the exhaust.'
+      );
     case 'seals-for':
       return `${reason.cylinders > 1 ? 'Good and even' : 'Good'}. ${SEALS_FOR[reason.purpose]}`;
     case 'report-owed':

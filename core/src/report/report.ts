@@ -66,7 +66,7 @@ export function report(judgement: Judgement, unit: PressureUnit = judgement.unit
       reasons: one.reasons.map((reason) => ({ ...reason, text: tellReason(reason, unit, has) })),
     })),
     crankcase: crankcase && { ...toldHold(crankcase), state: crankcase.state, tests: crankcase.tests.map(toldHold) },
-    inspections: inspections.map((one) => ({ ...one, text: tellInspection(one) })),
+    inspections: inspections.map((one) => ({ ...one, text: tellInspection(one, has) })),
     engine: { ...engine, headline: headline(judgement, unit) },
     causes: causes.map(toldCause),
     cautions: cautions.map((caution) => ({ ...caution, text: tellCaution(caution, unit, has) })),

@@ -59,35 +59,36 @@ export function tellOtherResponses(
     .join(' ');
 }
 
+/** `Shops that allow 10 % (powersports and outboards) or compare each with the mean of all` */
 function schoolList(schools: readonly SchoolName[]): string {
   const limits = schools.flatMap((school) => (school.matter === 'spread-limit' ? [school.percent] : []));
-  const named = schools.filter(({ matter }) => matter !== 'spread-limit').map(schoolName);
+  const named = schools.filter(({ matter }) => matter !== 'spread-limit').map(schoolDoes);
   const heldBy = limits.length === 1 ? SPREAD_HELD_BY[limits[0] ?? 0] : undefined;
   const all = [
-    ...(limits.length > 0 ? [`a limit of ${or(limits.map(String))} %${heldBy ? ` (${heldBy})` : ''}`] : []),
+    ...(limits.length > 0 ? [`allow ${or(limits.map(String))} %${heldBy ? ` (${heldBy})` : ''}`] : []),
     ...named,
   ];
-  return `Another school, ${or(all)},`;
+  return `Shops that ${or(all)}`;
 }
 
-function schoolName(school: SchoolName): string {
+function schoolDoes(school: SchoolName): string {
   switch (school.matter) {
     case 'spread-limit':
-      return `a limit of ${school.percent} %`;
+      return `allow ${school.percent} %`;
     case 'spread-method':
-      return METHOD_NAME[school.method];
+      return `compare ${METHOD_NAME[school.method]}`;
     case 'leak-limit':
-      return `${school.sound} % sound and ${school.fault} % a fault`;
+      return `take more than ${school.fault} % for a fault`;
     case 'compression':
-      return thumbName(school.rule);
+      return `go by another rule (${thumbName(school.rule)})`;
     case 'temperature':
       return school.school === 'cold'
-        ? 'taking the figures as for a cold engine'
-        : 'taking the figures as for a warm engine';
+        ? 'take the book’s figures for a cold engine'
+        : 'take the book’s figures for a warm engine';
     case 'throttle':
-      return 'holding that the throttle makes no difference';
+      return 'do not mind the throttle';
     case 'wet-rise':
-      return WET_SCHOOL[school.school];
+      return `go by ${WET_SCHOOL[school.school]}`;
   }
 }
 

@@ -9,7 +9,8 @@ import {
   tellReason,
   tellStep,
 } from '..';
-import { book, CAUTIONS, house, minimum, NEXTS, REASONS } from './every-code.fixture';
+import { book, CAUTIONS, house, minimum, REASONS } from './every-code.fixture';
+import { NEXTS } from './every-next.fixture';
 
 describe('reasons, in words', () => {
   test.each(REASONS)('%#: $rule', (reason, sentence) => {

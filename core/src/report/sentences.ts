@@ -2,6 +2,7 @@ import type { Reason } from '../verdict/reason';
 import type { TestDoubt } from '../test-kinds/compression/test-doubt';
 import { COVERAGE } from '../quantity/doubt';
 import { formatPressure, fromKPa } from '../quantity/pressure';
+import type { LeakNumbers } from '../test-kinds/leakdown/judged';
 import type { StrokePattern } from '../reading/strokes';
 import { METHOD_NAME } from './names';
 import type { Parts } from '../engine/parts';
@@ -137,20 +138,30 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts): st
     case 'leak-sound':
       return `${leak(reason, reason.sound)}: sound, up to ${percent(reason.sound)} is (${schoolOf(reason.source)}).`;
     case 'leak-watch':
-      return (
-        `${leak(reason, reason.sound)}: past ${percent(reason.sound)}, ` +
-        `${reason.percent <= reason.watch ? 'acceptable' : 'poor'}; a fault starts at ${percent(reason.fault)} ` +
-        `(${schoolOf(reason.source)}).`
-      );
+      return `${leak(reason, reason.sound)}: ${tellWatch(reason)}.`;
     case 'leak-missed':
-      return `${leak(reason, reason.fault)}: more than ${percent(reason.fault)} (${schoolOf(reason.source)}).`;
+      return (
+        `${leak(reason, reason.fault)}: ` +
+        (reason.source.kind === 'book'
+          ? `more than the ${percent(reason.sound)} of ${schoolOf(reason.source)}` +
+            `${reason.fault > reason.sound ? `, and than the ${percent(reason.fault)} that the shop takes for a fault` : ''}.`
+          : `more than ${percent(reason.fault)} (${schoolOf(reason.source)}).`)
+      );
     case 'leak-too-close':
       return (
-        `${leak(reason, reason[reason.against])}, too close to ${percent(reason[reason.against])} to call ` +
-        `(${schoolOf(reason.source)}). ` +
-        'Zero the ' +
-        `tester. ${tellSettle(reason.settle)}`
+        leak(reason, reason.fault) +
+        (reason.source.kind === 'book' && reason.fault > reason.sound
+          ? `: past the ${percent(reason.sound)} of ${schoolOf(reason.source)}, and too close to the ` +
+            `${percent(reason.fault)} that the shop takes for a fault to call. `
+          : `, too close to ${percent(reason.fault)} to call (${schoolOf(reason.source)}). `) +
+        `Zero the tester. ${tellSettle(reason.settle)}`
       );
+    case 'suspected-left-out': {
+      const read = reason.percents.map((one) => percent(one)).join(' and ');
+      return reason.turned
+        ? `The ${read} read before does not count: the crank turned under the air.`
+        : `The ${read} read before does not count: the piston was not surely at its top.`;
+    }
     case 'rings-freeing':
       return (
         `It lost ${percent(reason.from)} at first and ${percent(reason.to)} now: rings are freeing. The latest ` +
@@ -301,17 +312,40 @@ const HEARD_AT: Readonly<Partial<Record<HeardAt, string>>> = {
 };
 export const heardAt = (at: HeardAt) => HEARD_AT[at] ?? at;
 
+/** What passes, and is past what a sound one loses, or not surely within it. */
+function tellWatch({ percent: read, usualPercent = read, sound, watch, fault, source }: LeakNumbers): string {
+  const book = source.kind === 'book';
+  const line = book ? `the ${percent(sound)} of ${schoolOf(source)}` : percent(sound);
+  const where =
+    usualPercent <= sound
+      ? `within ${line}, but not surely`
+      : `past ${line}, ${usualPercent <= watch ? 'acceptable' : 'poor'}`;
+  return book
+    ? `${where}; the shop takes more than ${percent(fault)} for a fault`
+    : `${where}; a fault starts at ${percent(fault)} (${schoolOf(source)})`;
+}
+
 /** `34 % ± 3 leaks away, a 1.1 mm hole` */
-function leak(reason: { percent: number; doubt: number; holeMm?: number; holeDoubtMm?: number }, line: number): string {
+function leak(reason: LeakNumbers, line: number): string {
+  const { usualPercent } = reason;
+  const usual =
+    usualPercent === undefined || Math.abs(usualPercent - reason.percent) < USUALLY_THE_SAME
+      ? ''
+      : `, which is ${percentBeside(usualPercent, line)} through the usual orifice of 1 mm`;
   const hole =
     reason.holeMm === undefined || COVERAGE * (reason.holeDoubtMm ?? 0) >= reason.holeMm
       ? ''
       : `, a ${reason.holeMm.toFixed(2)}${plusMinus(reason.holeDoubtMm)} mm hole`;
-  return `${percentBeside(reason.percent, line)} ± ${(COVERAGE * reason.doubt).toFixed(0)} leaks away${hole}`;
+  return `${percentBeside(reason.percent, line)} ± ${wholeDoubt(COVERAGE * reason.doubt)} leaks away${hole}${usual}`;
 }
 
+/** Closer than this two orifices need not be told apart, percent. */
+const USUALLY_THE_SAME = 1.5;
+/** No doubt is nought. */
+const wholeDoubt = (doubt: number) => (doubt < 0.5 ? 'under 1' : doubt.toFixed(0));
+
 const plusMinus = (doubt: number | undefined): string =>
-  doubt === undefined ? '' : ` ± ${(COVERAGE * doubt).toFixed(2)}`;
+  doubt === undefined ? '' : ` ± ${Math.max(0.01, COVERAGE * doubt).toFixed(2)}`;
 
 function tellSettle(settle: Settle): string {
   switch (settle.by) {

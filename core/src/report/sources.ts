@@ -26,12 +26,14 @@ export function schoolOf(source: LimitSource): string {
   if (source.rule === 'leakage') return `house rule ${source.sound}/${source.watch}/${source.fault} %`;
   if (source.rule === 'read-here') return `${source.engines} others read here, ${source.name}`;
   if (source.rule === 'crankcase-hold') return 'half a psi in three minutes';
+  if (source.rule === 'running') return 'three quarters of what the others make';
+  if (source.rule === 'battery-rest') return '12.4 V at rest for a 12 V battery';
   if (source.rule === 'battery') return 'four fifths of its name while it cranks';
   return thumbName(source.rule);
 }
 
 /** What is no book and says by itself that it is none. */
-const NAMED_AS_NO_BOOK: readonly string[] = ['read-here', 'spread', 'leakage'];
+const NAMED_AS_NO_BOOK: readonly string[] = ['read-here', 'spread', 'leakage', 'running'];
 
 /** The same where it must not be taken for a book. */
 export const sourceName = (source: LimitSource): string =>

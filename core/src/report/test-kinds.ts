@@ -1,5 +1,7 @@
 import type { Inspected, JudgedInspection, Says } from '../test-kinds/inspection';
 import { sourceName } from './sources';
+import type { Parts } from '../engine/parts';
+import { ANY_MACHINE } from './machine';
 import { capital } from './phrases';
 import type { TestKind } from '../jobfile/tests';
 import type { ProcedureName } from '../step/step';
@@ -40,8 +42,7 @@ export const PROCEDURE_TITLE: Readonly<Record<ProcedureName, string>> = {
 };
 
 const SAYS: Readonly<Record<Says, string>> = {
-  'does-not-breathe':
-    'Cranking it is fine, running it is not: it does not breathe. Cam lobe, blocked exhaust, or a port that stays shut',
+  'does-not-breathe': 'Cranking it is fine, running it is not: it does not breathe. Cam lobe, or a blocked exhaust',
   'burnt-or-held-open-valve': 'A flick that comes back each time is one valve that does not seat',
   'sticking-valve-or-guide': 'A flick now and then is a sticking valve or a worn guide',
   'mixture-or-timing': 'A slow sway is mixture or timing',
@@ -70,6 +71,10 @@ const SAYS: Readonly<Record<Says, string>> = {
   'starter-starved':
     'The starter labours, and every cylinder reads low: battery, clamps, cable thickness, then the starter itself',
 };
+
+/** Of a two-stroke, which has no cam. */
+const NO_BREATH =
+  'Cranking it is fine, running it is not: it does not breathe. A blocked exhaust, the reed, or a port that stays shut';
 
 const OF: Readonly<
   Record<Exclude<Inspected['of'], 'valve-clearance' | 'ring-gap' | 'fuel-pressure-lost' | 'oil-pressure'>, string>
@@ -116,8 +121,81 @@ function seen(one: JudgedInspection): string {
   return inspectedName(one);
 }
 
-export function tellInspection(one: JudgedInspection): string {
-  const says = one.says.map((word) => `${SAYS[word]}.`);
+/** What is wrong, in a clause: `cyl 2 does not breathe while it runs`. Of one cylinder its name is not said. */
+interface Where {
+  /** `cyl 2`, `it` */
+  it: string;
+  /** ` of cyl 2`, or nothing */
+  of: string;
+}
+const FAULT: Readonly<Record<Says, (where: Where, one: JudgedInspection) => string>> = {
+  'does-not-breathe': ({ it }) => `${it} does not breathe while it runs`,
+  'burnt-or-held-open-valve': () => 'the vacuum needle flicks each time round: one valve does not seat',
+  'sticking-valve-or-guide': () => 'the vacuum needle flicks now and then: a valve sticks, or a guide is worn',
+  'mixture-or-timing': () => 'the vacuum needle sways slowly: mixture or timing',
+  'steady-and-low': () => 'the vacuum is steady and low',
+  'pump-filter-or-regulator': () => 'fuel pressure is low',
+  'return-or-regulator': () => 'fuel pressure is high',
+  'leaks-back': () => 'fuel pressure does not hold',
+  'valve-held-open': ({ of }, one) => `the ${inspectedName(one)}${of} is too small`,
+  'valve-opens-late': ({ of }, one) => `the ${inspectedName(one)}${of} is too large`,
+  'valve-does-not-open': ({ of }) => `a valve${of} does not move as it should`,
+  'valve-train-broken': ({ of }) => `something of the valve train${of} is bent or broken`,
+  'bore-worn': ({ of }, one) => `the ${one.of === 'bore' ? 'bore' : inspectedName(one)}${of} is past the book`,
+  'rings-worn': ({ of }, one) => `the ${inspectedName(one)}${of} is past the book`,
+  'ring-ends-butt': ({ of }, one) => `the ${inspectedName(one)}${of} is too small`,
+  'piston-slaps': ({ of }) => `the piston${of} has too much clearance`,
+  'piston-seizes': ({ of }) => `the piston${of} has too little clearance`,
+  'pin-worn': ({ of }) => `the piston pin${of} has too much clearance`,
+  'pin-tight': ({ of }) => `the piston pin${of} has too little clearance`,
+  'book-temperature-differs': () => 'clearances were read at another temperature than the book’s',
+  'oil-builds': () => 'oil pressure builds',
+  'no-oil-pressure': () => 'there is no oil pressure',
+  'oil-pressure-low': (_, one) => `${inspectedName(one)} is low`,
+  'no-spark': ({ it }) => `${it} has no spark`,
+  'weak-spark': ({ it }) => `${it} has a weak spark`,
+  'battery-flat': (_, one) => `the battery is flat: ${volts(one)} at rest`,
+  'starter-starved': (_, one) => `the starter is starved: ${volts(one)} while it cranks`,
+};
+const volts = ({ figure = 0 }: JudgedInspection) => `${figure.toFixed(1)} V`;
+
+/** @param several cylinders, so that each is named */
+export function tellFault(one: JudgedInspection, several: boolean): string {
+  const named = several && one.cylinder !== null;
+  const where = named ? { it: `cyl ${one.cylinder}`, of: ` of cyl ${one.cylinder}` } : { it: 'it', of: '' };
+  const [word] = one.says;
+  return word ? FAULT[word](where, one) : `the ${inspectedName(one)}${where.of} misses its limit`;
+}
+
+/** What is to be done about it. */
+const MEND: Readonly<Partial<Record<Says, string>>> = {
+  'does-not-breathe': 'Look at the cam lobe and the exhaust.',
+  'burnt-or-held-open-valve': 'Set the valve clearances, then find which valve by leak-down.',
+  'sticking-valve-or-guide': 'Free the valve, or measure its guide.',
+  'mixture-or-timing': 'Set mixture and timing.',
+  'steady-and-low': 'Look at the timing, then for air that leaks in.',
+  'pump-filter-or-regulator': 'Look at filter, pump and regulator.',
+  'return-or-regulator': 'Look at the regulator and the return.',
+  'leaks-back': 'Find where the fuel gets out before it is cranked over it.',
+  'valve-held-open': 'Set it to the book, and read the cylinder again.',
+  'valve-opens-late': 'Set it to the book.',
+  'valve-does-not-open': 'Push-rod, rocker, follower and cam lobe, in that order.',
+  'valve-train-broken': 'Mend it, and look what the valve did to the piston.',
+  'oil-pressure-low': 'Do not run it before the cause is found.',
+  'battery-flat': 'Charge it first.',
+  'starter-starved': 'Battery, clamps and cables, then the starter.',
+};
+
+export function mendOf({ says: [word] }: JudgedInspection, { valves }: Parts): string | undefined {
+  if (word === 'does-not-breathe' && !valves) return 'Look at the exhaust, the reed and the ports.';
+  return word && MEND[word];
+}
+
+/** No doubt is told as nought. */
+const atLeastOneStep = (doubt: number, decimals: number) => Math.max(doubt, 10 ** -decimals).toFixed(decimals);
+
+export function tellInspection(one: JudgedInspection, { valves }: Parts = ANY_MACHINE): string {
+  const says = one.says.map((word) => `${word === 'does-not-breathe' && !valves ? NO_BREATH : SAYS[word]}.`);
   if (one.figure === undefined) {
     const words = seen(one);
     return [
@@ -141,7 +219,7 @@ export function tellInspection(one: JudgedInspection): string {
   const name = inspectedName(one);
   const head =
     `${where}${where ? name : name.charAt(0).toUpperCase() + name.slice(1)} ${figure(one.figure)} ± ` +
-    `${one.plusMinus.toFixed(Math.max(1, decimals))} ${sign}`;
+    `${atLeastOneStep(one.plusMinus, Math.max(1, decimals))} ${sign}`;
   const { min, max } = one;
   const between = () => {
     if (min === undefined) return `up to ${figure(max ?? 0)}`;

@@ -1,7 +1,7 @@
 import type { Engine } from '../engine/engine';
 import type { Book } from '../jobfile/book';
 import type { JobFile } from '../jobfile/job-file';
-import type { FiguresOf, TestKind, TestOf } from '../jobfile/tests';
+import type { FiguresOf, Test, TestKind, TestOf } from '../jobfile/tests';
 import type { Change, ProcedureName, StepData } from '../step/step';
 import type { JudgedInspection } from './inspection';
 
@@ -15,6 +15,7 @@ export interface InspectContext {
   atmosphereKPa: number;
   /** Cylinders whose cranking compression is proven good: low while running they do not breathe. */
   cranksWell: ReadonlySet<string>;
+  tests: readonly Test[];
   /** The latest test of another kind. */
   latest<K extends TestKind>(kind: K): TestOf<K> | undefined;
 }

@@ -9,7 +9,10 @@ function latestOfEach({ tests = [] }: Pick<JobFile, 'tests'>): Map<TestKind, Tes
   return new Map(tests.map((test) => [test.kind, test]));
 }
 
-/** Every figure of the gauges beside the pressure tests, against the first book that has one for it. */
+/**
+ * Every figure of the gauges beside the pressure tests, against the first book that has one for it. What was measured
+ * again, or set and measured, stands as it was found last.
+ */
 export function judgeInspections(
   job: JobFile,
   cranksWell: ReadonlySet<string>,
@@ -21,9 +24,29 @@ export function judgeInspections(
     books: job.books ?? [],
     cranksWell,
     atmosphereKPa,
+    tests: job.tests ?? [],
     latest: <K extends TestKind>(kind: K) => tests.get(kind) as TestOf<K> | undefined,
   };
-  return [...tests.values()].flatMap((test) => inspect(test.kind, test, context));
+  const latest = new Map<string, JudgedInspection>();
+  for (const test of job.tests ?? []) {
+    const found = inspect(test.kind, test, context);
+    // Of the whole engine the last test of its kind says everything.
+    if (found.some(({ cylinder }) => cylinder === null))
+      for (const [key, one] of latest) if (one.test === test.kind && one.cylinder === null) latest.delete(key);
+    for (const one of found) latest.set(sameAs(one), one);
+  }
+  return [...latest.values()];
+}
+
+/** What is told apart of what is measured: the cylinder, the valve, the ring, the speed. */
+function sameAs({ test, cylinder, of, ...more }: JudgedInspection): string {
+  const at = [
+    'valve' in more ? more.valve : '',
+    'number' in more ? more.number : '',
+    'ring' in more ? more.ring : '',
+    'at' in more ? more.at : '',
+  ];
+  return [test, cylinder, of, ...at].join(' ');
 }
 
 const inspect = <K extends TestKind>(kind: K, test: TestOf<K>, context: InspectContext): JudgedInspection[] =>

@@ -1,6 +1,6 @@
 import type { Temperature } from '../jobfile/book';
 import type { RefusalCode } from '../quantity/refusals';
-import type { Condition } from '../test-kinds/compression/measure';
+import type { Condition, SetUpWorse } from '../test-kinds/compression/measure';
 import type { WetCaution } from '../test-kinds/compression/judged';
 import type { LeftOut } from './left-out';
 import type { TestDoubt } from '../test-kinds/compression/test-doubt';
@@ -17,6 +17,10 @@ export type Caution =
   | { caution: 'readings-swapped'; cylinders: string[] }
   | { caution: 'barometer-against-altitude'; barometerKPa: number; altitudeM: number; expectedKPa: number }
   | { caution: 'mixed-conditions'; what: Condition[] }
+  /** It read lower in a later test that was set up worse: what it made before stands. */
+  | { caution: 'later-test-wrong'; cylinder: string; stoodKPa: number; readKPa: number; by: SetUpWorse[] }
+  /** It moved between two tests by more than their doubt. */
+  | { caution: 'moved-between-tests'; cylinder: string; fromKPa: number; toKPa: number }
   | { caution: 'temperature-unknown' }
   | { caution: 'warm-engine-cold-book'; book: Temperature }
   | { caution: 'test-doubted'; doubt: TestDoubt }

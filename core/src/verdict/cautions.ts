@@ -3,6 +3,7 @@ import type { JobFile } from '../jobfile/job-file';
 import { hasStood } from '../jobfile/stood';
 import type { CompressionTest } from '../jobfile/tests';
 import type { CompressionLimits } from '../limits/limits';
+import { COVERAGE } from '../quantity/doubt';
 import { toKPa } from '../quantity/pressure';
 import { scaleFit } from '../reading/gauge';
 import type { Pattern } from '../spread/pattern';
@@ -52,7 +53,16 @@ export function cautionsOf(
       }
     }
   }
-  if (hasStood(job)) cautions.push(...freed(job, row));
+  for (const { cylinder, counted, wrong } of row)
+    if (wrong)
+      cautions.push({
+        caution: 'later-test-wrong',
+        cylinder,
+        stoodKPa: counted.kPa,
+        readKPa: wrong.readKPa,
+        by: [...wrong.by],
+      });
+  cautions.push(...(hasStood(job) ? freed(job, row) : moved(job, row)));
   for (const { cylinder, gauge, counted, latest } of row) {
     const side = scaleFit(counted.kPa, gauge);
     if (side !== 'good' && (gauge.fullScaleStated || side === 'above') && counted.kPa > 0) {
@@ -135,6 +145,22 @@ function unlikelyAir({ site }: JobFile): Caution | undefined {
   return Math.abs(site.barometerKPa - expectedKPa) > WEATHER_KPA
     ? { caution: 'barometer-against-altitude', barometerKPa: site.barometerKPa, altitudeM: site.altitudeM, expectedKPa }
     : undefined;
+}
+
+/** Cylinders that two tests of this job read differently, by more than both may be out. */
+function moved(job: JobFile, row: readonly DryMeasure[]): Caution[] {
+  return row.flatMap(({ cylinder, test, counted, wrong }): Caution[] => {
+    const tests = job.tests ?? [];
+    const before = tests
+      .slice(0, tests.indexOf(test))
+      .flatMap((one) => (one.kind === 'compression' ? (measureOf(one, cylinder, job.engine) ?? []) : []))
+      .findLast((measure) => !measure.oiled.includes(measure.latest));
+    if (!before || wrong) return [];
+    const doubt = COVERAGE * Math.hypot(before.counted.doubtKPa, counted.doubtKPa);
+    return Math.abs(before.counted.kPa - counted.kPa) > doubt
+      ? [{ caution: 'moved-between-tests', cylinder, fromKPa: before.counted.kPa, toKPa: counted.kPa }]
+      : [];
+  });
 }
 
 /** A rise from test to test that the marks of a gauge do not make: the same gauge is out by as much each time. */

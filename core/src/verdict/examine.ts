@@ -19,6 +19,8 @@ import { type State, worstOf } from '../jobfile/state';
 import type { InputError } from '../quantity/input-error';
 import { roundOff } from '../quantity/round-off';
 import { judgeInspections } from '../test-kinds/inspections';
+import { stateBeside } from './beside';
+import { besidesOf } from '../causes/beside';
 import { rankCauses } from '../causes/rank';
 import { cautionsOf } from './cautions';
 import { type LeftOut, leftOutOf } from './left-out';
@@ -85,19 +87,26 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
     ),
   );
   const keepsUp = spreadMet(row, spreads, high);
+  const besides = besidesOf(job, judgeInspections(job, NO_CYLINDER, atmosphereKPa), drafts);
   const belief = infer(job, drafts, {
     limits,
     tests: new Map(row.map(({ cylinder, test }) => [cylinder, test])),
     met: new Map(drafts.map(({ id, compression }) => [id, metOf(compression, leaks.get(id), keepsUp.get(id) ?? 1)])),
+    besides,
   });
   for (const draft of drafts) settleState(draft, belief, { job, measures, limits, rules, high });
   const found = patternsOf(job, drafts, limits);
-  const state = worstOf([...drafts.map((draft) => draft.state), ...(crankcase ? [crankcase.state] : [])]);
   const cranksWell = new Set(
     drafts
       .filter(({ compression }) => compression && !['low', 'dead', 'unproven'].includes(compression.state))
       .map(({ id }) => id),
   );
+  const inspections = judgeInspections(job, cranksWell, atmosphereKPa);
+  const state = worstOf([
+    ...drafts.map((draft) => draft.state),
+    ...(crankcase ? [crankcase.state] : []),
+    ...inspections.flatMap((one) => stateBeside(one) ?? []),
+  ]);
   return {
     job,
     belief,
@@ -106,7 +115,7 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
       spread: roundOff(spread?.judged ?? null),
       patterns: found,
       crankcase: roundOff(crankcase),
-      inspections: roundOff(judgeInspections(job, cranksWell, atmosphereKPa)),
+      inspections: roundOff(inspections),
       engine: { state },
       parts: parts(engine),
       causes: rankCauses(job, belief, drafts, crankcase),
@@ -122,6 +131,8 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
     },
   };
 }
+
+const NO_CYLINDER: ReadonlySet<string> = new Set();
 
 const leftOutFor = ({ field, code, reason }: InputError, entry?: LeftOut): Caution => ({
   caution: 'entry-left-out',

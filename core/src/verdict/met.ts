@@ -7,8 +7,8 @@ import type { JudgedLeakage } from '../test-kinds/leakdown/judged';
 import type { DryMeasure } from '../test-kinds/compression/measure';
 import type { JudgedCompression } from '../test-kinds/compression/judged';
 
-/** A sound cylinder meets its limits: what surely misses one keeps so little of its odds. */
-const LEAST = 1e-4;
+/** A limit says what somebody wants, and little of what is wrong: what surely misses one keeps this share of its odds. */
+const LEAST = 0.2;
 const GASKET = { blows: 0.01, 'may-blow': 0.4 } as const;
 
 /** How surely a cylinder meets the limits that apply to it: the belief in a sound one goes no further. */
@@ -18,21 +18,17 @@ export function metOf(
   spreadMet: number,
 ): Met {
   const minimum = compression?.probabilityBelowMin === undefined ? undefined : 1 - compression.probabilityBelowMin;
-  const maximum =
-    compression?.limit.maxHereKPa === undefined
-      ? 1
-      : probabilityBelow(compression.limit.maxHereKPa, compression.estimateKPa, compression.plusMinusKPa / COVERAGE);
   return {
-    cranking: Math.max(LEAST, (minimum ?? 1) * Math.max(0.05, maximum) * spreadMet),
+    cranking: Math.max(LEAST, (minimum ?? 1) * spreadMet),
     notLow: Math.max(LEAST, (minimum ?? 1) * spreadMet),
-    air: Math.max(LEAST, leakage ? airMet(leakage) : 1),
+    air: leakage ? airMet(leakage) : 1,
     minimum: compression?.quarrel === 'disagree' ? 0.5 : (minimum ?? 0.5),
   };
 }
 
 function airMet({ judged, reasons }: { judged: JudgedLeakage; reasons: readonly { rule: string }[] }): number {
-  const { limits, percent, plusMinusPercent } = judged;
-  const held = probabilityBelow(limits.fault, percent, plusMinusPercent / COVERAGE);
+  const { limits, percent, usualPercent = percent, plusMinusPercent } = judged;
+  const held = Math.max(LEAST, probabilityBelow(limits.fault, usualPercent, plusMinusPercent / COVERAGE));
   if (reasons.some(({ rule }) => rule === 'gasket-blows')) return GASKET.blows * held;
   return (reasons.some(({ rule }) => rule === 'gasket-may-blow') ? GASKET['may-blow'] : 1) * held;
 }

@@ -19,6 +19,8 @@ export interface Draft extends DraftCylinder {
   parts: { compression?: State; spread?: State; leakage?: State };
 }
 
+const NOTHING_BLAMED = { cranking: 0, air: 0, crankingBy: new Map<TestFault, number>() };
+
 /** More likely than not. */
 const HALF = 0.5;
 /** Nothing is left to watch. */
@@ -40,7 +42,7 @@ export interface Context {
  */
 export function settleState(draft: Draft, belief: Belief, context: Context): void {
   const odds = namesOf(belief, draft.id);
-  const blamed = belief.cylinders.get(draft.id)?.blamed ?? { cranking: 0, air: 0 };
+  const blamed = belief.cylinders.get(draft.id)?.blamed ?? NOTHING_BLAMED;
   const sound = odds.get('sound') ?? 0;
   const engineFault = [...odds].reduce((sum, [name, p]) => sum + (isEngineFault(name) ? p : 0), 0);
   const { parts } = draft;
@@ -49,7 +51,8 @@ export function settleState(draft: Draft, belief: Belief, context: Context): voi
     // What a release lets go is counted in by few books: without one, cranking alone condemns nothing.
     const uncounted = engineOf(context).compressionRelease === 'automatic' && !countsTheRelease(context.limits);
     if (uncounted || (blamed.cranking + released > engineFault && sound <= HALF)) {
-      excuse(draft, context, odds, blamed.cranking + released, engineFault, 'cranking');
+      const by = new Map<Named, number>([...blamed.crankingBy, ['compression-release', released]]);
+      excuse(draft, context, by, blamed.cranking + released, engineFault, 'cranking');
       if (parts.compression === 'low') parts.compression = 'unproven';
       if (parts.spread === 'low') parts.spread = 'unproven';
     } else if (
@@ -89,11 +92,20 @@ export function settleState(draft: Draft, belief: Belief, context: Context): voi
   draft.reasons = draft.reasons.map((reason) => (isWellTold(reason, draft) ? { ...reason, well: true } : reason));
 }
 
+/** From this loudness on air past the rings is more than a breath. */
+const STRONG = 3;
+
 /** Of a good cylinder some things are told otherwise: they are no fault by themselves. */
 function isWellTold({ rule, ...reason }: Reason, { state, leakage, reasons }: Draft): boolean {
   const good = state === 'sound' || reasons.some((one) => one.rule === 'beside-a-high-one');
   if (rule === 'wet-response' || rule === 'stroke-pattern') return good;
-  return rule === 'heard' && 'at' in reason && reason.at === 'crankcase' && leakage?.state === 'sound';
+  return (
+    rule === 'heard' &&
+    'level' in reason &&
+    reason.at === 'crankcase' &&
+    reason.level < STRONG &&
+    leakage?.state === 'sound'
+  );
 }
 
 const engineOf = ({ job }: Context) => job.engine;

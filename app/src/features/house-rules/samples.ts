@@ -69,7 +69,7 @@ const SAMPLES: Readonly<Record<SampleMatter, { what(unit: PressureUnit): string;
     }),
   },
   leak: {
-    what: () => 'A cylinder that loses 18 %',
+    what: () => 'A cylinder that loses 20 %',
     cylinder: '1',
     job: job(four, {
       tests: [
@@ -82,8 +82,8 @@ const SAMPLES: Readonly<Record<SampleMatter, { what(unit: PressureUnit): string;
               cylinder: '1',
               unit: 'psi',
               supply: 80,
-              percent: 18,
-              heard: [{ at: 'crankcase', level: 1 }],
+              percent: 20,
+              heard: [{ at: 'crankcase', level: 3 }],
               breatherOff: true,
             },
           ],

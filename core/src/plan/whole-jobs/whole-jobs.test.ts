@@ -26,7 +26,7 @@ test('1. proof of a bottom end: it holds; the case that drops is fed again and s
   expect(told(jobs.bottomEnd.holds).crankcase?.state).toBe('sound');
   expect(next(jobs.bottomEnd.holds)[0]).toBe('compression PTO');
   const leaks = told(jobs.bottomEnd.leaks);
-  expect(leaks.engine.headline).toBe('The crankcase does not hold its pressure: find where it leaks.');
+  expect(leaks.engine.headline).toBe('The crankcase of cyl MAG does not hold its pressure: find where it leaks.');
   expect(leaks.next[0]).toMatchObject({ test: 'crankcase', cylinder: 'MAG' });
   expect(leaks.next[0]?.reason.text).toMatch(/soapy water/);
   expect(judge(jobs.bottomEnd.proven).engine.state).toBe('sound');
@@ -84,7 +84,9 @@ test('12. veteran six: the starter laboured, and the air proves the bores all th
   expect(new Set(Object.values(states(jobs.veteranSix)))).toEqual(new Set(['low']));
   for (const id of jobs.veteranSix.engine.cylinders)
     expect(odds(jobs.veteranSix, id, 'rings-or-bore')).toBeGreaterThan(0.6);
-  expect(told(jobs.veteranSix).engine.headline).toMatch(/^Low on every cylinder: 41 to 62 psi, 70 to 88 %/);
+  expect(told(jobs.veteranSix).engine.headline).toMatch(
+    /^On every cylinder: the rings or the bore are worn \(41 to 62 psi, 70 to 88 % of the air lost\)/,
+  );
   expect(next(jobs.veteranSix)[0]).toBe('stop');
 });
 test('13. saw after new rings: good; the needle that sinks is the tester', () => {

@@ -26,6 +26,7 @@ function inspect(test: BatteryCrankingTest, { books }: InspectContext): JudgedIn
   const { figures, source } = find(books, 'battery');
   const doubt = rectangular(STEP_VOLTS / 2);
   const rule: LimitSource = { kind: 'house', rule: 'battery' };
+  const restRule: LimitSource = { kind: 'house', rule: 'battery-rest' };
   const least = figures?.crankingMinVolts ?? CRANKING_SHARE * systemOf(test);
   return [
     ...(last.before === undefined
@@ -35,7 +36,7 @@ function inspect(test: BatteryCrankingTest, { books }: InspectContext): JudgedIn
             { of: 'battery-before' },
             test.kind,
             null,
-            judged(last.before, doubt, 'V', { min: REST_SHARE * systemOf(test) }, rule),
+            judged(last.before, doubt, 'V', { min: REST_SHARE * systemOf(test) }, restRule),
             () => 'battery-flat',
           ),
         ]),

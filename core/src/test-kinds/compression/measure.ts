@@ -1,5 +1,6 @@
 import type { Engine } from '../../engine/engine';
 import type { JobFile } from '../../jobfile/job-file';
+import { COVERAGE } from '../../quantity/doubt';
 import { toKPa } from '../../quantity/pressure';
 import { attemptOf, type Counted, countAttempts } from '../../reading/attempts';
 import { compressionGauge, type Gauge, trueKPa } from '../../reading/gauge';
@@ -15,7 +16,32 @@ export interface DryMeasure {
   latest: CompressionReading;
   /** Read dry after oil had gone in: oil may still be in it. It counts only where there is nothing else. */
   oiled: readonly CompressionReading[];
+  /** A later test that was set up worse and read lower: it takes nothing from what this one showed. */
+  wrong?: { readKPa: number; by: readonly SetUpWorse[] };
 }
+
+/** How a test was set up worse than another: each of these only ever lowers a reading. */
+const SET_UP_WORSE = ['throttle', 'valve'] as const;
+export type SetUpWorse = (typeof SET_UP_WORSE)[number];
+/** The least share of a reading that it leaves: what takes more is something else. */
+const LEAST_LEFT: Readonly<Record<SetUpWorse, number>> = { throttle: 0.33, valve: 0.2 };
+
+/** Why a later measure reads lower than an earlier one of the same cylinder, where its test was set up worse. */
+function wronglyLower(before: DryMeasure, after: DryMeasure, { fuel }: Engine): SetUpWorse[] {
+  const doubt = COVERAGE * Math.hypot(before.counted.doubtKPa, after.counted.doubtKPa);
+  if (before.counted.quarrel || before.counted.kPa - after.counted.kPa <= doubt) return [];
+  const share = after.counted.kPa / Math.max(1, before.counted.kPa);
+  const worse: Readonly<Record<SetUpWorse, boolean>> = {
+    throttle: fuel !== 'diesel' && before.test.throttle === 'open' && after.test.throttle === 'closed',
+    valve: before.test.tester?.valveAtEngineEnd === true && after.test.tester?.valveAtEngineEnd === false,
+  };
+  return SET_UP_WORSE.filter((by) => worse[by] && share >= LEAST_LEFT[by]);
+}
+
+const withWrong = (before: DryMeasure, after: DryMeasure, engine: Engine): DryMeasure => ({
+  ...before,
+  wrong: { readKPa: after.counted.kPa, by: wronglyLower(before, after, engine) },
+});
 
 /** The latest test that read a cylinder dry stands for it, with all attempts of that test. */
 export function dryMeasures(job: JobFile): Map<string, DryMeasure> {
@@ -24,9 +50,16 @@ export function dryMeasures(job: JobFile): Map<string, DryMeasure> {
     if (test.kind !== 'compression') continue;
     for (const cylinder of new Set(test.readings.map((reading) => reading.cylinder))) {
       const measure = measureOf(test, cylinder, job.engine);
+      if (!measure) continue;
+      const before = measures.get(cylinder);
       // Oil that is still in it proves nothing new of a cylinder that was read dry before.
-      if (measure && !(measure.oiled.includes(measure.latest) && measures.has(cylinder)))
-        measures.set(cylinder, measure);
+      if (before && measure.oiled.includes(measure.latest)) continue;
+      measures.set(
+        cylinder,
+        before && wronglyLower(before, measure, job.engine).length > 0
+          ? withWrong(before, measure, job.engine)
+          : measure,
+      );
     }
   }
   return measures;

@@ -42,7 +42,7 @@ export function testDoubts(
   note?: CrankingNote,
 ): TestDoubt[] {
   const doubts: TestDoubt[] = [];
-  if (test.throttle === 'closed' && throttleSchool === 'wide-open')
+  if (test.throttle === 'closed' && throttleSchool === 'wide-open' && engine.fuel !== 'diesel')
     doubts.push({ which: 'throttle-closed', leastShare: LEAST_SHARE['throttle-closed'] });
   if (test.tester?.valveAtEngineEnd === false) {
     const volumes = volumesOf(engine);

@@ -8,7 +8,7 @@ import { crankcaseGauge, divisionDoubtKPa } from '../../reading/gauge';
 import { settleByRepeats, type Settle } from '../../reading/settle';
 import { type State, SURE, worstOf } from '../../jobfile/state';
 import type { CrankcaseTest } from '../../jobfile/tests';
-import type { JudgedCrankcase, HoldReason } from './judged';
+import type { JudgedCrankcase, JudgedHold, HoldReason } from './judged';
 
 /** Looks closer together than this are one look. */
 const LEAST_SECONDS = 1;
@@ -26,8 +26,16 @@ export function judgeCrankcase(job: JobFile, atmosphereKPa: number): JudgedCrank
   const limits = holdLimits(job.books ?? []);
   const judged = [...latest.values()].map((test) => judgeOne(test, limits, atmosphereKPa));
   const state = worstOf(judged.map((one) => one.state));
-  const worst = judged.find((one) => one.state === state);
+  const [worst] = judged.filter((one) => one.state === state).sort(bySeverity);
   return worst && { ...worst, state, tests: judged };
+}
+
+/** What lost most of its limit first; alike, pressure before vacuum and the cases by name: never by the file. */
+function bySeverity(one: JudgedHold, other: JudgedHold): number {
+  const share = ({ netDrop, limit }: JudgedHold) => (netDrop ?? 0) / Math.max(1e-9, limit);
+  return (
+    share(other) - share(one) || one.mode.localeCompare(other.mode) || (one.case ?? '').localeCompare(other.case ?? '')
+  );
 }
 
 function judgeOne(test: CrankcaseTest, limits: HoldLimits, atmosphereKPa: number): JudgedCrankcase['tests'][number] {

@@ -13,12 +13,14 @@ export interface JudgedLeakage {
   /** The hole behind the percentage, mm, when the tester's orifice is known: what two testers share. */
   holeMm?: number;
   plusMinusHoleMm?: number;
+  /** Through the usual orifice, for which the limits are. */
+  usualPercent?: number;
   attempts: { used: number; of: number };
   limits: { sound: number; watch: number; fault: number; source: LimitSource };
   heard: Heard[];
 }
 
-interface LeakNumbers {
+export interface LeakNumbers {
   percent: number;
   doubt: number;
   sound: number;
@@ -27,14 +29,18 @@ interface LeakNumbers {
   source: LimitSource;
   holeMm?: number;
   holeDoubtMm?: number;
+  /** What the hole would show through the usual orifice, for which the bands are: where the tester's is known. */
+  usualPercent?: number;
 }
 
 /** What air says of a cylinder. */
 export type LeakReason =
   | (WithOthers & LeakNumbers & { rule: 'leak-sound' | 'leak-watch' | 'leak-missed' })
-  | (WithOthers & LeakNumbers & { rule: 'leak-too-close'; against: 'sound' | 'fault'; settle: Settle })
+  | (WithOthers & LeakNumbers & { rule: 'leak-too-close'; settle: Settle })
   | { rule: 'crank-turned' }
   | { rule: 'wrong-stroke-suspected'; percent: number; exhaustLoud: boolean }
+  /** Read before, and suspected: the piston off its top, or the crank turned under the air. */
+  | { rule: 'suspected-left-out'; percents: number[]; turned: boolean }
   /** It lost less each time it was turned over and fed again, percent. */
   | { rule: 'rings-freeing'; from: number; to: number }
   | { rule: 'leak-attempts-disagree'; earlier: number; latest: number }

@@ -3,17 +3,17 @@ import type { RingGapTest } from '../../jobfile/tests';
 import type { InspectContext, KindDefinition } from '../definition';
 import { type JudgedInspection, find, finish, judged, bounds } from '../inspection';
 import { rectangular } from '../../quantity/doubt';
-import { FEELER_STEP_MM } from '../gauge-steps';
+import { feelerStepMm } from '../gauge-steps';
 
 function inspect(test: RingGapTest, { books }: InspectContext): JudgedInspection[] {
   const { figures, source } = find(books, 'ringGap');
-  const doubt = rectangular((test.stepMm ?? FEELER_STEP_MM) / 2);
+  const doubt = (mm: number) => rectangular((test.stepMm ?? feelerStepMm(mm)) / 2);
   return test.readings.map(({ cylinder, ring, mm }) =>
     finish(
       { of: 'ring-gap', ring },
       test.kind,
       cylinder,
-      judged(mm, doubt, 'mm', bounds(figures?.minMm, figures?.maxMm), source),
+      judged(mm, doubt(mm), 'mm', bounds(figures?.minMm, figures?.maxMm), source),
       (missed) => (missed === 'below' ? 'ring-ends-butt' : 'rings-worn'),
     ),
   );

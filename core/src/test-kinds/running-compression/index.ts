@@ -1,35 +1,71 @@
 import { onCylinder } from '../check-cylinder';
-import type { RunningCompressionTest } from '../../jobfile/tests';
+import type { RunningCompressionTest, Test } from '../../jobfile/tests';
+import type { LimitSource } from '../../limits/source';
+import { median } from '../../quantity/median';
+import { fromKPa, toKPa } from '../../quantity/pressure';
+import type { PressureUnit } from '../../quantity/units';
 import type { InspectContext, KindDefinition } from '../definition';
 import { type JudgedInspection, find, finish, judged, doubtIn, bounds, inUnit } from '../inspection';
 import { compressionGauge } from '../../reading/gauge';
 import { RUNNING } from '../../step/ready';
 
-/** Compression of an engine that runs, against the book: low only while it runs is an engine that does not breathe. */
-function inspect(test: RunningCompressionTest, { engine, books, cranksWell }: InspectContext): JudgedInspection[] {
+type At = 'idle' | 'snap';
+const MIN = { idle: 'idleMin', snap: 'snapMin' } as const;
+
+/** One that makes less than this share of what the others make while running stands alone with it. */
+const OF_THE_OTHERS = 0.75;
+const RULE: LimitSource = { kind: 'house', rule: 'running' };
+
+/**
+ * Compression of an engine that runs, against the book, else against the other cylinders: low only while it runs is an
+ * engine that does not breathe.
+ */
+function inspect(
+  test: RunningCompressionTest,
+  { engine, books, cranksWell, tests }: InspectContext,
+): JudgedInspection[] {
   const gauge = compressionGauge(test.tester, engine.fuel);
   const { figures, source } = find(books, 'runningCompression');
-  return test.readings.flatMap(({ cylinder, unit, idle, snap }) => {
-    const one = (of: 'idle-compression' | 'snap-compression', figure: number | undefined, min: number | undefined) =>
-      figure === undefined
-        ? []
-        : [
-            finish(
-              { of },
-              test.kind,
-              cylinder,
-              judged(
-                figure,
-                doubtIn(gauge, unit),
-                unit,
-                bounds(inUnit(min, figures?.unit ?? unit, unit), undefined),
-                source,
-              ),
-              () => (cranksWell.has(cylinder) ? 'does-not-breathe' : undefined),
-            ),
-          ];
-    return [...one('idle-compression', idle, figures?.idleMin), ...one('snap-compression', snap, figures?.snapMin)];
+  const latest = latestRunning(tests);
+  const limit = (at: At, cylinder: string, unit: PressureUnit) => {
+    const printed = inUnit(figures?.[MIN[at]], figures?.unit ?? unit, unit);
+    if (printed !== undefined) return { min: printed, by: source };
+    const others = othersRunning(latest, at, cylinder);
+    return others === undefined ? { by: null } : { min: OF_THE_OTHERS * fromKPa(others, unit), by: RULE };
+  };
+  return test.readings.flatMap(({ cylinder, unit, ...made }) =>
+    (['idle', 'snap'] as const).flatMap((at) => {
+      const figure = made[at];
+      if (figure === undefined) return [];
+      const { min, by } = limit(at, cylinder, unit);
+      return finish(
+        { of: `${at}-compression` },
+        test.kind,
+        cylinder,
+        judged(figure, doubtIn(gauge, unit), unit, bounds(min, undefined), by),
+        () => (cranksWell.has(cylinder) ? 'does-not-breathe' : undefined),
+      );
+    }),
+  );
+}
+
+type Running = RunningCompressionTest['readings'][number];
+
+/** The latest reading of each cylinder while it ran. */
+export const latestRunning = (tests: readonly Test[]): ReadonlyMap<string, Running> =>
+  new Map(
+    tests.flatMap((test) =>
+      test.kind === 'running-compression' ? test.readings.map((one): [string, Running] => [one.cylinder, one]) : [],
+    ),
+  );
+
+/** What the middle one of the others makes, kPa; nothing where no other was read. */
+export function othersRunning(latest: ReadonlyMap<string, Running>, at: At, cylinder: string): number | undefined {
+  const others = [...latest].flatMap(([id, one]) => {
+    const figure = one[at];
+    return id === cylinder || figure === undefined ? [] : toKPa(figure, one.unit);
   });
+  return others.length > 0 ? median(others) : undefined;
 }
 
 export const runningCompression: KindDefinition<'running-compression'> = {

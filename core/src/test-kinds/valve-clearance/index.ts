@@ -3,11 +3,11 @@ import type { ValveClearanceTest } from '../../jobfile/tests';
 import type { InspectContext, KindDefinition } from '../definition';
 import { type JudgedInspection, find, finish, judged, bounds } from '../inspection';
 import { rectangular } from '../../quantity/doubt';
-import { FEELER_STEP_MM } from '../gauge-steps';
+import { feelerStepMm } from '../gauge-steps';
 
 function inspect(test: ValveClearanceTest, { books }: InspectContext): JudgedInspection[] {
   const { figures, source } = find(books, 'valveClearance');
-  const doubt = rectangular((test.stepMm ?? FEELER_STEP_MM) / 2);
+  const doubt = (mm: number) => rectangular((test.stepMm ?? feelerStepMm(mm)) / 2);
   const otherTemperature =
     figures?.engineTemperature !== undefined &&
     test.engineTemperature !== undefined &&
@@ -18,7 +18,7 @@ function inspect(test: ValveClearanceTest, { books }: InspectContext): JudgedIns
       { of: 'valve-clearance', valve, ...(number === undefined ? {} : { number }) },
       test.kind,
       cylinder,
-      judged(mm, doubt, 'mm', bounds(range?.minMm, range?.maxMm), source),
+      judged(mm, doubt(mm), 'mm', bounds(range?.minMm, range?.maxMm), source),
       (missed) => (missed === 'below' ? 'valve-held-open' : 'valve-opens-late'),
     );
     // Clearances move with heat: a warm figure proves nothing against a cold book.

@@ -1,0 +1,26 @@
+import type { State } from '../jobfile/state';
+import type { JudgedInspection } from '../test-kinds/inspection';
+
+/** What these measure is fed to the engine, and is no part of it: they never make it low. */
+const OUTSIDE: ReadonlySet<JudgedInspection['of']> = new Set([
+  'battery-before',
+  'battery-cranking',
+  'spark',
+  'fuel-pressure',
+  'fuel-pressure-lost',
+]);
+/** What says nothing is wrong. */
+const NO_FAULT: ReadonlySet<string> = new Set(['oil-builds', 'book-temperature-differs']);
+
+/** Whether something beside pressure and air was found to be wrong: a limit that is missed, or a needle that flicks. */
+export const isFault = ({ state, says }: JudgedInspection): boolean =>
+  state === 'low' || says.some((word) => !NO_FAULT.has(word));
+
+/** What an inspection makes of the engine; nothing where it has nothing to be held against. */
+export function stateBeside(one: JudgedInspection): State | undefined {
+  if (isFault(one)) return one.state === 'low' && !OUTSIDE.has(one.of) ? 'low' : 'watch';
+  const { min, max } = one as { min?: number; max?: number };
+  return one.state === 'unproven' && (min !== undefined || max !== undefined) && one.says.length === 0
+    ? 'watch'
+    : undefined;
+}
