@@ -179,7 +179,7 @@ function whyStop(at: Standing): NextReason {
 function watchedFor({ verdict }: Standing): NextReason {
   const watch = verdict.cylinders.filter(({ state }) => state === 'watch');
   const carbon = watch.filter(({ reasons }) =>
-    reasons.some((one) => one.rule === 'fault-likelier' && one.cause === 'carbon'),
+    reasons.some((one) => one.rule === 'above-maximum' || (one.rule === 'fault-likelier' && one.cause === 'carbon')),
   );
   return carbon.length === watch.length
     ? { because: 'look-for-carbon', cylinders: carbon.map(({ id }) => id) }
@@ -287,6 +287,9 @@ function enough(at: Standing): NextReason {
     likeliest.probability <= SURE_ENOUGH &&
     leakdownWorth(at.belief, worst.id, at.job.engine).bits >= LEAST_BITS;
   if (airWouldTell && !at.can('leakdown')) return { because: 'no-tester-for-it', missing: 'leakdown' };
+  // What is wrong with the test is put right, not decided on.
+  if (likeliest && likeliest.probability > 0.5 && isTestFault(likeliest.cause))
+    return { because: 'test-likelier', likeliest };
   // A reason names a cause only where it is likelier than not.
   return likeliest && likeliest.cause !== 'sound' && likeliest.probability > 0.5
     ? { because: 'sure-enough', likeliest, ...purposeOf(at) }

@@ -101,7 +101,9 @@ export function tellFact(fact: FactName, found: Fact | undefined): string {
     case 'wet':
       return figure < HARDLY ? 'Oil did not seal it' : `Oil sealed ${percent(100 * figure)} at least`;
     case 'wet-plain':
-      return `Oil lifted it by ${percent(100 * figure)}, its volume not known`;
+      return figure < 0
+        ? `With oil it read ${percent(-100 * figure)} less`
+        : `Oil lifted it by ${percent(100 * figure)}, its volume not known`;
     case 'leak':
       return `${percent(figure)} leaks away`;
   }

@@ -22,3 +22,6 @@ export function cylinders(ids: readonly string[]): string {
   const last = ids[ids.length - 1];
   return ids.length < 2 ? `cyl ${last}` : `cyl ${ids.slice(0, -1).join(', ')} and ${last}`;
 }
+
+/** `Cyl 2 is`, `Cyl 2 and 3 are` */
+export const are = (ids: readonly string[]) => `${capital(cylinders(ids))} ${ids.length === 1 ? 'is' : 'are'}`;

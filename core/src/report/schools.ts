@@ -59,28 +59,30 @@ export function tellOtherResponses(
     .join(' ');
 }
 
-/** `Shops that allow 10 % (powersports and outboards) or compare each with the mean of all` */
+/** `Shops that allow 10 % (powersports and outboards) or compare each against the mean of all` */
 function schoolList(schools: readonly SchoolName[]): string {
   const limits = schools.flatMap((school) => (school.matter === 'spread-limit' ? [school.percent] : []));
-  const named = schools.filter(({ matter }) => matter !== 'spread-limit').map(schoolDoes);
+  const methods = schools.flatMap((school) => (school.matter === 'spread-method' ? METHOD_NAME[school.method] : []));
+  const rules = schools.flatMap((school) => (school.matter === 'compression' ? thumbName(school.rule) : []));
   const heldBy = limits.length === 1 ? SPREAD_HELD_BY[limits[0] ?? 0] : undefined;
   const all = [
     ...(limits.length > 0 ? [`allow ${or(limits.map(String))} %${heldBy ? ` (${heldBy})` : ''}`] : []),
-    ...named,
+    ...(methods.length > 0 ? [`compare ${or(methods)}`] : []),
+    ...(rules.length > 0 ? [`go by another rule (${rules.join('; ')})`] : []),
+    ...schools.flatMap((school) => schoolDoes(school) ?? []),
   ];
   return `Shops that ${or(all)}`;
 }
 
-function schoolDoes(school: SchoolName): string {
+/** What a school does that is told by itself. */
+function schoolDoes(school: SchoolName): string | undefined {
   switch (school.matter) {
     case 'spread-limit':
-      return `allow ${school.percent} %`;
     case 'spread-method':
-      return `compare ${METHOD_NAME[school.method]}`;
+    case 'compression':
+      return undefined;
     case 'leak-limit':
       return `take more than ${school.fault} % for a fault`;
-    case 'compression':
-      return `go by another rule (${thumbName(school.rule)})`;
     case 'temperature':
       return school.school === 'cold'
         ? 'take the book’s figures for a cold engine'

@@ -150,7 +150,9 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts): st
     case 'leak-too-close':
       return (
         leak(reason, reason.fault) +
-        (reason.source.kind === 'book' && reason.fault > reason.sound
+        (reason.source.kind === 'book' &&
+        reason.fault > reason.sound &&
+        (reason.usualPercent ?? reason.percent) > reason.sound
           ? `: past the ${percent(reason.sound)} of ${schoolOf(reason.source)}, and too close to the ` +
             `${percent(reason.fault)} that the shop takes for a fault to call. `
           : `, too close to ${percent(reason.fault)} to call (${schoolOf(reason.source)}). `) +
