@@ -19,6 +19,8 @@ export interface Fact {
   to?: number | undefined;
   /** What it is worth where the test was made under another sky than the tables were counted, 0 to 1. */
   worth?: number | undefined;
+  /** Air that has found its way from another place: of the cause at its own place it says no more than of any leak. */
+  echo?: boolean | undefined;
   /** Of air that two places are one fact of: where it was loudest. */
   loudest?: HeardAt | undefined;
 }
@@ -170,11 +172,8 @@ const HEARD_FACT: Readonly<Record<Exclude<HeardAt, 'intake'>, HeardFact>> = {
   adapter: 'heard-adapter',
 };
 
-/** Air that is faint beside a louder place has mostly found its way from there. */
-const CLEARLY_LOUDER = 1;
-const BESIDE_A_LOUDER = 0.3;
-/** There even a little comes by a gasket and by nothing else. */
-const ONLY_GASKETS: ReadonlySet<HeardAt> = new Set(['coolant', 'neighbour', 'head-joint', 'push-rod-tunnel']);
+/** What goes past the rings hisses on at the exhaust: faint there beside this loudness at the filler it is no valve. */
+const CLEAR = 2;
 
 function addLeak(facts: Facts, job: JobFile, { id, leakage }: DraftCylinder): void {
   if (!leakage) return;
@@ -189,17 +188,13 @@ function addLeak(facts: Facts, job: JobFile, { id, leakage }: DraftCylinder): vo
         : breatherOff
           ? 'heard-intake'
           : 'heard-intake-breather';
-  const loudest = Math.max(0, ...leakage.heard.map(({ level }) => level));
+  const atFiller = Math.max(0, ...leakage.heard.map(({ at, level }) => (at === 'crankcase' ? level : 0)));
   for (const { at, level } of leakage.heard) {
     const fact = at === 'intake' ? intake : HEARD_FACT[at];
     const bin = Math.min(LEVELS - 1, Math.round(level));
-    const beside = bin > 0 && loudest - level >= CLEARLY_LOUDER && !ONLY_GASKETS.has(at);
+    const echo = at === 'exhaust' && bin === 1 && atFiller >= CLEAR;
     if (bin >= (facts[fact]?.bin ?? 0))
-      facts[fact] = {
-        bin,
-        ...(at === 'push-rod-tunnel' && bin > 0 ? { loudest: at } : {}),
-        ...(beside ? { worth: BESIDE_A_LOUDER } : {}),
-      };
+      facts[fact] = { bin, ...(at === 'push-rod-tunnel' && bin > 0 ? { loudest: at } : {}), ...(echo ? { echo } : {}) };
   }
 }
 

@@ -92,6 +92,12 @@ const heardAtAdapter = ({ heard }: JudgedLeakage): number =>
 /** Facts that are read with air; the others belong to cranking. */
 const isAir = ({ fact }: Found) => fact === 'leak' || fact.startsWith('heard-');
 
+/** Air that came from the rings says no more of an exhaust valve than of the rings. */
+function echoed(weights: Float64Array, rows: readonly PriorRow[]): Float64Array {
+  const most = Math.max(0, ...weights.filter((_, r) => rows[r]?.hypothesis.cause === 'rings-or-bore'));
+  return weights.map((weight, r) => (rows[r]?.hypothesis.cause === 'exhaust-valve' ? Math.min(weight, most) : weight));
+}
+
 export function ownOf(
   job: JobFile,
   { id, compression, leakage }: DraftCylinder,
@@ -101,7 +107,10 @@ export function ownOf(
   baseline: Baseline,
 ): Own {
   const found = foundOf(facts);
-  const weights = found.map((one) => floats(rows.length, (r) => weightOf((rows[r] as PriorRow).shares, one)));
+  const weights = found.map((one) => {
+    const each = floats(rows.length, (r) => weightOf((rows[r] as PriorRow).shares, one));
+    return one.echo ? echoed(each, rows) : each;
+  });
   const { cranking, air } = summed(found, weights, rows.length);
   const place = (row: string) => rows.findIndex(({ hypothesis }) => hypothesis.row === row);
   const at = { sound: place('sound'), 'adapter-leak': place('adapter-leak'), 'off-tdc': place('off-tdc') };

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { OTHER_FIGURES, otherTestsOn } from './other-tests.fixture';
 import {
   type Book,
   builtLike,
@@ -298,6 +299,7 @@ const bookFor = (engine: Engine): fc.Arbitrary<Book[]> => {
             },
           }
         : {}),
+      ...OTHER_FIGURES,
       ...(leakage ? { leakage } : {}),
       ...(spread && engine.cylinders.length > 1 ? { spread } : {}),
     }));
@@ -327,12 +329,13 @@ export const anyJob = (engines: readonly Engine[] = [...ENGINES, ...OF_EVERY_KIN
           again: fc.oneof(fc.constant(undefined), fc.constant(undefined), compressionOn(engine)),
           air: maybe(leakdownOn(engine)),
           theCase: crankcaseOn(engine),
+          others: otherTestsOn(engine),
           altitudeM: fc.constantFrom(0, 0, 1600),
           symptoms: fc.subarray(['blue-smoke', 'runs-lean', 'loses-coolant', 'knocks', 'stood-for-years']),
           purpose: fc.oneof(fc.constant(undefined), fc.constantFrom(...PURPOSES)),
           readHere: fc.oneof(fc.constant(undefined), readHere),
         })
-        .map(({ books, first, again, air, theCase, altitudeM, symptoms, purpose, readHere }) => ({
+        .map(({ books, first, again, air, theCase, others, altitudeM, symptoms, purpose, readHere }) => ({
           format: 'rugged-gauge-job' as const,
           version: 1 as const,
           engine,
@@ -345,6 +348,7 @@ export const anyJob = (engines: readonly Engine[] = [...ENGINES, ...OF_EVERY_KIN
             ...(engine.cranks === false ? [] : [first, ...(again ? [again] : [])]),
             ...(air ? [air] : []),
             ...(theCase ? [theCase] : []),
+            ...others,
           ],
         })),
     );

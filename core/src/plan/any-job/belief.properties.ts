@@ -49,6 +49,15 @@ describe('state and odds never contradict each other', () => {
 });
 
 describe('evidence is monotone', () => {
+  /** Loud at the exhaust, or nearly all lost, and the reading itself is suspected: then it is no evidence at all. */
+  const leftOut = (verdict: Judged['verdict'], id: string) =>
+    verdict.cylinders
+      .find((one) => one.id === id)
+      ?.reasons.filter(({ rule }) => rule === 'suspected-left-out' || rule === 'wrong-stroke-suspected').length;
+  const noSounder = (worse: Judged['verdict'], before: Judged['verdict'], id: string) => {
+    if (leftOut(worse, id) === leftOut(before, id))
+      expect(soundOf(worse, id)).toBeLessThanOrEqual(soundOf(before, id) + LEAST);
+  };
   const changed = (job: JobFile, at: number, change: (test: Test) => Test): JobFile => ({
     ...job,
     tests: (job.tests ?? []).map((one, i) => (i === at ? change(one) : one)),
@@ -72,7 +81,7 @@ describe('evidence is monotone', () => {
             }
           : one,
       );
-      expect(soundOf(judge(worse), first.cylinder)).toBeLessThanOrEqual(soundOf(verdict, first.cylinder) + LEAST);
+      noSounder(judge(worse), verdict, first.cylinder);
     });
   });
   test('attempts that agree go on agreeing when all of them leak more', () => {
@@ -114,7 +123,7 @@ describe('evidence is monotone', () => {
             }
           : one,
       );
-      expect(soundOf(judge(louder), first.cylinder)).toBeLessThanOrEqual(soundOf(verdict, first.cylinder) + LEAST);
+      noSounder(judge(louder), verdict, first.cylinder);
     });
   });
   test('a lower reading of a single never raises the odds of sound, but where it stood high', () => {

@@ -115,9 +115,13 @@ test('the names of the cylinders', () => {
                 : {}),
             })),
           };
-        return one.kind === 'compression'
-          ? { ...one, readings: one.readings.map((reading) => ({ ...reading, cylinder: name(reading.cylinder) })) }
-          : one;
+        if (one.kind === 'crankcase') return one;
+        return {
+          ...one,
+          readings: one.readings.map((reading) =>
+            'cylinder' in reading ? { ...reading, cylinder: name(reading.cylinder) } : reading,
+          ),
+        } as Test;
       }),
     };
     expect(gist(judge(renamed), (id) => back.get(id) as string)).toEqual(gist(verdict));
