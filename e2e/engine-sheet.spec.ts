@@ -147,7 +147,7 @@ test('a flat twin by two books in two units: order decides, a book that is added
     await expect(sheet).toBeHidden();
   };
   await book('Old manual', 'bar', '9.5');
-  await expect(page.getByRole('region', { name: 'Books' })).toContainText('By it alone this job is unproven.');
+  await expect(page.getByRole('region', { name: 'Books' })).toContainText('By it alone this job is low.');
   await book('Reprint', 'psi', '100');
   await expect(page.getByRole('region', { name: 'Books' })).toContainText('By it alone this job is sound.');
   await page.goto(`/jobs/${jobId}/findings`);

@@ -1,5 +1,6 @@
 import { latestOf, openedOf } from '@rugged/contract/bench';
 import type { PageKind } from '@rugged/contract/page';
+import { isFault, tellFault } from '@rugged/core';
 import { chosenOption, cylinderName, type PageFacts, troubled } from './facts';
 import { does, found, inHundred, listed, lower, money, sentence } from './words';
 
@@ -45,9 +46,11 @@ export function whatItHas(facts: PageFacts): string {
         : `${report.crankcase ? 'The crankcase is not proven yet, and no cylinder' : 'Nothing'} was measured yet.`;
     if (read.length < report.cylinders.length)
       return `${read.length} of ${report.cylinders.length} cylinders were measured so far.`;
-    return report.engine.state === 'sound' || report.engine.state === 'watch'
-      ? 'Your engine seals well. If it still runs badly, the cause is something else than its inside.'
-      : unproven(facts);
+    if (!seals(facts)) return unproven(facts);
+    const wrong = foundBeside(facts);
+    return wrong.length > 0
+      ? `Your engine seals well. What we found wrong: ${listed(wrong)}.`
+      : 'Your engine seals well. If it still runs badly, the cause is something else than its inside.';
   }
   const name = worst.cylinder === null ? 'your engine' : yours(cylinderName(bench, worst.cylinder));
   const first = `${name} ${does(worst.which ?? worst.cause)}`;
@@ -59,6 +62,15 @@ export function whatItHas(facts: PageFacts): string {
     : `${surely} ${sentence(`${listed(rest)} ${rest.length === 1 ? 'needs' : 'need'} work too`)}`;
 }
 const SURE = 0.9;
+
+/** Every cylinder passes, and a crankcase that was tested holds. */
+const seals = ({ report: { cylinders, crankcase } }: PageFacts) =>
+  [...cylinders, ...(crankcase ? [crankcase] : [])].every(({ state }) => state === 'sound' || state === 'watch');
+
+/** What another gauge, or an eye, found wrong of an engine that seals. */
+const foundBeside = ({ report: { inspections, parts } }: PageFacts): string[] => [
+  ...new Set(inspections.filter(isFault).map((one) => tellFault(one, parts.several))),
+];
 
 /** Likelier sound than not, and not proven: a suspicion is not made of a reading that is to be taken again. */
 function unproven({ bench, report: { causes } }: PageFacts): string {
@@ -83,11 +95,14 @@ function advised(facts: PageFacts): string {
   return `We advise: ${lower(option.name)}${costs}.`;
 }
 
-function proof({ report, bench }: PageFacts): string {
+function proof(facts: PageFacts): string {
+  const { report, bench } = facts;
   const repair = latestOf(bench.repairs)?.what ?? report.before?.repair;
-  const good = report.engine.state === 'sound' || report.engine.state === 'watch';
+  const wrong = foundBeside(facts);
   const done = repair === undefined ? 'The work is done' : `Done: ${lower(repair)}`;
-  return good
+  if (seals(facts) && wrong.length > 0)
+    return `${done}. Measured again afterwards it seals as it should; what is still wrong: ${listed(wrong)}.`;
+  return seals(facts)
     ? `${done}. It was measured again afterwards: it seals as it should.`
     : `${done}. Measured again afterwards, it does not seal as it should yet.`;
 }

@@ -320,3 +320,25 @@ test('what was added after the job was closed stands on every page, beside what 
     expect(JSON.stringify(makePage(kind, factsOf(bench)))).not.toContain('Added after');
   }
 });
+
+test('an engine that seals, and has something else wrong, is told what that is', () => {
+  const bench = benchOf('outboard-four-stroke-four', [150]);
+  const running = {
+    ...bench,
+    tests: [...bench.tests, { id: id(7), jobId: id(1), startedAt: NOW, kind: 'running-compression', conditions: {} }],
+    readings: [
+      ...bench.readings,
+      ...bench.engine.cylinders.map((cylinder, i) => ({
+        id: id(80 + i),
+        testId: id(7),
+        kind: 'running-compression',
+        figures: { cylinder, unit: 'psi', idle: i === 2 ? 30 : 70 },
+        takenAt: NOW,
+      })),
+    ],
+  } as unknown as Bench;
+  expect(suggestedLead('owner', factsOf(bench))).toMatch(/the cause is something else than its inside/);
+  expect(suggestedLead('owner', factsOf(running))).toMatch(
+    /^Your engine seals well\. What we found wrong: cyl 3 does not breathe while it runs\./,
+  );
+});

@@ -1,5 +1,5 @@
 import type { Bench } from '@rugged/contract';
-import type { Report, ToldCylinder } from '@rugged/core';
+import { type Report, type ToldCylinder, worstOf } from '@rugged/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
@@ -23,7 +23,8 @@ export function Evidence({ bench, judgement, open = false, actions }: Props) {
   const measured = judgement.cylinders.filter((cylinder) => cylinder.compression ?? cylinder.leakage);
   const shown = shownStates(bench, judgement);
   if (measured.length === 0) return null;
-  const worst = measured.find((cylinder) => cylinder.state === judgement.engine.state) ?? measured[0];
+  const state = worstOf(measured.map((cylinder) => cylinder.state));
+  const worst = measured.find((cylinder) => cylinder.state === state);
   return (
     <Plate label="Why">
       <Label>Why</Label>

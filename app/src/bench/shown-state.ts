@@ -1,5 +1,5 @@
 import type { Bench, Overrule } from '@rugged/contract';
-import { type State, worstOf } from '@rugged/core';
+import { type JudgedInspection, type State, stateBeside, worstOf } from '@rugged/core';
 
 export interface ShownStates {
   engine: State;
@@ -12,6 +12,7 @@ export interface ShownStates {
 interface Judged {
   cylinders: readonly { id: string; state: State }[];
   crankcase: { state: State } | null;
+  inspections?: readonly JudgedInspection[];
 }
 
 /** The states as they are shown: computed, and where a mechanic has overruled, the mechanic's. */
@@ -26,7 +27,11 @@ export function shownStates(bench: Bench, judgement: Judged | undefined): ShownS
   return {
     engine:
       overruled.get('')?.state ??
-      worstOf([...cylinders.values(), ...(judgement?.crankcase ? [judgement.crankcase.state] : [])]),
+      worstOf([
+        ...cylinders.values(),
+        ...(judgement?.crankcase ? [judgement.crankcase.state] : []),
+        ...(judgement?.inspections ?? []).flatMap((one) => stateBeside(one) ?? []),
+      ]),
     cylinders,
     overruled,
   };

@@ -1,13 +1,14 @@
 import type { State } from '../jobfile/state';
 import type { JudgedInspection } from '../test-kinds/inspection';
 
-/** What these measure is fed to the engine, and is no part of it: they never make it low. */
-const OUTSIDE: ReadonlySet<JudgedInspection['of']> = new Set([
+/** What these measure is set, charged or fed, and not worn out: they never make an engine low. */
+const SET_OR_FED: ReadonlySet<JudgedInspection['of']> = new Set([
   'battery-before',
   'battery-cranking',
   'spark',
   'fuel-pressure',
   'fuel-pressure-lost',
+  'valve-clearance',
 ]);
 /** What says nothing is wrong. */
 const NO_FAULT: ReadonlySet<string> = new Set(['oil-builds', 'book-temperature-differs']);
@@ -18,7 +19,7 @@ export const isFault = ({ state, says }: JudgedInspection): boolean =>
 
 /** What an inspection makes of the engine; nothing where it has nothing to be held against. */
 export function stateBeside(one: JudgedInspection): State | undefined {
-  if (isFault(one)) return one.state === 'low' && !OUTSIDE.has(one.of) ? 'low' : 'watch';
+  if (isFault(one)) return one.state === 'low' && !SET_OR_FED.has(one.of) ? 'low' : 'watch';
   const { min, max } = one as { min?: number; max?: number };
   return one.state === 'unproven' && (min !== undefined || max !== undefined) && one.says.length === 0
     ? 'watch'
