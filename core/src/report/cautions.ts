@@ -1,4 +1,4 @@
-import { tellLeftOut } from './left-out';
+import { placeOfPath, tellLeftOut } from './left-out';
 import type { Parts } from '../engine/parts';
 import type { VacuumUnit } from '../quantity/units';
 import type { SetUpWorse } from '../test-kinds/compression/measure';
@@ -31,7 +31,7 @@ export function tellCaution(caution: Caution, unit: VacuumUnit, has: Parts = ANY
     case 'entry-left-out':
       return caution.entry
         ? tellLeftOut(caution.entry, caution.reason)
-        : `Left out: ${caution.field} ${caution.reason}. Everything else is judged.`;
+        : `Left out: ${placeOfPath(caution.field)} ${caution.reason}. Everything else is judged.`;
     case 'attempts-scatter':
       return (
         `Cyl ${caution.cylinder} does not repeat: ${p(caution.lowKPa)} to ${p(caution.highKPa)}. Look at the ` +

@@ -311,7 +311,7 @@ export const CAUTIONS: [Caution, RegExp][] = [
       code: 'must-not-be-negative',
       reason: 'must not be negative',
     },
-    /^Left out: tests\[0\]\.readings\[1\]\.peak must not be negative\. Everything else is judged\.$/,
+    /^Left out: test 1, reading 2: the peak must not be negative\. Everything else is judged\.$/,
   ],
   [{ caution: 'oil-still-in', cylinder: '1' }, /oil may still be in it/],
   [{ caution: 'readings-swapped', cylinders: ['1', '2'] }, /^Cyl 1 and 2 read each other’s figures/],

@@ -58,6 +58,30 @@ function placeOf(entry: LeftOut): string {
   return entry.cylinder === undefined ? name : `${name}, cyl ${entry.cylinder}`;
 }
 
+/** What the lists of a job file hold, one of them. */
+const ONE_OF: Readonly<Record<string, string>> = {
+  tests: 'test',
+  readings: 'reading',
+  samples: 'look at the gauge',
+  books: 'book',
+  heard: 'place where air was heard',
+  settling: 'look at the needle',
+  found: 'cylinder that was opened',
+  symptoms: 'complaint',
+};
+
+/** `tests[1].readings[0].supply`: "test 2, reading 1: the supply". Of an entry that could not be read at all. */
+export function placeOfPath(path: string): string {
+  const steps = [...path.matchAll(/([A-Za-z]+)|\[(\d+)\]/g)].map(([, name, place]) => name ?? Number(place));
+  const counted = steps.flatMap((step, i) => {
+    const list = steps[i - 1];
+    return typeof step === 'number' && typeof list === 'string' ? `${ONE_OF[list] ?? spoken(list)} ${step + 1}` : [];
+  });
+  const last = steps.at(-1);
+  const figure = typeof last === 'string' ? (FIGURE[last] ?? `the ${spoken(last)}`) : '';
+  return [counted.join(', '), figure].filter(Boolean).join(': ');
+}
+
 /** "Left out: leak-down, cyl 2: the supply is above 100 psi. Everything else is judged." */
 export const tellLeftOut = (entry: LeftOut, reason: string): string =>
   `Left out: ${placeOf(entry)}${figureOf(entry.figure)} ${reason}. Everything else is judged.`;
