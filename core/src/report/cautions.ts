@@ -106,6 +106,8 @@ export function tellCaution(caution: Caution, unit: VacuumUnit, has: Parts = ANY
       return has.several
         ? 'A cold dry bore exaggerates what oil does, on all alike: read them against each other, or test it warm.'
         : 'A cold dry bore exaggerates what oil does: test it warm before rings are blamed.';
+    case 'wet-other-temperature':
+      return `Cyl ${caution.cylinder} was read dry at one temperature and with oil at another: warmth lifts it, too.`;
     case 'wet-volume-unknown':
       return (
         `Cyl ${caution.cylinder}: without the dose and the chamber's volume nobody can say how much the oil lifted ` +

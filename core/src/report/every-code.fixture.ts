@@ -370,4 +370,5 @@ export const CAUTIONS: [Caution, RegExp][] = [
   [{ caution: 'wet-too-much-oil', cylinder: '2', oilMl: 4, doseMl: 1.5 }, /more than the dose \(1.5 ml\)/],
   [{ caution: 'wet-on-nothing', cylinder: '2' }, /Go to leak-down/],
   [{ caution: 'wet-volume-unknown', cylinder: '1' }, /lifted by itself/],
+  [{ caution: 'wet-other-temperature', cylinder: '1' }, /dry at one temperature and with oil at another/],
 ];

@@ -166,6 +166,7 @@ const RULES = {
 const CAUTION_CODES = {
   'rings-freed': true,
   'later-test-wrong': true,
+  'wet-other-temperature': true,
   'moved-between-tests': true,
   'attempts-disagree': true,
   'attempts-scatter': true,

@@ -85,7 +85,7 @@ test('a condition that was noted is believed: noted well it is blamed for less, 
       const verdict = judge({
         ...job,
         tests: (job.tests ?? []).map((one) =>
-          one.kind === 'compression' ? ({ ...one, checked: false, throttle } as unknown as Test) : one,
+          one.kind === 'compression' ? { ...one, checked: false, throttle } : one,
         ),
       });
       return (

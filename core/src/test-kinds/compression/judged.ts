@@ -122,6 +122,7 @@ export type CompressionReason =
 export type WetCaution =
   | { caution: 'wet-wets-one-side' }
   | { caution: 'wet-exaggerated-cold' }
+  | { caution: 'wet-other-temperature'; cylinder: string }
   | { caution: 'wet-volume-unknown'; cylinder: string }
   | { caution: 'wet-rises-alike' }
   | { caution: 'wet-too-little-oil'; cylinder: string; oilMl: number; doseMl: number }

@@ -124,6 +124,7 @@ export function wetCautions(
   )
     cautions.push({ caution: 'wet-rises-alike' });
   for (const [cylinder, { from, response, oilMl, dryKPa }] of wet) {
+    if (readAtAnother(job, cylinder)) cautions.push({ caution: 'wet-other-temperature', cylinder });
     if (from === undefined) cautions.push({ caution: 'wet-volume-unknown', cylinder });
     if (oilMl === undefined) continue;
     const { fromMl, toMl } = doseFor(job.engine, dryKPa, atmosphereKPa);
@@ -136,6 +137,14 @@ export function wetCautions(
       cautions.push({ caution: 'wet-too-little-oil', cylinder, oilMl, doseMl });
   }
   return cautions;
+}
+
+/** Dry it was warm and with oil cold, or the other way round. */
+function readAtAnother(job: JobFile, cylinder: string): boolean {
+  const latest = wetReadingOf(job, cylinder);
+  const dry = latest && dryBefore(job, cylinder, latest.test, latest.reading)?.test.engineTemperature;
+  const wet = latest?.test.engineTemperature;
+  return dry !== undefined && wet !== undefined && dry !== wet;
 }
 
 /** Rises that differ by less than this are alike. */
