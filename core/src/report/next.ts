@@ -23,6 +23,7 @@ export function tellStep({
   reason?: Pick<NextReason, 'because'>;
 }): string {
   if (reason?.because === 'wake-first') return 'Wake it first';
+  if (reason?.because === 'found-beside') return 'Put right what was found';
   const on = cylinder === null ? '' : ` on cylinder ${cylinder}`;
   switch (test) {
     case 'compression':
