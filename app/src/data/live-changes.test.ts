@@ -1,4 +1,4 @@
-import { outbox } from './client';
+import { keys, outbox, queryClient } from './client';
 import { hear, listen } from './live-changes';
 
 class Stream {
@@ -39,4 +39,25 @@ test('what waits is sent as soon as the stream is open, whatever the browser say
   hear({ event: 'signal' });
   expect(outbox.get().signal).toBe('on');
   expect(flush).toHaveBeenCalledTimes(1);
+});
+
+test('of many rows that are touched one after the other the first is asked for at once, the others together', () => {
+  jest.runAllTimers();
+  const asked = jest.spyOn(queryClient, 'invalidateQueries').mockResolvedValue();
+  for (let i = 0; i < 100; i += 1) hear({ event: 'touched', job: i % 2 === 0 ? 'a' : 'b' });
+  expect(asked.mock.calls.map(([filters]) => filters?.queryKey)).toEqual([keys.bench('a'), keys.changes]);
+  asked.mockClear();
+  jest.advanceTimersByTime(1000);
+  expect(asked.mock.calls.map(([filters]) => filters?.queryKey)).toEqual([
+    keys.bench('b'),
+    keys.bench('a'),
+    keys.changes,
+  ]);
+  asked.mockClear();
+  jest.advanceTimersByTime(5000);
+  expect(asked).not.toHaveBeenCalled();
+  // Once it is quiet again nothing waits.
+  hear({ event: 'again' });
+  expect(asked.mock.calls.map(([filters]) => filters?.queryKey)).toEqual([['bench'], keys.changes]);
+  asked.mockRestore();
 });

@@ -28,9 +28,28 @@ export function hear(told: Told): void {
     for (const listener of listeners) listener();
     return;
   }
-  // What is in sight is asked for again; everything else when it is opened.
-  void queryClient.invalidateQueries({ queryKey: told.event === 'touched' ? keys.bench(told.job) : ['bench'] });
-  void queryClient.invalidateQueries({ queryKey: keys.changes });
+  touched.add(told.event === 'touched' ? told.job : EVERY_JOB);
+  if (timer === undefined) askForTouched();
+}
+
+/** What was touched and is not asked for yet; and whether it was asked for just now. */
+const touched = new Set<string>();
+let timer: ReturnType<typeof setTimeout> | undefined;
+const EVERY_JOB = '';
+/**
+ * A day's rows that leave at once are told one by one, to this device too: the first is asked for at once, what follows
+ * it together, so often.
+ */
+const ASKED_EVERY_MS = 600;
+
+/** What is in sight is asked for again; everything else when it is opened. */
+function askForTouched(): void {
+  timer = undefined;
+  if (touched.size === 0) return;
+  const jobs = touched.has(EVERY_JOB) ? [['bench']] : [...touched].map(keys.bench);
+  touched.clear();
+  for (const queryKey of [...jobs, keys.changes]) void queryClient.invalidateQueries({ queryKey });
+  timer = setTimeout(askForTouched, ASKED_EVERY_MS);
 }
 
 const FIRST_WAIT_MS = 2000;
