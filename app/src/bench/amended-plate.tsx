@@ -1,7 +1,7 @@
 import { type Amendment, amendmentsOf, asClosed, type Bench, toTest } from '@rugged/contract/bench';
 import { useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { judgeBench } from '@/data/judged';
+import { judgeOnce } from '@/data/judged';
 import { useSignedIn } from '@/data/session';
 import { dayAndTime } from '@/ui/format';
 import { Plate } from '@/ui/plate';
@@ -13,20 +13,23 @@ import { runFigures } from './test-kinds';
 
 /** What was added to a job after it was closed, beside what it takes the place of, and what it was closed with. */
 export function AmendedPlate({ bench }: { bench: Bench }) {
+  const amendments = useMemo(() => amendmentsOf(bench), [bench]);
+  return amendments.length > 0 ? <Amended bench={bench} amendments={amendments} /> : null;
+}
+
+function Amended({ bench, amendments }: { bench: Bench; amendments: readonly Amendment[] }) {
   const {
     person,
     shop: { unit },
   } = useSignedIn();
   const c = useColours();
-  const amendments = useMemo(() => amendmentsOf(bench), [bench]);
   const told = useMemo(() => {
     const before = asClosed(bench);
-    const [then, now] = [before && judgeBench(before, unit), judgeBench(bench, unit)];
+    const [then, now] = [before && judgeOnce(before, unit), judgeOnce(bench, unit)];
     if (!then?.ok || !now.ok) return undefined;
     const word = ({ judgement }: typeof now) => STATE_WORD[judgement.engine.state].toLowerCase();
     return { then: word(then), now: word(now) };
   }, [bench, unit]);
-  if (amendments.length === 0) return null;
   return (
     <Plate label="Added after it was closed">
       <Label>Added after it was closed</Label>

@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import type { PressureUnit, Report } from '@rugged/core';
-import { judgeBench } from '@/data/judged';
+import { judgeOnce } from '@/data/judged';
 
 /** One time an engine was here, with what its readings proved. */
 export interface Visit {
@@ -9,6 +9,6 @@ export interface Visit {
 }
 
 export function visitOf(bench: Bench, unit: PressureUnit): Visit {
-  const verdict = judgeBench(bench, unit);
+  const verdict = judgeOnce(bench, unit);
   return { bench, judgement: verdict.ok ? verdict.judgement : undefined };
 }

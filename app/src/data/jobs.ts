@@ -6,7 +6,7 @@ import { Refused } from './api';
 import { found, useChanges } from './changes';
 import { keys, outbox, queryClient } from './client';
 import { fetching } from './fetching';
-import { judgeOnce, judgeSoon, knownVerdict, onJudged, type Verdict } from './judged';
+import { judgeOnce, judgeSoon, knownVerdict, latestVerdict, onJudged, type Verdict } from './judged';
 import { useSignedIn } from './session';
 import { newBenchOf, pendingBenches, withPending } from './outbox/pending';
 import { useOutbox } from './use-outbox';
@@ -76,11 +76,25 @@ export function useBench(jobId: string) {
   };
 }
 
+/** From so many unsent rows on a whole day leaves, and changes a bench in sight many times. */
+const A_DAY = 10;
+const aDayLeaves = () => {
+  const { sending, entries } = outbox.get();
+  return sending && entries.length > A_DAY;
+};
+
+/** What the readings prove. While a day's rows leave it follows a moment behind, judged beside the screen. */
 export function useVerdict(bench: Bench): Verdict {
   const {
     shop: { unit },
   } = useSignedIn();
-  return useMemo(() => judgeOnce(bench, unit), [bench, unit]);
+  const look = () =>
+    knownVerdict(bench, unit) ?? (aDayLeaves() ? latestVerdict(bench, unit) : undefined) ?? judgeOnce(bench, unit);
+  const verdict = useSyncExternalStore(onJudged, look, look);
+  useEffect(() => {
+    if (knownVerdict(bench, unit) !== verdict) judgeSoon(bench, unit);
+  }, [verdict, bench, unit]);
+  return verdict;
 }
 
 /**

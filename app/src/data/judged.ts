@@ -29,7 +29,22 @@ export function judgeOnce(bench: Bench, unit: PressureUnit): Verdict {
   return knownVerdict(bench, unit) ?? learnt(bench, unit, judgeAlike(bench, unit));
 }
 
+/** The latest verdict of each job, and of how many jobs. */
+const latest = new Map<string, Verdict>();
+const MOST_LATEST = 30;
+const ofJob = (bench: Bench, unit: PressureUnit) => `${bench.job.id} ${unit}`;
+
+/** What was said of a job last, though something of it has changed since. */
+export const latestVerdict = (bench: Bench, unit: PressureUnit): Verdict | undefined => latest.get(ofJob(bench, unit));
+
 function learnt(bench: Bench, unit: PressureUnit, verdict: Verdict): Verdict {
+  const job = ofJob(bench, unit);
+  latest.delete(job);
+  latest.set(job, verdict);
+  for (const oldest of latest.keys()) {
+    if (latest.size <= MOST_LATEST) break;
+    latest.delete(oldest);
+  }
   const units = judged.get(bench) ?? new Map<PressureUnit, Verdict>();
   judged.set(bench, units);
   units.set(unit, verdict);

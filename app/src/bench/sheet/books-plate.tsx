@@ -7,7 +7,7 @@ import { BookSheet } from '@/bench/books/book-sheet';
 import { shownStates } from '@/bench/shown-state';
 import { addBook, changeBook, useBooks } from '@/data/books';
 import { changeEngine } from '@/data/engines';
-import { judgeBench } from '@/data/judged';
+import { judgeBench, judgeOnce } from '@/data/judged';
 import { Button, IconButton } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
@@ -129,7 +129,7 @@ interface Scale {
 /** One scale for all books and what was read. */
 function useScale(books: readonly BookRecord[], bench: Bench | undefined): Scale | undefined {
   return useMemo(() => {
-    const verdict = bench && judgeBench(bench, 'kPa');
+    const verdict = bench && judgeOnce(bench, 'kPa');
     const read = verdict?.ok
       ? verdict.judgement.cylinders.flatMap(({ compression }) => compression?.readKPa ?? [])
       : [];

@@ -26,7 +26,7 @@ interface Options {
   store?: EntryStore;
   /** Sends entries in order. Fewer answers than entries: the others were not looked at. */
   send?(entries: readonly Entry[]): Promise<readonly Answered[]>;
-  /** Called with the answers before their entries leave, so that nothing disappears from the screen in between. */
+  /** Called with the answers as their entries leave, in one go, so that nothing disappears from the screen in between. */
   onSent?(sent: readonly SentEntry[]): void;
   /** Adds to entries what they need before they are kept; where it never does they are not kept. */
   complete?(entries: readonly NewEntry[]): Promise<readonly NewEntry[]>;
@@ -192,9 +192,11 @@ export class Outbox {
         break;
       }
     }
-    if (sent.length > 0) this.onSent(sent);
     const gone = new Set(sent.map(({ entry }) => entry.seq));
-    await this.alter((entry) => (gone.has(entry.seq) ? undefined : (refused.get(entry.seq) ?? entry)));
+    await this.alter(
+      (entry) => (gone.has(entry.seq) ? undefined : (refused.get(entry.seq) ?? entry)),
+      () => sent.length > 0 && this.onSent(sent),
+    );
     if (held === undefined && answers.length > 0) {
       this.heard();
       return true;
@@ -227,10 +229,11 @@ export class Outbox {
     this.retryMs = Math.min(2 * this.retryMs, LONGEST_RETRY_MS);
   }
 
-  /** @param next on the disk and then, as its result, in memory */
-  private change(next: (before: readonly Entry[]) => Promise<readonly Entry[]>): Promise<void> {
+  /** @param next on the disk and then, as its result, in memory; @param beside what changes with it on the screen */
+  private change(next: (before: readonly Entry[]) => Promise<readonly Entry[]>, beside?: () => unknown): Promise<void> {
     const changed = this.changing.then(async () => {
       const entries = await next(this.state.entries);
+      beside?.();
       this.set({ entries, loaded: true });
     });
     this.changing = changed.catch(() => undefined);
@@ -238,7 +241,7 @@ export class Outbox {
   }
 
   /** Changes entries, or takes them away, on the disk and in memory. */
-  private alter(each: (entry: Entry) => Entry | undefined): Promise<void> {
+  private alter(each: (entry: Entry) => Entry | undefined, beside?: () => unknown): Promise<void> {
     return this.change(async (before) => {
       const after = before.map((entry) => [entry, each(entry)] as const);
       await this.store.alter(
@@ -246,7 +249,7 @@ export class Outbox {
         after.flatMap(([was, is]) => (is ? [] : was.seq)),
       );
       return after.flatMap(([, is]) => is ?? []);
-    });
+    }, beside);
   }
 
   private set(change: Partial<OutboxState>): void {
