@@ -81,3 +81,15 @@ test.each([
   judgeSoon(two, 'psi');
   expect(knownVerdict(two, 'psi')).toEqual(judgeBench(two, 'psi'));
 });
+
+test('what was said of a job last is at hand while something of it is judged anew', () => {
+  const { judgeOnce, latestVerdict } = judgedWith(undefined);
+  const before = bench(120);
+  expect(latestVerdict(before, 'psi')).toBeUndefined();
+  const verdict = judgeOnce(before, 'psi');
+  const after = { ...before, readings: before.readings.slice(0, 1) };
+  expect(latestVerdict(after, 'psi')).toBe(verdict);
+  expect(latestVerdict(after, 'kPa')).toBeUndefined();
+  const anew = judgeOnce(after, 'psi');
+  expect(latestVerdict(before, 'psi')).toBe(anew);
+});
