@@ -100,7 +100,14 @@ function inFront(at: Standing): PlannedStep[] {
   const fine: PlannedStep[] = [
     step('stop', null, seals(at)),
     ...reportOwed(at),
-    ...(job.engine.fuel === 'petrol' ? [step('quick-checks', null, sparkOrFuel(at))] : []),
+    ...(job.engine.fuel === 'petrol'
+      ? [
+          step('quick-checks', null, {
+            because: 'quick-look',
+            sparks: verdict.inspections.some(({ of }) => of === 'spark'),
+          }),
+        ]
+      : []),
   ];
   return caseSuspected(at) ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
 }

@@ -89,6 +89,8 @@ export type NextReason =
   /** It seals, and these plugs have no spark, or a weak one. */
   | { because: 'no-spark'; cylinders: string[] }
   | { because: 'spark-is-there' }
+  /** What is done in ten minutes; whether its spark was looked at already. */
+  | { because: 'quick-look'; sparks: boolean }
   /** The cylinders are good, and another gauge, or an eye, found what is wrong. */
   | { because: 'found-beside'; faults: JudgedInspection[] }
   /** It makes what it should when cranked, and not when it runs. */

@@ -70,6 +70,8 @@ export const NEXTS: [NextReason, RegExp][] = [
   [{ because: 'seals-for', purpose: 'before-teardown', cylinders: 2 }, /opening it/],
   [{ because: 'seals-for', purpose: 'after-rebuild', cylinders: 2 }, /first warm run/],
   [{ because: 'report-owed', cylinders: ['1', '2'] }, /^The leak of cyl 1 and 2 belongs/],
+  [{ because: 'quick-look', sparks: false }, /^Whether it sparks/],
+  [{ because: 'quick-look', sparks: true }, /^Whether fuel reaches it/],
   [{ because: 'cannot-crank' }, /cannot be cranked/],
   [{ because: 'does-not-breathe', cylinders: ['2'] }, /^Cyl 2 makes what it should when cranked/],
   [

@@ -223,6 +223,10 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       );
     case 'spark-is-there':
       return 'It seals, and spark on every plug: look at fuel and air.';
+    case 'quick-look':
+      return reason.sparks
+        ? 'Whether fuel reaches it, whether it gets air, and how the plug looks.'
+        : 'Whether it sparks, whether fuel reaches it, and how the plug looks.';
     case 'weak-battery':
       return (
         'The battery falls too low while it cranks, and that makes every cylinder read low. Charge or boost it, ' +
