@@ -23,12 +23,16 @@ const suites = (name: string, packages: readonly Package[]): Part => ({
   run: () => inLanes(packages.map((suite) => () => jest(suite, LONG))),
 });
 
+/** The properties of core take as long as all else together: they have both cores. */
+const CORES = 2;
+
 /** What needs the machine for itself stands alone; the others go beside each other. */
 const PARTS: readonly Part[] = [
   { name: 'checks', run: () => inLanes([TYPES, ...LINT].map((check) => () => runCheck(check))) },
   one('journeys', () => journeys(LONG, ['--project', 'untouched', '--project', 'usual'])),
   one('long-journeys', () => journeys(LONG, ['--project', 'long'], 'whole jobs in the browser')),
-  suites('properties', ['core', 'contract', 'cli', 'pages', 'demo']),
+  one('core', () => jest('core', LONG, [], CORES)),
+  suites('properties', ['contract', 'cli', 'pages', 'demo']),
   { name: 'app', run: async () => [await jest('app', LONG)] },
   one('server', () => jest('server', LONG)),
   one('scripts', () => jest('scripts', LONG)),

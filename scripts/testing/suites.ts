@@ -17,7 +17,7 @@ export interface Depth {
   readonly minutes: boolean;
 }
 export const USUAL: Depth = { times: 0.1, minutes: false };
-export const LONG: Depth = { times: 20, minutes: true };
+export const LONG: Depth = { times: 10, minutes: true };
 /** Somebody names a test: it is tried, however long it takes. */
 export const NAMED: Depth = { times: 0.4, minutes: true };
 
@@ -30,11 +30,12 @@ function freshReport(file: string): string {
   return report;
 }
 
-/** @param files only these; all of the package where nobody says */
-export function jest(name: Package, depth: Depth, files: readonly string[] = []): Promise<Result> {
+/** @param files only these; all of the package where nobody says; @param workers where nothing else runs beside it */
+export function jest(name: Package, depth: Depth, files: readonly string[] = [], workers?: number): Promise<Result> {
   const report = freshReport(`.cache/jest-${name}.json`);
+  const lanes = workers === undefined ? [] : [`--maxWorkers=${workers}`];
   const some = files.length > 0 ? ['--runTestsByPath', ...files] : [];
-  return runPart(name, [bin('jest'), '--ci', '--silent', '--json', `--outputFile=${report}`, ...some], {
+  return runPart(name, [bin('jest'), '--ci', '--silent', '--json', `--outputFile=${report}`, ...some, ...lanes], {
     cwd: path.join(projectDir, name),
     env: envOf(depth),
     count: () => countJest(report),

@@ -12,9 +12,9 @@ import { oddsOf, soundOf, top } from './odds.fixture';
 const HALF = 0.5;
 /** What is not worth naming may move to sound. */
 const LEAST = 1e-3;
-/** So many jobs each; npm run test:long tries twenty times as many. */
+/** So many jobs each; npm run test:long tries ten times as many. */
 const RUNS = 300;
-/** What must never be: 20,000 jobs in a long run. */
+/** What must never be: 10,000 jobs in a long run. */
 const MANY_RUNS = 1000;
 const holds = (name: string, times: number, of: (judged: Judged) => void) =>
   test(name, () => holdsFor(runs(times), of));
