@@ -1,6 +1,6 @@
 import { latestOf, openedOf } from '@rugged/contract/bench';
 import type { PageKind } from '@rugged/contract/page';
-import { isFault, tellFault } from '@rugged/core';
+import { isFault, tellFaults } from '@rugged/core';
 import { chosenOption, cylinderName, type PageFacts, troubled } from './facts';
 import { does, found, inHundred, listed, lower, money, sentence } from './words';
 
@@ -47,7 +47,7 @@ export function whatItHas(facts: PageFacts): string {
     if (read.length < report.cylinders.length)
       return `${read.length} of ${report.cylinders.length} cylinders were measured so far.`;
     if (!seals(facts)) return unproven(facts);
-    const wrong = foundBeside(facts);
+    const wrong = wrongBeside(facts);
     return wrong.length > 0
       ? `Your engine seals well. What we found wrong: ${listed(wrong)}.`
       : 'Your engine seals well. If it still runs badly, the cause is something else than its inside.';
@@ -68,9 +68,8 @@ const seals = ({ report: { cylinders, crankcase } }: PageFacts) =>
   [...cylinders, ...(crankcase ? [crankcase] : [])].every(({ state }) => state === 'sound' || state === 'watch');
 
 /** What another gauge, or an eye, found wrong of an engine that seals. */
-const foundBeside = ({ report: { inspections, parts } }: PageFacts): string[] => [
-  ...new Set(inspections.filter(isFault).map((one) => tellFault(one, parts.several))),
-];
+const wrongBeside = ({ report: { inspections, parts } }: PageFacts): string[] =>
+  tellFaults(inspections.filter(isFault), parts.several);
 
 /** Likelier sound than not, and not proven: a suspicion is not made of a reading that is to be taken again. */
 function unproven({ bench, report: { causes } }: PageFacts): string {
@@ -98,7 +97,7 @@ function advised(facts: PageFacts): string {
 function proof(facts: PageFacts): string {
   const { report, bench } = facts;
   const repair = latestOf(bench.repairs)?.what ?? report.before?.repair;
-  const wrong = foundBeside(facts);
+  const wrong = wrongBeside(facts);
   const done = repair === undefined ? 'The work is done' : `Done: ${lower(repair)}`;
   if (seals(facts) && wrong.length > 0)
     return `${done}. Measured again afterwards it seals as it should; what is still wrong: ${listed(wrong)}.`;

@@ -1,5 +1,5 @@
 import type { Bench, Overrule } from '@rugged/contract';
-import { type JudgedInspection, type State, stateBeside, worstOf } from '@rugged/core';
+import { type JudgedInspection, type State, stateOfEngine } from '@rugged/core';
 
 export interface ShownStates {
   engine: State;
@@ -27,11 +27,7 @@ export function shownStates(bench: Bench, judgement: Judged | undefined): ShownS
   return {
     engine:
       overruled.get('')?.state ??
-      worstOf([
-        ...cylinders.values(),
-        ...(judgement?.crankcase ? [judgement.crankcase.state] : []),
-        ...(judgement?.inspections ?? []).flatMap((one) => stateBeside(one) ?? []),
-      ]),
+      stateOfEngine([...cylinders.values()], judgement?.crankcase ?? null, judgement?.inspections ?? []),
     cylinders,
     overruled,
   };

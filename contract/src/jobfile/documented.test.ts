@@ -42,5 +42,5 @@ test('the table of evidence in the page about the causes is the one that is weig
   expect(causesPage(causes)).toBe(causes);
   const rows = causes.split('\n').filter((line) => /^\| [a-z]/.test(line));
   expect(rows.find((row) => row.startsWith('| heard-exhaust |'))).toMatch(/exhaust-valve \d/);
-  expect(rows.find((row) => row.startsWith('| ring-gap |'))).toMatch(/rings-or-bore 14 \| rings-or-bore -7/);
+  expect(rows.find((row) => row.startsWith('| ring gap |'))).toMatch(/rings-or-bore 14 \| rings-or-bore -7/);
 });

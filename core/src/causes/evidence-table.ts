@@ -1,4 +1,4 @@
-import { BREATH, NEEDLES, OPENED_DECIBANS, SEEN, SIZES } from './beside';
+import { BREATH, NEEDLES, OPENED_DECIBANS, SEEN, SIZES } from './inspection-evidence';
 import { FACT_NAMES, type TableFact } from './facts';
 import { OWN_HYPOTHESES } from './hypotheses';
 import { sharesOf, temperOf } from './tables';
@@ -27,7 +27,7 @@ export function causesPage(page: string): string {
 }
 
 function evidenceTable(): string {
-  const rows = [...FACT_NAMES.map(counted), ...beside()];
+  const rows = [...FACT_NAMES.map(counted), ...inspections()];
   return [
     '| evidence | speaks for, at most | speaks against, at most | source |',
     '|---|---|---|---|',
@@ -58,8 +58,8 @@ function counted(fact: TableFact): Row {
   return { evidence: fact, pro, contra, source: COUNTED };
 }
 
-/** What was found beside pressure and air, as it stands in its tables. */
-function beside(): Row[] {
+/** What inspections say, as it stands in their tables. */
+function inspections(): Row[] {
   const row = (evidence: string, ...weights: Readonly<Partial<Record<string, number>>>[]): Row => {
     const all = weights.flatMap((one) => Object.entries(one) as [string, number][]);
     return {
@@ -71,7 +71,9 @@ function beside(): Row[] {
   };
   return [
     ...Object.entries(SEEN).map(([fact, weights]) => row(fact, weights)),
-    ...Object.entries(SIZES).map(([size, { ifOut, ifWithin }]) => row(size, ifOut, ifWithin)),
+    ...Object.entries(SIZES).map(([name, sizes]) =>
+      row(name, ...sizes.flatMap(({ ifOut, ifWithin }) => [ifOut, ifWithin])),
+    ),
     row('running compression', BREATH.little, BREATH.enough),
     ...Object.entries(NEEDLES).map(([needle, [, weights]]) => row(`vacuum needle: ${needle}`, weights)),
     row('opened and found', { 'what was found': OPENED_DECIBANS.found, 'every other': OPENED_DECIBANS.other }),

@@ -6,7 +6,7 @@ import { leakHoleMm } from '../leak/orifice';
 import { STANDARD_ATMOSPHERE_KPA } from '../quantity/pressure';
 import type { HeardAt, CompressionTest } from '../jobfile/tests';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
-import type { BesideFact } from './beside';
+import type { InspectionFact } from './inspection-evidence';
 import { presetOf } from '../engine/preset';
 import { median } from '../quantity/median';
 import { crankingNote } from '../test-kinds/inspections';
@@ -58,7 +58,7 @@ export type TableFact = keyof typeof EDGES | 'strokes' | HeardFact;
  * against the limit, or against the others.
  */
 export type ReadingFact = 'level' | 'others' | 'others-few' | 'neighbour-alike';
-export type FactName = TableFact | ReadingFact | BesideFact;
+export type FactName = TableFact | ReadingFact | InspectionFact;
 
 /** Loudness 0 to 3 is its own bin. */
 const LEVELS = 4;
@@ -135,7 +135,7 @@ function addStrokes(facts: Facts, { id, compression, strokes }: DraftCylinder, a
 /** Oil on a cold engine, with no other cylinder oiled to read it against. */
 export const COLD_AND_ALONE = 0.3;
 /** Oil on a bore that lies: it wets the low side, and no rise is nearly nothing. */
-export const ON_ITS_SIDE = 0.2;
+const ON_ITS_SIDE = 0.2;
 
 /**
  * What oil did. On a cold engine dry bores rise too: what it did beyond the others speaks, and alone it counts half. In

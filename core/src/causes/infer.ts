@@ -19,7 +19,7 @@ import { type Along, alongOf, massesOf, type Said } from './along';
 import { type Mixture, pairMixture, plainMixture, testMixtures, wornMixture } from './mixture';
 import { type Measured, type Own, ownOf, type PriorRow, rowsFor } from './own';
 import { hoseShift, shiftOf } from './shift';
-import type { Beside } from './beside';
+import type { InspectionEvidence } from './inspection-evidence';
 import type { Found } from './tables';
 
 /**
@@ -37,7 +37,7 @@ export interface CylinderBelief {
   found: readonly Found[];
   /** Fact by fact and row by row, natural logarithm against a sound cylinder. */
   weights: readonly Float64Array[];
-  beside: readonly Beside[];
+  inspected: readonly InspectionEvidence[];
   rows: readonly PriorRow[];
   /** Row by row; adds up to what the faults of the whole test leave. */
   posterior: readonly number[];
@@ -274,7 +274,7 @@ function told(
     return {
       found: one.found,
       weights: one.weights,
-      beside: one.beside,
+      inspected: one.inspected,
       rows: one.rows,
       posterior,
       tests: new Map(),

@@ -60,13 +60,13 @@ export function wornMixture(own: Own): Mixture {
   const worn = own.rows.flatMap(({ hypothesis }, r) => (hypothesis.cause === 'rings-or-bore' ? [r] : []));
   for (const r of worn)
     mixture.plain[r] =
-      ((own.cranking[r] as number) * (own.air[r] as number) * (own.besides[r] as number)) / worn.length;
+      ((own.cranking[r] as number) * (own.air[r] as number) * (own.byInspection[r] as number)) / worn.length;
   return mixture;
 }
 
 /** The dry reading is of a test with each of these faults: it says nothing of the row, and what air says stands. */
 export function testMixtures(own: Own, faults: readonly SharedTestFault[], { chamber }: Conditions): Mixture[] {
-  const prior = priorOf(own, 1 - ALSO_FAULTY).map((p, r) => p * (own.besides[r] as number));
+  const prior = priorOf(own, 1 - ALSO_FAULTY).map((p, r) => p * (own.byInspection[r] as number));
   const clear = 1 - own.adapterAir - own.offTop;
   const adapter = own.adapterAir * airOf(own, own.at['adapter-leak']);
   const top = own.offTop * airOf(own, own.at['off-tdc']);
@@ -97,7 +97,7 @@ function put(to: Mixture, own: Own, r: number, share: number): void {
   // A sound cylinder meets its limits; a chamber grown small reads high, not low.
   const isSound = r === at.sound;
   const high = own.rows[r]?.hypothesis.cause === 'carbon' ? met.notLow : 1;
-  const mine = share * (own.besides[r] as number);
+  const mine = share * (own.byInspection[r] as number);
   const byCranking = mine * cranking * (isSound ? met.cranking : high);
   const byAir = air * (isSound ? met.air : 1);
   to.plain[r] = (1 - own.adapterCrank - own.adapterAir - own.offTop) * byCranking * byAir;

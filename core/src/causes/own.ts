@@ -8,7 +8,7 @@ import type { JudgedLeakage } from '../test-kinds/leakdown/judged';
 import { latestLeakdown } from '../test-kinds/leakdown/judge';
 import { floats } from '../quantity/floats';
 import type { Baseline } from './baseline';
-import { type Beside, besideWeight } from './beside';
+import { type InspectionEvidence, weightOfInspections } from './inspection-evidence';
 import type { Facts } from './facts';
 import { type Hypothesis, OWN_HYPOTHESES, priorsOf } from './hypotheses';
 import { type Likely, likelyAlong, type Read } from './likely';
@@ -22,7 +22,7 @@ export interface Measured {
   /** How surely each cylinder meets its cranking limits, its air limits: 1 where there are none. */
   met: ReadonlyMap<string, Met>;
   /** What was found on each cylinder beside pressure and air. */
-  besides: ReadonlyMap<string, readonly Beside[]>;
+  inspected: ReadonlyMap<string, readonly InspectionEvidence[]>;
 }
 export interface Met {
   cranking: number;
@@ -48,8 +48,8 @@ export interface Own {
   /** Fact by fact and row by row: how much likelier than on a sound cylinder, natural logarithm. */
   weights: readonly Float64Array[];
   /** What was found beside pressure and air, and how much likelier all of it is under each row than on a sound one. */
-  beside: readonly Beside[];
-  besides: Float64Array;
+  inspected: readonly InspectionEvidence[];
+  byInspection: Float64Array;
   /** Its dry reading, where one was taken. */
   likely?: Likely;
   /** How much likelier its other cranking facts, its air facts, are under each row than on a sound cylinder. */
@@ -102,7 +102,7 @@ export function ownOf(
   job: JobFile,
   { id, compression, leakage }: DraftCylinder,
   facts: Facts,
-  { met, besides }: Measured,
+  { met, inspected: all }: Measured,
   rows: readonly PriorRow[],
   baseline: Baseline,
 ): Own {
@@ -118,7 +118,7 @@ export function ownOf(
   const gradesBetween = rows.flatMap(({ hypothesis }, i) => (hypothesis.cause === 'head-gasket-between' ? [i] : []));
   const neighbours = neighboursOfCylinder(job.engine, id).length;
   const measure = latestLeakdown(job, id);
-  const beside = besides.get(id) ?? [];
+  const inspected = all.get(id) ?? [];
   const standing =
     measure?.test.rockersOff && job.engine.cycle === 'four-stroke'
       ? 0
@@ -132,8 +132,10 @@ export function ownOf(
     id,
     rows,
     found,
-    beside,
-    besides: floats(rows.length, (r) => Math.exp(besideWeight(beside, (rows[r] as PriorRow).hypothesis.cause))),
+    inspected,
+    byInspection: floats(rows.length, (r) =>
+      Math.exp(weightOfInspections(inspected, (rows[r] as PriorRow).hypothesis.cause)),
+    ),
     ...(compression
       ? {
           likely: likelyAlong(

@@ -9,7 +9,7 @@ import { type Conditions } from './facts';
 import { type Hypothesis, NOTED_BY, notedFactor, type SharedTestFault, type TestFault } from './hypotheses';
 import type { Belief, CylinderBelief } from './infer';
 import type { PriorRow } from './own';
-import { besideWeight } from './beside';
+import { weightOfInspections } from './inspection-evidence';
 import type { JudgedCrankcase } from '../test-kinds/crankcase/judged';
 import type { DraftCylinder } from '../test-kinds/draft-cylinder';
 
@@ -101,7 +101,7 @@ interface Fact {
 /** What was found on a cylinder, the dry reading among it: told against the others, or against its limit. */
 function factsTold(
   id: string,
-  { found, weights, beside, rows, reading }: CylinderBelief,
+  { found, weights, inspected, rows, reading }: CylinderBelief,
   cylinders: readonly DraftCylinder[],
 ): Fact[] {
   const facts: Fact[] = found.map((one, i) => ({
@@ -113,10 +113,10 @@ function factsTold(
     } as Fact['told'],
     likely: floats(rows.length, (r) => Math.exp(weights[i]?.[r] as number)),
   }));
-  for (const one of beside)
+  for (const one of inspected)
     facts.push({
       told: { fact: one.fact },
-      likely: floats(rows.length, (r) => Math.exp(besideWeight([one], (rows[r] as PriorRow).hypothesis.cause))),
+      likely: floats(rows.length, (r) => Math.exp(weightOfInspections([one], (rows[r] as PriorRow).hypothesis.cause))),
     });
   const compression = cylinders.find((cylinder) => cylinder.id === id)?.compression;
   if (!reading || !compression) return facts;

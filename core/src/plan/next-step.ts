@@ -6,17 +6,13 @@ import { CASE_SYMPTOMS } from '../causes/symptoms';
 import type { JobFile } from '../jobfile/job-file';
 import { hasStood } from '../jobfile/stood';
 import { readingsOf } from '../jobfile/tests';
-import type { JudgedInspection } from '../test-kinds/inspection';
 import type { JudgedCylinder, Verdict } from '../verdict/verdict';
 import { LEAST_BITS, otherWays, perMinute, SURE_ENOUGH, worthwhile } from './feasible';
-import { isFault } from '../verdict/beside';
+import { afterInspections, faultsBesideSpark, foundApart, setFirst } from './inspection-faults';
 import { measureFirst } from './measure-first';
-import { hasReason, labours, likeliestOf, type Standing, standingOf, TEARDOWN } from './standing';
+import { hasReason, labours, likeliestOf, MOST_READINGS, type Standing, standingOf } from './standing';
 import { again, MINUTES, type NextReason, type PlannedStep, step } from './step';
 import { leakdownWorth } from './worth';
-
-/** A reading is asked for so many times at most; then something else must tell. */
-const MOST_READINGS = 3;
 
 /**
  * What an experienced colleague would do next, best first: the rules of the trade where they hold, and where they leave
@@ -27,10 +23,10 @@ export function nextSteps(job: JobFile, verdict: Verdict, belief: Belief): Plann
   if (verdict.inspections.some(({ says }) => says.includes('no-oil-pressure')))
     return [step('stop', null, { because: 'no-oil-pressure' })];
   const at = standingOf(job, verdict, belief);
-  if (at.apart) return [step('stop', null, whyApart(at))];
   const proof = proveRepair(at);
   // What was read before the repair says nothing of what to do after it.
   if (proof.length > 0) return proof;
+  if (at.apart) return [step('stop', null, { because: 'apart', faults: foundApart(at) })];
   const front = inFront(at).filter(isFirstOfItsKind).filter(asksOfClosed(at));
   const missing = verdict.cylinders.some((one) => !one.compression && !one.leakage);
   const settled = front[0]?.test === 'stop';
@@ -91,11 +87,11 @@ function inFront(at: Standing): PlannedStep[] {
   ].filter(isFirstOfItsKind);
   if (steps.length > 0) return steps.sort((a, b) => urgency(a) - urgency(b));
   if (failing) return [step('stop', null, enough(at))];
-  const doubtful = besideSpark(at).length > 0 ? [] : inDoubt(at);
+  const doubtful = faultsBesideSpark(at).length > 0 ? [] : inDoubt(at);
   if (doubtful.length > 0) return doubtful;
   if (cylinders.some(({ state }) => state === 'unproven')) return [step('stop', null, whyStop(at))];
-  const beside = foundBeside(at);
-  if (beside.length > 0) return beside;
+  const faulty = afterInspections(at);
+  if (faulty.length > 0) return faulty;
   if (cylinders.some(({ state }) => state === 'watch')) return [step('stop', null, watchedFor(at)), ...watched(at)];
   const fine: PlannedStep[] = [
     step('stop', null, seals(at)),
@@ -110,38 +106,6 @@ function inFront(at: Standing): PlannedStep[] {
       : []),
   ];
   return caseSuspected(at) ? [step('crankcase', null, { because: 'case-may-leak' }), ...fine] : fine;
-}
-
-/** What was found wrong; where it is the spark alone, that has a reason of its own. */
-function besideSpark({ verdict }: Standing): JudgedInspection[] {
-  const faults = verdict.inspections.filter(isFault);
-  return faults.every(({ of }) => of === 'spark') ? [] : faults;
-}
-
-/** The cylinders are good, and something else is not: that is followed, or said. */
-function foundBeside(at: Standing): PlannedStep[] {
-  const faults = besideSpark(at);
-  const bubbles = at.verdict.cylinders.find(
-    (one) => hasReason(one, 'gasket-may-blow') && at.can('leakdown') && at.times('leakdown', one.id) < MOST_READINGS,
-  );
-  if (bubbles) return [again('leakdown', bubbles.id, { because: 'look-again-there' })];
-  if (faults.length === 0) return [];
-  const starved = faults
-    .filter(({ says }) => says.includes('does-not-breathe'))
-    .flatMap(({ cylinder }) => (cylinder !== null && !at.inspected(cylinder) ? cylinder : []));
-  const [first] = starved;
-  return [
-    ...(first !== undefined && at.can('valve-train')
-      ? [step('inspect-valve-train', first, { because: 'does-not-breathe', cylinders: [...new Set(starved)] })]
-      : []),
-    step('stop', null, { because: 'found-beside', faults }),
-  ];
-}
-
-/** Open, its parts are measured and looked at: what they say, where they say it. */
-function whyApart(at: Standing): NextReason {
-  const faults = at.verdict.inspections.filter(({ test, state }) => TEARDOWN.has(test) && state === 'low');
-  return faults.length > 0 ? { because: 'apart', faults } : { because: 'apart', faults: [] };
 }
 
 /** After a repair what was measured before it, so that the one stands beside the other: what failed in front. */
@@ -177,8 +141,8 @@ function whyStop(at: Standing): NextReason {
       return { because: 'no-tester-for-it', missing: 'leakdown' };
     return { because: 'nothing-tells-more', cylinders: open };
   }
-  const faults = besideSpark(at);
-  if (faults.length > 0) return { because: 'found-beside', faults };
+  const faults = faultsBesideSpark(at);
+  if (faults.length > 0) return { because: 'inspection-faults', faults };
   return cylinders.some(({ state }) => state === 'watch') ? watchedFor(at) : seals(at);
 }
 
@@ -385,30 +349,6 @@ function forCylinder(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
     ];
   }
   return state === 'unproven' ? forUnproven(at, cylinder) : [];
-}
-
-/** Cylinders that are not good with a valve held open: that is set, and read again, before anything else is asked. */
-const setFirst = (at: Standing): PlannedStep[] =>
-  at.can('compression')
-    ? at.verdict.cylinders
-        .filter(({ state, compression }) => compression && state !== 'sound')
-        .flatMap(({ id }) => {
-          const valves = tightBefore(at, id);
-          return valves.length > 0 ? [again('compression', id, { because: 'set-clearance', valves })] : [];
-        })
-    : [];
-
-/** Valves of a cylinder that were found tight, with nothing read since: set, they may be all that it lacked. */
-function tightBefore({ job, verdict }: Standing, id: string): ('intake' | 'exhaust')[] {
-  const tests = job.tests ?? [];
-  const looked = tests.findLastIndex(({ kind }) => kind === 'valve-clearance');
-  const readSince = tests
-    .slice(looked + 1)
-    .some((test) => test.kind === 'compression' && test.readings.some(({ cylinder }) => cylinder === id));
-  if (readSince) return [];
-  return verdict.inspections.flatMap((one) =>
-    one.of === 'valve-clearance' && one.cylinder === id && one.says[0] === 'valve-held-open' ? one.valve : [],
-  );
 }
 
 /** What would settle a cylinder of which nothing is proven: the reading that was doubted, by its own test. */

@@ -51,6 +51,9 @@ export function standingOf(job: JobFile, verdict: Verdict, belief: Belief): Stan
   };
 }
 
+/** A reading is asked for so many times at most; then something else must tell. */
+export const MOST_READINGS = 3;
+
 /** What only an engine that lies open is measured by. */
 export const TEARDOWN: ReadonlySet<TestKind> = new Set(['bore', 'ring-gap', 'piston']);
 

@@ -92,7 +92,7 @@ export type NextReason =
   /** What is done in ten minutes; whether its spark was looked at already. */
   | { because: 'quick-look'; sparks: boolean }
   /** The cylinders are good, and another gauge, or an eye, found what is wrong. */
-  | { because: 'found-beside'; faults: JudgedInspection[] }
+  | { because: 'inspection-faults'; faults: JudgedInspection[] }
   /** It makes what it should when cranked, and not when it runs. */
   | { because: 'does-not-breathe'; cylinders: string[] }
   /** The battery explains low readings all round. */

@@ -1,6 +1,6 @@
 import type { Cause, Confidence, Evidence } from '../causes/cause';
 import { type Fact, type FactName, type HeardFact, STROKE_BINS } from '../causes/facts';
-import type { BesideFact } from '../causes/beside';
+import type { InspectionFact } from '../causes/inspection-evidence';
 import type { NotedFact } from '../causes/hypotheses';
 import type { Symptom } from '../causes/symptoms';
 import { percent } from './phrases';
@@ -40,7 +40,7 @@ const HEARD: Readonly<Record<HeardFact, string>> = {
   'heard-head-joint': 'head joint',
   'heard-adapter': 'adapter',
 };
-const BESIDE: Readonly<Record<BesideFact, string>> = {
+const INSPECTED: Readonly<Record<InspectionFact, string>> = {
   'valves-move': 'Both its valves move as they should',
   'valve-does-not-move': 'A valve of it does not move as it should',
   'valve-train-broken': 'Something of its valve train is bent or broken',
@@ -77,11 +77,11 @@ export function tellFact(fact: FactName, found: Fact | undefined): string {
     return found
       ? `${LOUD[found.bin]} ${found.loudest ? `in the ${heardAt(found.loudest)}` : `at the ${heard}`}`
       : `Air at the ${heard}`;
-  const beside = BESIDE[fact as BesideFact] as string | undefined;
-  if (beside !== undefined) return beside;
+  const inspected = INSPECTED[fact as InspectionFact] as string | undefined;
+  if (inspected !== undefined) return inspected;
   if (!found) return ALL_ALIKE[fact as keyof typeof ALL_ALIKE];
   const { bin, figure = 0 } = found;
-  switch (fact as Exclude<FactName, HeardFact | BesideFact>) {
+  switch (fact as Exclude<FactName, HeardFact | InspectionFact>) {
     case 'level':
       return `It reads ${levelWith(figure, 'its limit')}`;
     case 'others':
@@ -121,7 +121,7 @@ function levelWith(ratio: number, what: string): string {
   return off < 0.5 ? `like ${what}` : `${percent(off)} ${ratio < 1 ? 'under' : 'over'} ${what}`;
 }
 
-const ALL_ALIKE: Readonly<Record<Exclude<FactName, HeardFact | BesideFact>, string>> = {
+const ALL_ALIKE: Readonly<Record<Exclude<FactName, HeardFact | InspectionFact>, string>> = {
   level: 'The level of all readings',
   others: 'How alike the cylinders read',
   'others-few': 'How alike the cylinders read',

@@ -8,8 +8,8 @@ import { capital, cylinders, percent } from './phrases';
 import { pressure, tellDoubt } from './sentences';
 
 const SET_UP_WORSE: Readonly<Record<SetUpWorse, string>> = {
-  throttle: 'the throttle shut',
-  valve: 'a tester without a valve at the engine end',
+  'throttle-closed': 'the throttle shut',
+  'tester-without-valve': 'a tester without a valve at the engine end',
 };
 
 /** What is to be said of the tests that a verdict rests on. */

@@ -334,7 +334,7 @@ export const CAUTIONS: [Caution, RegExp][] = [
   ],
   [{ caution: 'mixed-conditions', what: ['temperature', 'tester'] }, /not tested alike \(temperature, tester\)/],
   [
-    { caution: 'later-test-wrong', cylinder: '1', stoodKPa: psi(150), readKPa: psi(95), by: ['throttle'] },
+    { caution: 'later-test-wrong', cylinder: '1', stoodKPa: psi(150), readKPa: psi(95), by: ['throttle-closed'] },
     /^Cyl 1 made 150 psi, and 95 psi later with the throttle shut\. That can only lower it/,
   ],
   [

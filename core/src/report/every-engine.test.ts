@@ -242,7 +242,7 @@ const BECAUSES = {
   'set-clearance': true,
   apart: true,
   'quick-look': true,
-  'found-beside': true,
+  'inspection-faults': true,
   'does-not-breathe': true,
   'weak-battery': true,
   'school-first': true,

@@ -76,7 +76,7 @@ export const NEXTS: [NextReason, RegExp][] = [
   [{ because: 'does-not-breathe', cylinders: ['2'] }, /^Cyl 2 makes what it should when cranked/],
   [
     {
-      because: 'found-beside',
+      because: 'inspection-faults',
       faults: [
         {
           of: 'battery-before',

@@ -1,8 +1,7 @@
 import type { Judgement } from '../plan/judge';
-import { type State, worstOf } from '../jobfile/state';
-import type { JudgedInspection } from '../test-kinds/inspection';
-import { isFault } from '../verdict/beside';
-import { tellFault } from './test-kinds';
+import type { State } from '../jobfile/state';
+import { isFault, stateOfEngine } from '../verdict/engine-state';
+import { tellFaults } from './test-kinds';
 import type { PressureUnit } from '../quantity/units';
 import type { JudgedCylinder } from '../verdict/verdict';
 import { CAUSE_IS } from './cause-names';
@@ -13,7 +12,7 @@ import { readingIn } from './reading';
 /** One sentence that a mechanic would say across the bench. */
 export function headline(judgement: Judgement, unit: PressureUnit = judgement.unit): string {
   const { cylinders, crankcase, inspections } = judgement;
-  const faults = inspections.filter(isFault);
+  const faults = tellFaults(inspections.filter(isFault), cylinders.length > 1);
   const many = cylinders.length > 1;
   const measured = cylinders.filter((one) => one.compression ?? one.leakage);
   if (crankcase?.state === 'low' && cylinders.every(({ state }) => state !== 'low' && state !== 'dead'))
@@ -21,7 +20,7 @@ export function headline(judgement: Judgement, unit: PressureUnit = judgement.un
       `The crankcase${crankcase.case === undefined ? '' : ` of cyl ${crankcase.case}`} does not hold its ` +
       `${crankcase.mode}: find where it leaks.`
     );
-  if (measured.length === 0 && faults.length > 0) return `${capital(toldFaults(faults, many))}.`;
+  if (measured.length === 0 && faults.length > 0) return `${capital(someOf(faults))}.`;
   if (measured.length === 0)
     return crankcase
       ? `${crankcase.state === 'sound' ? 'The crankcase holds' : 'The crankcase is not proven'}; no cylinder ` +
@@ -31,9 +30,13 @@ export function headline(judgement: Judgement, unit: PressureUnit = judgement.un
         : 'Nothing measured yet.';
   const [only] = cylinders as [JudgedCylinder];
   const reading = readingIn(unit);
-  const worst = worstOf([...cylinders.map(({ state }) => state), ...(crankcase ? [crankcase.state] : [])]);
+  const worst = stateOfEngine(
+    cylinders.map(({ state }) => state),
+    crankcase,
+    [],
+  );
   if (faults.length > 0 && (worst === 'sound' || worst === 'watch'))
-    return `${many ? 'Every cylinder is good' : `${capital(reading(only))} is good`}, but ${toldFaults(faults, many)}.`;
+    return `${many ? 'Every cylinder is good' : `${capital(reading(only))} is good`}, but ${someOf(faults)}.`;
   switch (worst) {
     case 'dead': {
       const dead = at(cylinders, 'dead');
@@ -81,10 +84,9 @@ function watched({ reasons, compression, leakage }: JudgedCylinder, reading: str
 /** More than so many faults are told by their number. */
 const SOME = 2;
 
-function toldFaults(faults: readonly JudgedInspection[], several: boolean): string {
-  const told = [...new Set(faults.map((one) => tellFault(one, several)))];
-  const more = told.length - SOME;
-  return `${told.slice(0, SOME).join('; ')}${more > 0 ? `; and ${more} more` : ''}`;
+function someOf(faults: readonly string[]): string {
+  const more = faults.length - SOME;
+  return `${faults.slice(0, SOME).join('; ')}${more > 0 ? `; and ${more} more` : ''}`;
 }
 
 /** What was measured of an engine that is not measured whole. */

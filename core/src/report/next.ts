@@ -6,7 +6,7 @@ import type { Parts } from '../engine/parts';
 import { ANY_MACHINE } from './machine';
 import { capital, cylinders, percent } from './phrases';
 import { CAUSE_NAME } from './cause-names';
-import { mendOf, tellFault } from './test-kinds';
+import { mendOf, tellFaults } from './test-kinds';
 
 /** What to do next, why, and what it may show. */
 
@@ -23,7 +23,7 @@ export function tellStep({
   reason?: Pick<NextReason, 'because'>;
 }): string {
   if (reason?.because === 'wake-first') return 'Wake it first';
-  if (reason?.because === 'found-beside') return 'Put right what was found';
+  if (reason?.because === 'inspection-faults') return 'Put right what was found';
   const on = cylinder === null ? '' : ` on cylinder ${cylinder}`;
   switch (test) {
     case 'compression':
@@ -126,7 +126,7 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       );
     case 'apart':
       return reason.faults.length > 0
-        ? `It lies open, and that tells more than another test: ${reason.faults.map((one) => tellFault(one, has.several)).join('; ')}.`
+        ? `It lies open, and that tells more than another test: ${tellFaults(reason.faults, has.several).join('; ')}.`
         : 'It lies open: measure and look at every part before it is closed, then prove it by a test.';
     case 'all-low':
       return reason.cylinders > 1
@@ -192,10 +192,10 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       );
     case 'enough-known':
       return `More testing adds little, and no cause stands out. ${THEN[reason.purpose ?? 'fault']}`;
-    case 'found-beside':
+    case 'inspection-faults':
       return [
         `${has.several ? 'The cylinders are good' : 'The cylinder is good'}. What is wrong: ` +
-          `${[...new Set(reason.faults.map((one) => tellFault(one, has.several)))].join('; ')}.`,
+          `${tellFaults(reason.faults, has.several).join('; ')}.`,
         ...new Set(reason.faults.flatMap((one) => mendOf(one, has) ?? [])),
       ].join(' ');
     case 'does-not-breathe':

@@ -2,7 +2,6 @@ import type { Reason } from '../verdict/reason';
 import type { TestDoubt } from '../test-kinds/compression/test-doubt';
 import { COVERAGE } from '../quantity/doubt';
 import { formatPressure, fromKPa } from '../quantity/pressure';
-import type { LeakNumbers } from '../test-kinds/leakdown/judged';
 import type { StrokePattern } from '../reading/strokes';
 import { METHOD_NAME } from './names';
 import type { Parts } from '../engine/parts';
@@ -12,11 +11,12 @@ import { tellOtherResponses, tellOtherwise, WET_SCHOOL } from './schools';
 import type { HeardAt } from '../jobfile/tests';
 import type { SpreadMethod } from '../jobfile/book';
 import type { LimitSource } from '../limits/source';
-import type { Settle } from '../reading/settle';
 import type { HoldReason } from '../test-kinds/crankcase/judged';
 import { sourceName, schoolOf } from './sources';
 import { UNIT_SIGN, type VacuumUnit } from '../quantity/units';
 import { CAUSE_NAME } from './cause-names';
+import { tellLeak } from './leak';
+import { tellSettle } from './settle';
 
 /** Every sentence the judgement can say, in English. Another language is another file with these functions. */
 
@@ -136,28 +136,10 @@ function tellRule(reason: Reason | HoldReason, unit: VacuumUnit, has: Parts): st
         ' Put the test right and read again.'
       );
     case 'leak-sound':
-      return `${leak(reason, reason.sound)}: sound, up to ${percent(reason.sound)} is (${schoolOf(reason.source)}).`;
     case 'leak-watch':
-      return `${leak(reason, reason.sound)}: ${tellWatch(reason)}.`;
     case 'leak-missed':
-      return (
-        `${leak(reason, reason.fault)}: ` +
-        (reason.source.kind === 'book'
-          ? `more than the ${percent(reason.sound)} of ${schoolOf(reason.source)}` +
-            `${reason.fault > reason.sound ? `, and than the ${percent(reason.fault)} that the shop takes for a fault` : ''}.`
-          : `more than ${percent(reason.fault)} (${schoolOf(reason.source)}).`)
-      );
     case 'leak-too-close':
-      return (
-        leak(reason, reason.fault) +
-        (reason.source.kind === 'book' &&
-        reason.fault > reason.sound &&
-        (reason.usualPercent ?? reason.percent) > reason.sound
-          ? `: past the ${percent(reason.sound)} of ${schoolOf(reason.source)}, and too close to the ` +
-            `${percent(reason.fault)} that the shop takes for a fault to call. `
-          : `, too close to ${percent(reason.fault)} to call (${schoolOf(reason.source)}). `) +
-        `Zero the tester. ${tellSettle(reason.settle)}`
-      );
+      return tellLeak(reason);
     case 'suspected-left-out': {
       const read = reason.percents.map((one) => percent(one)).join(' and ');
       return reason.turned
@@ -313,54 +295,6 @@ const HEARD_AT: Readonly<Partial<Record<HeardAt, string>>> = {
   'push-rod-tunnel': 'push-rod tunnel',
 };
 export const heardAt = (at: HeardAt) => HEARD_AT[at] ?? at;
-
-/** What passes, and is past what a sound one loses, or not surely within it. */
-function tellWatch({ percent: read, usualPercent = read, sound, watch, fault, source }: LeakNumbers): string {
-  const book = source.kind === 'book';
-  const line = book ? `the ${percent(sound)} of ${schoolOf(source)}` : percent(sound);
-  const where =
-    usualPercent <= sound
-      ? `within ${line}, but not surely`
-      : `past ${line}, ${usualPercent <= watch ? 'acceptable' : 'poor'}`;
-  return book
-    ? `${where}; the shop takes more than ${percent(fault)} for a fault`
-    : `${where}; a fault starts at ${percent(fault)} (${schoolOf(source)})`;
-}
-
-/** `34 % ± 3 leaks away, a 1.1 mm hole` */
-function leak(reason: LeakNumbers, line: number): string {
-  const { usualPercent } = reason;
-  const usual =
-    usualPercent === undefined || Math.abs(usualPercent - reason.percent) < USUALLY_THE_SAME
-      ? ''
-      : `, which is ${percentBeside(usualPercent, line)} through the usual orifice of 1 mm`;
-  const hole =
-    reason.holeMm === undefined || COVERAGE * (reason.holeDoubtMm ?? 0) >= reason.holeMm
-      ? ''
-      : `, a ${reason.holeMm.toFixed(2)}${plusMinus(reason.holeDoubtMm)} mm hole`;
-  return `${percentBeside(reason.percent, line)} ± ${wholeDoubt(COVERAGE * reason.doubt)} leaks away${hole}${usual}`;
-}
-
-/** Closer than this two orifices need not be told apart, percent. */
-const USUALLY_THE_SAME = 1.5;
-/** No doubt is nought. */
-const wholeDoubt = (doubt: number) => (doubt < 0.5 ? 'under 1' : doubt.toFixed(0));
-
-const plusMinus = (doubt: number | undefined): string =>
-  doubt === undefined ? '' : ` ± ${Math.max(0.01, COVERAGE * doubt).toFixed(2)}`;
-
-function tellSettle(settle: Settle): string {
-  switch (settle.by) {
-    case 'repeat':
-      return `${settle.times === 1 ? 'One more reading' : `${settle.times} more readings`} should settle it.`;
-    case 'longer-watch':
-      return `Watch it for ${settle.seconds} s.`;
-    case 'warm-engine':
-      return 'A warm engine would settle it.';
-    case 'finer-gauge':
-      return 'Repeat it, or use a finer gauge.';
-  }
-}
 
 function tellPattern(pattern: StrokePattern, firstShare: number, { valves, headGasket }: Parts, well: boolean): string {
   const share = `First stroke made ${percent(100 * firstShare)} of the peak`;

@@ -160,12 +160,17 @@ const FAULT: Readonly<Record<Says, (where: Where, one: JudgedInspection) => stri
 const volts = ({ figure = 0 }: JudgedInspection) => `${figure.toFixed(1)} V`;
 
 /** @param several cylinders, so that each is named */
-export function tellFault(one: JudgedInspection, several: boolean): string {
+function tellFault(one: JudgedInspection, several: boolean): string {
   const named = several && one.cylinder !== null;
   const where = named ? { it: `cyl ${one.cylinder}`, of: ` of cyl ${one.cylinder}` } : { it: 'it', of: '' };
   const [word] = one.says;
   return word ? FAULT[word](where, one) : `the ${inspectedName(one)}${where.of} misses its limit`;
 }
+
+/** What is wrong, each thing once. */
+export const tellFaults = (faults: readonly JudgedInspection[], several: boolean): string[] => [
+  ...new Set(faults.map((one) => tellFault(one, several))),
+];
 
 /** What is to be done about it. */
 const MEND: Readonly<Partial<Record<Says, string>>> = {

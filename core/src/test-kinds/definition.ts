@@ -13,8 +13,6 @@ export interface InspectContext {
   engine: Engine;
   books: readonly Book[];
   atmosphereKPa: number;
-  /** Cylinders whose cranking compression is proven good: low while running they do not breathe. */
-  cranksWell: ReadonlySet<string>;
   tests: readonly Test[];
   /** The latest test of another kind. */
   latest<K extends TestKind>(kind: K): TestOf<K> | undefined;

@@ -13,16 +13,11 @@ function latestOfEach({ tests = [] }: Pick<JobFile, 'tests'>): Map<TestKind, Tes
  * Every figure of the gauges beside the pressure tests, against the first book that has one for it. What was measured
  * again, or set and measured, stands as it was found last.
  */
-export function judgeInspections(
-  job: JobFile,
-  cranksWell: ReadonlySet<string>,
-  atmosphereKPa: number,
-): JudgedInspection[] {
+export function judgeInspections(job: JobFile, atmosphereKPa: number): JudgedInspection[] {
   const tests = latestOfEach(job);
   const context: InspectContext = {
     engine: job.engine,
     books: job.books ?? [],
-    cranksWell,
     atmosphereKPa,
     tests: job.tests ?? [],
     latest: <K extends TestKind>(kind: K) => tests.get(kind) as TestOf<K> | undefined,

@@ -19,8 +19,8 @@ import { type State, worstOf } from '../jobfile/state';
 import type { InputError } from '../quantity/input-error';
 import { roundOff } from '../quantity/round-off';
 import { judgeInspections } from '../test-kinds/inspections';
-import { stateBeside } from './beside';
-import { besidesOf } from '../causes/beside';
+import { stateOfEngine, withBreath } from './engine-state';
+import { inspectionEvidenceOf } from '../causes/inspection-evidence';
 import { rankCauses } from '../causes/rank';
 import { cautionsOf } from './cautions';
 import { type LeftOut, leftOutOf } from './left-out';
@@ -87,12 +87,12 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
     ),
   );
   const keepsUp = spreadMet(row, spreads, high);
-  const besides = besidesOf(job, judgeInspections(job, NO_CYLINDER, atmosphereKPa), drafts);
+  const inspections = judgeInspections(job, atmosphereKPa);
   const belief = infer(job, drafts, {
     limits,
     tests: new Map(row.map(({ cylinder, test }) => [cylinder, test])),
     met: new Map(drafts.map(({ id, compression }) => [id, metOf(compression, leaks.get(id), keepsUp.get(id) ?? 1)])),
-    besides,
+    inspected: inspectionEvidenceOf(job, inspections, drafts),
   });
   for (const draft of drafts) settleState(draft, belief, { job, measures, limits, rules, high });
   const found = patternsOf(job, drafts, limits);
@@ -101,12 +101,7 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
       .filter(({ compression }) => compression && !['low', 'dead', 'unproven'].includes(compression.state))
       .map(({ id }) => id),
   );
-  const inspections = judgeInspections(job, cranksWell, atmosphereKPa);
-  const state = worstOf([
-    ...drafts.map((draft) => draft.state),
-    ...(crankcase ? [crankcase.state] : []),
-    ...inspections.flatMap((one) => stateBeside(one) ?? []),
-  ]);
+  const told = withBreath(inspections, cranksWell);
   return {
     job,
     belief,
@@ -115,8 +110,14 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
       spread: roundOff(spread?.judged ?? null),
       patterns: found,
       crankcase: roundOff(crankcase),
-      inspections: roundOff(inspections),
-      engine: { state },
+      inspections: roundOff(told),
+      engine: {
+        state: stateOfEngine(
+          drafts.map((draft) => draft.state),
+          crankcase,
+          told,
+        ),
+      },
       parts: parts(engine),
       causes: rankCauses(job, belief, drafts, crankcase),
       cautions: roundOff([
@@ -131,8 +132,6 @@ export function examine(given: JobFile, unreadable: readonly InputError[] = []):
     },
   };
 }
-
-const NO_CYLINDER: ReadonlySet<string> = new Set();
 
 const leftOutFor = ({ field, code, reason }: InputError, entry?: LeftOut): Caution => ({
   caution: 'entry-left-out',

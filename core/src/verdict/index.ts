@@ -2,4 +2,4 @@ export * from './caution';
 export * from './examine';
 export * from './reason';
 export * from './verdict';
-export { isFault, stateBeside } from './beside';
+export { isFault, stateOfEngine } from './engine-state';

@@ -9,6 +9,8 @@ import type { JudgedCompression } from '../test-kinds/compression/judged';
 
 /** A limit says what somebody wants, and little of what is wrong: what surely misses one keeps this share of its odds. */
 const LEAST = 0.2;
+/** Of that, where all the air is lost. */
+const LEAST_LEFT = 0.01;
 const GASKET = { blows: 0.01, 'may-blow': 0.4 } as const;
 
 /** How surely a cylinder meets the limits that apply to it: the belief in a sound one goes no further. */
@@ -28,7 +30,9 @@ export function metOf(
 
 function airMet({ judged, reasons }: { judged: JudgedLeakage; reasons: readonly { rule: string }[] }): number {
   const { limits, percent, usualPercent = percent, plusMinusPercent } = judged;
-  const held = Math.max(LEAST, probabilityBelow(limits.fault, usualPercent, plusMinusPercent / COVERAGE));
+  // The more is lost the less is left: of nearly all of it next to nothing.
+  const left = LEAST * Math.min(1, Math.max(LEAST_LEFT, (100 - usualPercent) / Math.max(1, 100 - limits.fault)));
+  const held = Math.max(left, probabilityBelow(limits.fault, usualPercent, plusMinusPercent / COVERAGE));
   if (reasons.some(({ rule }) => rule === 'gasket-blows')) return GASKET.blows * held;
   return (reasons.some(({ rule }) => rule === 'gasket-may-blow') ? GASKET['may-blow'] : 1) * held;
 }

@@ -50,12 +50,18 @@ describe('state and odds never contradict each other', () => {
 
 describe('evidence is monotone', () => {
   /** Loud at the exhaust, or nearly all lost, and the reading itself is suspected: then it is no evidence at all. */
-  const leftOut = (verdict: Judged['verdict'], id: string) =>
+  const suspected = (verdict: Judged['verdict'], id: string) =>
     verdict.cylinders
       .find((one) => one.id === id)
-      ?.reasons.filter(({ rule }) => rule === 'suspected-left-out' || rule === 'wrong-stroke-suspected').length;
+      ?.reasons.flatMap((reason) =>
+        reason.rule === 'suspected-left-out'
+          ? reason.percents
+          : reason.rule === 'wrong-stroke-suspected'
+            ? reason.percent
+            : [],
+      ).length;
   const noSounder = (worse: Judged['verdict'], before: Judged['verdict'], id: string) => {
-    if (leftOut(worse, id) === leftOut(before, id))
+    if (suspected(worse, id) === suspected(before, id))
       expect(soundOf(worse, id)).toBeLessThanOrEqual(soundOf(before, id) + LEAST);
   };
   const changed = (job: JobFile, at: number, change: (test: Test) => Test): JobFile => ({

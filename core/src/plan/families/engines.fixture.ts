@@ -1,5 +1,5 @@
 import { type Book, type Engine, type JobFile, judge, type Report, report, type Test } from '../..';
-import { job } from '../whole-jobs/pieces.fixture';
+import { dry, job, launchFour } from '../whole-jobs/pieces.fixture';
 
 /** Engines that differ in all that a judgement asks: strokes, fuel, cooling, how their cylinders lie. */
 export const mower: Engine = {
@@ -21,14 +21,9 @@ export const roadTwin: Engine = {
 };
 export const boxer: Engine = { ...roadTwin, layout: 'flat' };
 export const veeTwin: Engine = { ...roadTwin, layout: 'vee', cylinders: ['front', 'rear'] };
-export const launch: Engine = {
-  cycle: 'four-stroke',
-  fuel: 'petrol',
-  family: 'inboard',
-  layout: 'inline',
-  cylinders: ['1', '2', '3', '4'],
-  cooling: 'liquid',
-};
+const { firingOrder: _, ...unordered } = launchFour;
+/** Without its order, so that others of fewer and more cylinders are made from it. */
+export const launch: Engine = unordered;
 export const veeEight: Engine = { ...launch, layout: 'vee', cylinders: ['1', '2', '3', '4', '5', '6', '7', '8'] };
 export const diesel: Engine = { ...launch, fuel: 'diesel', cylinders: ['1', '2', '3'] };
 export const outboard: Engine = {
@@ -48,17 +43,16 @@ export const saw: Engine = {
   cooling: 'air',
 };
 
-type Figures = Readonly<Record<string, number | readonly number[]>>;
-
 /** A dry test in psi, warm and with the throttle open unless said otherwise. */
-export const cranked = (figures: Figures, more: Partial<Extract<Test, { kind: 'compression' }>> = {}): Test => ({
+export const cranked = (
+  figures: Parameters<typeof dry>[1],
+  more: Partial<Extract<Test, { kind: 'compression' }>> = {},
+): Test => ({
   kind: 'compression',
   engineTemperature: 'warm',
   throttle: 'open',
   ...more,
-  readings: Object.entries(figures).flatMap(([cylinder, all]) =>
-    [all].flat().map((peak) => ({ cylinder, unit: 'psi' as const, peak })),
-  ),
+  readings: dry('psi', figures),
 });
 
 /** The same figure, read twice, on every cylinder. */

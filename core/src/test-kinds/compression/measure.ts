@@ -5,6 +5,7 @@ import { toKPa } from '../../quantity/pressure';
 import { attemptOf, type Counted, countAttempts } from '../../reading/attempts';
 import { compressionGauge, type Gauge, trueKPa } from '../../reading/gauge';
 import type { CompressionReading, CompressionTest } from '../../jobfile/tests';
+import { leastShare } from './test-doubt';
 
 /** What was measured dry on one cylinder, from the latest test that has it. */
 export interface DryMeasure {
@@ -20,28 +21,24 @@ export interface DryMeasure {
   wrong?: { readKPa: number; by: readonly SetUpWorse[] };
 }
 
-/** How a test was set up worse than another: each of these only ever lowers a reading. */
-const SET_UP_WORSE = ['throttle', 'valve'] as const;
+/** How a test can be set up worse than another: each of these only ever lowers a reading. */
+const SET_UP_WORSE = ['throttle-closed', 'tester-without-valve'] as const;
 export type SetUpWorse = (typeof SET_UP_WORSE)[number];
-/** The least share of a reading that it leaves: what takes more is something else. */
-const LEAST_LEFT: Readonly<Record<SetUpWorse, number>> = { throttle: 0.33, valve: 0.2 };
 
-/** Why a later measure reads lower than an earlier one of the same cylinder, where its test was set up worse. */
-function wronglyLower(before: DryMeasure, after: DryMeasure, { fuel }: Engine): SetUpWorse[] {
+/** Why a later measure reads lower than an earlier one of the same cylinder, as far as its worse test can take it. */
+function wronglyLower(before: DryMeasure, after: DryMeasure, { engine, houseRules }: JobFile): SetUpWorse[] {
   const doubt = COVERAGE * Math.hypot(before.counted.doubtKPa, after.counted.doubtKPa);
   if (before.counted.quarrel || before.counted.kPa - after.counted.kPa <= doubt) return [];
-  const share = after.counted.kPa / Math.max(1, before.counted.kPa);
+  const blames = engine.fuel !== 'diesel' && houseRules?.throttleSchool !== 'no-difference';
   const worse: Readonly<Record<SetUpWorse, boolean>> = {
-    throttle: fuel !== 'diesel' && before.test.throttle === 'open' && after.test.throttle === 'closed',
-    valve: before.test.tester?.valveAtEngineEnd === true && after.test.tester?.valveAtEngineEnd === false,
+    'throttle-closed': blames && before.test.throttle === 'open' && after.test.throttle === 'closed',
+    'tester-without-valve':
+      before.test.tester?.valveAtEngineEnd === true && after.test.tester?.valveAtEngineEnd === false,
   };
-  return SET_UP_WORSE.filter((by) => worse[by] && share >= LEAST_LEFT[by]);
+  return SET_UP_WORSE.filter(
+    (by) => worse[by] && after.counted.kPa + doubt >= leastShare(by, after.test, engine) * before.counted.kPa,
+  );
 }
-
-const withWrong = (before: DryMeasure, after: DryMeasure, engine: Engine): DryMeasure => ({
-  ...before,
-  wrong: { readKPa: after.counted.kPa, by: wronglyLower(before, after, engine) },
-});
 
 /** The latest test that read a cylinder dry stands for it, with all attempts of that test. */
 export function dryMeasures(job: JobFile): Map<string, DryMeasure> {
@@ -54,11 +51,10 @@ export function dryMeasures(job: JobFile): Map<string, DryMeasure> {
       const before = measures.get(cylinder);
       // Oil that is still in it proves nothing new of a cylinder that was read dry before.
       if (before && measure.oiled.includes(measure.latest)) continue;
+      const by = before ? wronglyLower(before, measure, job) : [];
       measures.set(
         cylinder,
-        before && wronglyLower(before, measure, job.engine).length > 0
-          ? withWrong(before, measure, job.engine)
-          : measure,
+        before && by.length > 0 ? { ...before, wrong: { readKPa: measure.counted.kPa, by } } : measure,
       );
     }
   }

@@ -27,6 +27,19 @@ const LEAST_SHARE = {
   hoseUnknown: 0.5,
 } as const;
 
+/** The least share of the true reading that a test with the throttle shut, or through a hose, may show. */
+export function leastShare(
+  by: 'throttle-closed' | 'tester-without-valve',
+  { tester }: CompressionTest,
+  engine: Engine,
+): number {
+  if (by === 'throttle-closed') return LEAST_SHARE[by];
+  const volumes = volumesOf(engine);
+  return volumes && tester?.hoseVolumeCm3 !== undefined
+    ? hoseFactor(volumes.sweptCm3, volumes.chamberCm3, tester.hoseVolumeCm3)
+    : LEAST_SHARE.hoseUnknown;
+}
+
 /** Slower than this the rings and valves have time to leak, rev/min. */
 function laboursBelowRpm(engine: Engine): number {
   if (engine.fuel === 'diesel') return 120;
@@ -43,13 +56,9 @@ export function testDoubts(
 ): TestDoubt[] {
   const doubts: TestDoubt[] = [];
   if (test.throttle === 'closed' && throttleSchool === 'wide-open' && engine.fuel !== 'diesel')
-    doubts.push({ which: 'throttle-closed', leastShare: LEAST_SHARE['throttle-closed'] });
+    doubts.push({ which: 'throttle-closed', leastShare: leastShare('throttle-closed', test, engine) });
   if (test.tester?.valveAtEngineEnd === false) {
-    const volumes = volumesOf(engine);
-    const hose = test.tester.hoseVolumeCm3;
-    const leastShare =
-      volumes && hose !== undefined ? hoseFactor(volumes.sweptCm3, volumes.chamberCm3, hose) : LEAST_SHARE.hoseUnknown;
-    doubts.push({ which: 'tester-without-valve', leastShare });
+    doubts.push({ which: 'tester-without-valve', leastShare: leastShare('tester-without-valve', test, engine) });
   }
   if (test.crankingRpm !== undefined && test.crankingRpm < laboursBelowRpm(engine)) {
     doubts.push({ which: 'slow-cranking', leastShare: LEAST_SHARE['slow-cranking'], crankingRpm: test.crankingRpm });

@@ -18,12 +18,9 @@ const RULE: LimitSource = { kind: 'house', rule: 'running' };
 
 /**
  * Compression of an engine that runs, against the book, else against the other cylinders: low only while it runs is an
- * engine that does not breathe.
+ * engine that does not breathe, which is said where the cylinders are known.
  */
-function inspect(
-  test: RunningCompressionTest,
-  { engine, books, cranksWell, tests }: InspectContext,
-): JudgedInspection[] {
+function inspect(test: RunningCompressionTest, { engine, books, tests }: InspectContext): JudgedInspection[] {
   const gauge = compressionGauge(test.tester, engine.fuel);
   const { figures, source } = find(books, 'runningCompression');
   const latest = latestRunning(tests);
@@ -43,7 +40,7 @@ function inspect(
         test.kind,
         cylinder,
         judged(figure, doubtIn(gauge, unit), unit, bounds(min, undefined), by),
-        () => (cranksWell.has(cylinder) ? 'does-not-breathe' : undefined),
+        () => undefined,
       );
     }),
   );
