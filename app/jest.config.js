@@ -13,6 +13,8 @@ const swc = (parser) => [
 
 module.exports = {
   preset: 'jest-expo',
+  // As for the packages on plain Node: the computation asks for these all the time.
+  sandboxInjectedGlobals: require('../jest.node.cjs').sandboxInjectedGlobals,
   // React Native itself is written in Flow, which only Babel reads; all else goes through what takes a tenth of the time.
   transform: {
     '/node_modules/(react-native|@react-native)/.+\\.[jt]sx?$': preset.transform['\\.[jt]sx?$'],
