@@ -1,6 +1,6 @@
 import type { Bench, Doing } from '@rugged/contract';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { type ReactNode, useEffect, useSyncExternalStore } from 'react';
+import { type ReactNode, useDeferredValue, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import { amending } from '@/data/client';
 import { useBench } from '@/data/jobs';
@@ -29,7 +29,12 @@ export function BenchGate({ records, children }: { records?: Doing; children(ben
   }, [known, jobId]);
   const reason = useSyncExternalStore(amending.subscribe, () => amending.reasonOf(jobId));
   useBeingThere(jobId, records, cylinder);
-  if (bench) return records && bench.job.status === 'closed' && !reason ? <Closed bench={bench} /> : children(bench);
+  // A place to read is drawn in pieces when its bench changes: while a day's rows leave that is every half second, and
+  // beneath a pad it would hold up the keys.
+  const later = useDeferredValue(bench);
+  const shown = records ? bench : (later ?? bench);
+  const drawn = useMemo(() => shown && children(shown), [children, shown]);
+  if (bench) return records && bench.job.status === 'closed' && !reason ? <Closed bench={bench} /> : drawn;
   return (
     <View style={{ flex: 1, padding: 12, justifyContent: 'center' }} role="main">
       {missing ? (

@@ -1,7 +1,7 @@
 import type { JobChange, Page } from '@rugged/contract';
 import type { Bench } from '@rugged/contract/bench';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { startTransition, useEffect, useMemo, useReducer, useSyncExternalStore } from 'react';
 import { Refused } from './api';
 import { found, useChanges } from './changes';
 import { keys, outbox, queryClient } from './client';
@@ -88,9 +88,10 @@ export function useVerdict(bench: Bench): Verdict {
   const {
     shop: { unit },
   } = useSignedIn();
-  const look = () =>
+  const [, judgedAnew] = useReducer((times: number) => times + 1, 0);
+  useEffect(() => onJudged(() => startTransition(judgedAnew)), []);
+  const verdict =
     knownVerdict(bench, unit) ?? (aDayLeaves() ? latestVerdict(bench, unit) : undefined) ?? judgeOnce(bench, unit);
-  const verdict = useSyncExternalStore(onJudged, look, look);
   useEffect(() => {
     if (knownVerdict(bench, unit) !== verdict) judgeSoon(bench, unit);
   }, [verdict, bench, unit]);
