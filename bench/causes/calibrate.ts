@@ -10,7 +10,7 @@ export interface Asked {
 
 /** The name under which a row is told. */
 export const toldAs = (row: string, shared?: string): string => shared ?? (row.split(':')[0] as string);
-const nameOf = (cause: Cause): string => cause.which ?? cause.cause;
+export const nameOf = (cause: Cause): string => cause.which ?? cause.cause;
 
 /**
  * Every question that the readings of one engine put: what is it, on this cylinder? A fault of the whole test is one
@@ -65,7 +65,7 @@ interface Bin {
 
 const BINS = 10;
 /** Test faults that the judgement may have corrected away: then there is nothing left to blame. */
-const TEST_FAULTS = new Set([
+export const TEST_FAULTS = new Set([
   'tester-without-valve',
   'throttle-closed',
   'slow-cranking',
