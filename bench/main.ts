@@ -56,6 +56,9 @@ still air, not to a neighbour that moves, so no figure for four zones can be giv
 
 ## What the readings can tell
 
+Boosted trees that know nothing of engines learn from 24,000 others of the same shop, with the answers, and are asked the
+same questions: what they do better, our odds leave lying; what they do not, the readings do not say.
+
 ${section('flexible')}
 
 ## What is weighed
