@@ -32,7 +32,7 @@ export function BenchGate({ records, children }: { records?: Doing; children(ben
   // A place to read is drawn in pieces when its bench changes: while a day's rows leave that is every half second, and
   // beneath a pad it would hold up the keys.
   const later = useDeferredValue(bench);
-  const shown = records ? bench : (later ?? bench);
+  const shown = records || later?.job.id !== bench?.job.id ? bench : later;
   const drawn = useMemo(() => shown && children(shown), [children, shown]);
   if (bench) return records && bench.job.status === 'closed' && !reason ? <Closed bench={bench} /> : drawn;
   return (
