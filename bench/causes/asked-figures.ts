@@ -1,4 +1,4 @@
-import { type JobFile, judge, presetOf, type Verdict } from '@rugged/core';
+import { FAMILIES, type JobFile, judge, presetOf, type Verdict } from '@rugged/core';
 import { chamberOf, CHAMBERS, conditionsOf, FACT_NAMES, type Facts, factsOf } from '@rugged/core/causes';
 import { median } from '@rugged/core/quantity';
 import type { Asked } from './calibrate';
@@ -6,16 +6,6 @@ import type { Asked } from './calibrate';
 type Found = Verdict['cylinders'][number];
 
 const UNKNOWN = Number.NaN;
-const FAMILIES = [
-  'handheld',
-  'small-engine',
-  'generator',
-  'outboard',
-  'inboard',
-  'motorcycle',
-  'scooter',
-  'powersports',
-];
 const at = (list: readonly string[], word: string | undefined) => (word === undefined ? UNKNOWN : list.indexOf(word));
 const least = (list: readonly number[]) => (list.length === 0 ? UNKNOWN : Math.min(...list));
 const most = (list: readonly number[]) => (list.length === 0 ? UNKNOWN : Math.max(...list));
