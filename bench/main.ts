@@ -86,6 +86,7 @@ function section(name: 'evidence' | 'flexible'): string {
   return page.slice(page.indexOf(`<!-- ${name}: `), page.indexOf(end)) + end;
 }
 
+/** Writes the lines between the marks of a part. */
 function keepSection(name: 'evidence' | 'flexible', lines: readonly string[]): void {
   const old = section(name);
   const [mark, ...rest] = old.split('\n');
@@ -192,7 +193,7 @@ const benches: readonly (readonly [string, () => Measured[] | Promise<Measured[]
 
 /**
  * `npm run bench speed`: all that is a matter of time; the causes have a page of their own. What the readings can tell
- * takes a quarter of an hour and is asked for by name.
+ * takes half an hour and is asked for by name.
  */
 const chosen = (name: string) =>
   wanted.includes(name) ||

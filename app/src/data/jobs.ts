@@ -93,7 +93,10 @@ export function useVerdict(bench: Bench): Verdict {
   const verdict =
     knownVerdict(bench, unit) ?? (aDayLeaves() ? latestVerdict(bench, unit) : undefined) ?? judgeOnce(bench, unit);
   useEffect(() => {
-    if (knownVerdict(bench, unit) !== verdict) judgeSoon(bench, unit);
+    const known = knownVerdict(bench, unit);
+    if (!known) judgeSoon(bench, unit);
+    // It came between drawing and listening.
+    else if (known !== verdict) startTransition(judgedAnew);
   }, [verdict, bench, unit]);
   return verdict;
 }
