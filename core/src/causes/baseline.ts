@@ -26,10 +26,10 @@ const OVER_THUMB = { middle: 0.33, deviation: 0.22 } as const;
 const BY_THUMB: Readonly<Partial<Record<ThumbName, { middle: number; deviation: number }>>> = {
   motorcycle: { middle: 0.5, deviation: 0.15 },
   'marine-petrol': { middle: 0.4, deviation: 0.15 },
-  'two-stroke': { middle: 0.14, deviation: 0.13 },
+  'two-stroke': { middle: 0.23, deviation: 0.16 },
   'small-four-stroke': { middle: 0.4, deviation: 0.12 },
   diesel: { middle: 0.42, deviation: 0.25 },
-  'handheld-two-stroke': { middle: 0.2, deviation: 0.25 },
+  'handheld-two-stroke': { middle: 0.33, deviation: 0.22 },
   release: { middle: 0.1, deviation: 0.4 },
 };
 /** Where no limit is known the readings alone must say it: about the highest of them. */

@@ -5,7 +5,8 @@ import { namesOf } from '../causes/names';
 import { CASE_SYMPTOMS } from '../causes/symptoms';
 import type { JobFile } from '../jobfile/job-file';
 import { hasStood } from '../jobfile/stood';
-import { readingsOf } from '../jobfile/tests';
+import { type HeardAt, readingsOf } from '../jobfile/tests';
+import { latestLeakdown } from '../test-kinds/leakdown/judge';
 import type { JudgedCylinder, Verdict } from '../verdict/verdict';
 import { LEAST_BITS, otherWays, perMinute, SURE_ENOUGH, worthwhile } from './feasible';
 import { afterInspections, faultsBesideSpark, foundApart, setFirst } from './inspection-faults';
@@ -331,12 +332,20 @@ function forCylinder(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
     if (cranks && dry === 1) return [again('compression', id, { because: 'read-once', state })];
     return [
       ...(at.job.engine.cycle === 'four-stroke' && !at.inspected(id)
-        ? [step('inspect-valve-train', id, { because: 'reads-nothing' })]
+        ? [
+            step(
+              'inspect-valve-train',
+              id,
+              leakage ? { because: 'dead-and-fed', percent: leakage.percent } : { because: 'reads-nothing' },
+            ),
+          ]
         : []),
       ...(air ? [step('leakdown', id, { because: 'reads-nothing' })] : []),
     ];
   }
   if (state === 'low') {
+    if (airs && fed < MOST_READINGS && onlyAtTheIntake(at.job, cylinder))
+      return [again('leakdown', id, { because: 'breather-on' })];
     if (airs && leakage && !compression && fed === 1) return [again('leakdown', id, { because: 'read-once', state })];
     if (cranks && compression && dry === 1 && !leakage)
       return [again('compression', id, { because: 'read-once', state })];
@@ -350,6 +359,19 @@ function forCylinder(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
   }
   return state === 'unproven' ? forUnproven(at, cylinder) : [];
 }
+
+/** Of how loud air is heard: silent, faint, clear, strong. */
+const CLEAR = 2;
+/** Clear air at the intake and not at the filler: past the rings it comes out there, too, while the breather is on. */
+const onlyAtTheIntake = (job: JobFile, { id, leakage }: JudgedCylinder): boolean => {
+  const loud = (place: HeardAt) => leakage?.heard.some(({ at, level }) => at === place && level >= CLEAR) === true;
+  return (
+    job.engine.cycle === 'four-stroke' &&
+    loud('intake') &&
+    !loud('crankcase') &&
+    latestLeakdown(job, id)?.breatherOff !== true
+  );
+};
 
 /** What would settle a cylinder of which nothing is proven: the reading that was doubted, by its own test. */
 function forUnproven(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
@@ -377,13 +399,26 @@ function forUnproven(at: Standing, cylinder: JudgedCylinder): PlannedStep[] {
     ];
   }
   if (cranks && readAgain(cylinder, at.times('compression', id), 'too-close-to-minimum', 'spread-too-close'))
-    return [again('compression', id, { because: 'too-close' })];
+    return [...testOfAll(at), again('compression', id, { because: 'too-close' })];
   if (cranks && hasReason(cylinder, 'contradicts-itself', 'high-or-low') && at.times('compression', id) < 2)
     return [again('compression', id, { because: 'contradicts' })];
   if (feeds && readAgain(cylinder, at.times('leakdown', id), 'leak-too-close'))
     return [again('leakdown', id, { because: 'too-close' })];
   return toAir({ because: 'find-where-the-air-goes' });
 }
+
+/** All of them a little under their limit: before each is read again, what they share is looked at. */
+function testOfAll(at: Standing): PlannedStep[] {
+  const { cylinders, causes } = at.verdict;
+  const shared = causes
+    .filter(({ cylinder, cause }) => cylinder === null && cause === 'test-fault')
+    .reduce((sum, { probability }) => sum + probability, 0);
+  const all = cylinders.length > 1 && cylinders.every(({ state }) => state !== 'sound');
+  return all && shared >= TEST_DOUBTED && !at.questioned
+    ? [step('check-tester', null, { because: 'all-low', cylinders: cylinders.length })]
+    : [];
+}
+const TEST_DOUBTED = 0.3;
 
 /** Whether a close call rests on one reading, or another one would carry it over its line. */
 const readAgain = ({ reasons }: JudgedCylinder, times: number, ...rules: string[]): boolean =>

@@ -69,6 +69,10 @@ export type NextReason =
   | { because: 'sure-enough'; likeliest: { cause: Named; probability: number }; purpose?: Purpose }
   | { because: 'find-where-the-air-goes' }
   | { because: 'reads-nothing' }
+  /** It makes nothing, and air was fed: so much of it gets out, in percent. */
+  | { because: 'dead-and-fed'; percent: number }
+  /** Air at the intake may be the crankcase's, by the breather. */
+  | { because: 'breather-on' }
   | { because: 'half-of-the-other'; other: string }
   | { because: 'past-watch' }
   /** It passes, and these stand so high that their chambers have likely grown small. */

@@ -68,7 +68,7 @@ const THEN: Readonly<Record<Purpose, string>> = {
 /** What it means that it seals. */
 const SEALS_FOR: Readonly<Record<SealsFor, string>> = {
   'go-or-stop': 'Worth carrying on.',
-  'second-opinion': 'What was said of its compression does not show here.',
+  'second-opinion': 'What the other shop said does not show in what was measured.',
   buying: 'The buyer gets that, with what was not tested.',
   'before-teardown': 'Nothing measured asks for opening it.',
   'after-rebuild': 'It seals as it should. Measure it again after the first warm run.',
@@ -173,6 +173,15 @@ export function tellNext(reason: NextReason, has: Parts = ANY_MACHINE): string {
       return 'Air in at top dead centre, and listen where it goes.';
     case 'reads-nothing':
       return 'Oil cannot help a cylinder that makes nothing: look, then put air in and listen.';
+    case 'dead-and-fed':
+      return reason.percent >= 50
+        ? 'It makes nothing, and the air goes straight through: see whether a valve is held open before the head comes off.'
+        : 'It makes nothing, and yet it holds air: see whether its valves move.';
+    case 'breather-on':
+      return (
+        'Air at the intake may come past the rings and out of the breather: pull its hose off, feed it again, and ' +
+        'listen at the intake and at the oil filler.'
+      );
     case 'half-of-the-other':
       return (
         `About half of cylinder ${reason.other}: valve train or rod. Open the rocker cover before ordering ` +

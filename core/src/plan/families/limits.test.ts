@@ -40,6 +40,21 @@ test.each([
 });
 
 test.each([
+  [{ ...saw, family: 'motorcycle' as const }, [125, 142, 149, 160]],
+  [outboard, [115, 128, 140, 150]],
+  [{ ...outboard, family: 'powersports' as const }, [112, 124, 139, 150]],
+  [saw, [110, 130, 150, 158]],
+])('%# without a book a two-stroke that reads as the trade says is sound, and no carbon', (engine, figures) => {
+  for (const psi of figures) {
+    const verdict = told(engine, [], [cranked(evenly(engine, psi))]);
+    const [id = ''] = engine.cylinders;
+    expect(verdict.engine.state).toBe('sound');
+    expect(oddsOf(verdict, 'carbon', id)).toBeLessThan(0.31);
+    expect(oddsOf(verdict, 'sound', id)).toBeGreaterThan(0.5);
+  }
+});
+
+test.each([
   [0.5, 40],
   [0.6, 25],
   [0.8, 15],

@@ -144,3 +144,54 @@ test.each([
   });
   expect(said[1]).toBe(said[0]);
 });
+
+test.each([
+  [boxer, 'L', 52],
+  [mower, '1', 38],
+  [launch, '3', 44],
+  [diesel, '2', 40],
+] as const)(
+  '%# clear air at the intake alone: the breather is pulled off before a valve is blamed',
+  (engine, id, lost) => {
+    const others = Object.fromEntries(engine.cylinders.map((one) => [one, one === id ? lost : 5]));
+    const first = (fed: Test[]) => told(engine, [sheet(100)], fed).next[0];
+    expect(first([air(others, { [id]: [['intake', 2]] })])).toMatchObject({
+      test: 'retest',
+      cylinder: id,
+      reason: { because: 'breather-on', text: expect.stringContaining('breather') },
+    });
+    // Who listened at the filler too knows where it goes.
+    const both = air(others, {
+      [id]: [
+        ['intake', 2],
+        ['crankcase', 3],
+      ],
+    });
+    expect(first([both])?.reason.because).not.toBe('breather-on');
+  },
+);
+
+test.each([
+  [veeEight, '2'],
+  [launch, '4'],
+  [roadTwin, 'L'],
+] as const)('%# a dead cylinder that was fed is not to be fed again', (engine, id) => {
+  const tests = [
+    cranked({ ...evenly(engine, 150), [id]: [0, 0] }),
+    air({ [id]: 97 }, { [id]: [['exhaust', 3]] }),
+    air({ [id]: 97 }, { [id]: [['exhaust', 3]] }),
+  ];
+  for (const { reason } of told(engine, [sheet(100)], tests).next) expect(reason.text).not.toMatch(/put air in/);
+});
+
+test.each([
+  [launch, 98],
+  [{ ...launch, family: 'motorcycle' as const }, 97],
+])('%# all of them a little low: what they share is looked at before each is read again', (engine, psi) => {
+  const { next } = told(
+    engine,
+    [],
+    [cranked(Object.fromEntries(engine.cylinders.map((one, i) => [one, [psi + (i % 3)]])))],
+  );
+  expect(next[0]?.test).toBe('check-tester');
+});
