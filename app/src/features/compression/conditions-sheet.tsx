@@ -51,6 +51,7 @@ interface Props {
 
 /** How the test is set up. A change begins a new test, so that unlike readings are not mixed unseen. */
 export function ConditionsSheet({ bench, conditions, visible, onClose, onChange, swings, onSwings, onTrace }: Props) {
+  const diesel = bench.engine.fuel === 'diesel';
   const [rpm, setRpm] = useState(conditions.crankingRpm === undefined ? '' : String(conditions.crankingRpm));
   const typedRpm = typedNumber(rpm, 'grouped');
   const rpmError =
@@ -77,8 +78,10 @@ export function ConditionsSheet({ bench, conditions, visible, onClose, onChange,
       <Plate hand>
         <Strong>Before you crank</Strong>
         <Words>
-          Ignition disabled with a path to ground, fuel off, in neutral and chocked, propeller, blade or chain clear.
-          The manual and local rules stand above this page.
+          {diesel
+            ? 'Fuel shut off so that it cannot start, glow plugs disconnected, '
+            : 'Ignition disabled with a path to ground, fuel off, '}
+          in neutral and chocked, propeller, blade or chain clear. The manual and local rules stand above this page.
         </Words>
       </Plate>
       <Choice
@@ -87,18 +90,22 @@ export function ConditionsSheet({ bench, conditions, visible, onClose, onChange,
         chosen={conditions.engineTemperature}
         onChoose={(engineTemperature) => onChange({ ...conditions, engineTemperature })}
       />
-      <Choice
-        label="Throttle"
-        options={THROTTLE}
-        chosen={conditions.throttle}
-        onChoose={(throttle) => onChange({ ...conditions, throttle })}
-      />
-      <Choice
-        label="Plugs"
-        options={PLUGS}
-        chosen={conditions.plugs}
-        onChoose={(plugs) => onChange({ ...conditions, plugs })}
-      />
+      {diesel ? null : (
+        <>
+          <Choice
+            label="Throttle"
+            options={THROTTLE}
+            chosen={conditions.throttle}
+            onChoose={(throttle) => onChange({ ...conditions, throttle })}
+          />
+          <Choice
+            label="Plugs"
+            options={PLUGS}
+            chosen={conditions.plugs}
+            onChoose={(plugs) => onChange({ ...conditions, plugs })}
+          />
+        </>
+      )}
       <Field
         label="Cranking speed, rev/min"
         hint="If you know it."

@@ -70,7 +70,7 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   });
   const [conditions, setConditions] = useState<Conditions>(() => {
     if (before) return before.conditions;
-    return testInHand(bench, 'compression', openedAt)?.conditions ?? usualConditions(usual && asTester(usual));
+    return testInHand(bench, 'compression', openedAt)?.conditions ?? usualConditions(engine, usual && asTester(usual));
   });
   const measured = new Set(counting.map(({ figures }) => figures.cylinder));
   const [cylinder, setCylinder] = useState(() =>
