@@ -1,4 +1,4 @@
-import { type Bench, latestOf, openedOf } from '@rugged/contract/bench';
+import { type Bench, complaintOf, latestOf, openedOf } from '@rugged/contract/bench';
 import type { PageBlock, PageMark } from '@rugged/contract/page';
 import { formatPressure, type PressureUnit, planOf, type State, TEST_NAME, UNIT_SIGN } from '@rugged/core';
 import { chosenOption, cylinderName, type PageFacts, troubled, untested } from './facts';
@@ -133,12 +133,12 @@ export function toldAndDone({ bench }: PageFacts): PageBlock {
   const did = kinds
     .map((kind) => DID[kind] ?? `measured: ${lower(TEST_NAME[kind])}`)
     .map((what) => (single ? what.replace('each', 'its') : what));
+  const complaint = complaintOf(job);
+  const told = complaint === undefined ? '' : ` You told us: ${lower(complaint.replace(/[.?!\s]+$/, ''))}.`;
   const already = job.alreadyDone ? ` Done before it came here: ${job.alreadyDone}.` : '';
   return {
     is: 'text',
-    text:
-      `${engineAndMachine(bench)}. You told us: ${lower(job.complaint.replace(/[.?!\s]+$/, ''))}.${already}` +
-      (did.length === 0 ? '' : ` We ${listed(did)}.`),
+    text: `${engineAndMachine(bench)}.${told}${already}` + (did.length === 0 ? '' : ` We ${listed(did)}.`),
   };
 }
 

@@ -2,6 +2,7 @@ import type { Shop } from '@rugged/contract';
 import type { Bench } from '@rugged/contract/bench';
 import type { PressureUnit, Report } from '@rugged/core';
 import type { Decided, DecidedOption } from '@rugged/core/decide';
+import { listed } from './words';
 
 /** What a page is made from. */
 export interface PageFacts {
@@ -37,7 +38,11 @@ export function untested({ engine }: Pick<Bench, 'engine'>, { cylinders, crankca
     const without = cylinders.filter((one) => !has(one)).map(({ id }) => id);
     const what = plain ? said : trade;
     if (without.length === 0) return [];
-    return [without.length === cylinders.length ? what : `${what} on cylinder ${without.join(', ')}`];
+    return [
+      without.length === cylinders.length
+        ? what
+        : `${what} on ${without.length === 1 ? 'cylinder' : 'cylinders'} ${listed(without)}`,
+    ];
   };
   return [
     ...missing(({ compression }) => compression, 'compression', 'the pressure it makes'),

@@ -1,6 +1,6 @@
 import { latestOf, openedOf } from '@rugged/contract/bench';
 import type { PageKind } from '@rugged/contract/page';
-import { isFault, tellFaults } from '@rugged/core';
+import { isFault, type Report, tellFaults } from '@rugged/core';
 import { chosenOption, cylinderName, type PageFacts, troubled } from './facts';
 import { does, found, inHundred, listed, lower, money, sentence } from './words';
 
@@ -23,14 +23,24 @@ export function suggestedLead(kind: PageKind, facts: PageFacts): string {
     case 'owner':
     case 'buyer':
       // Where nothing is wrong there is nothing to advise on.
-      return [whatItHas(facts), hasTrouble(facts) ? advised(facts) : ''].filter(Boolean).join(' ');
+      return [whatItHas(facts, kind === 'buyer' ? theirs : yours), hasTrouble(facts) ? advised(facts) : '']
+        .filter(Boolean)
+        .join(' ');
   }
 }
 
 const hasTrouble = ({ bench, report }: PageFacts) => openedOf(bench).length > 0 || troubled(report).length > 0;
 
+/** How the reader's engine is called, or one of its cylinders. */
+type Whose = (name: string) => string;
+const yours: Whose = (name) => name.replace(/^the engine$/, 'your engine').replace(/^cylinder /, 'your cylinder ');
+/** It is not its reader's yet. */
+const theirs: Whose = (name) => name;
+
+type Cause = Report['causes'][number];
+
 /** What it is, and how sure. What was found stands above what was thought. */
-export function whatItHas(facts: PageFacts): string {
+export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
   const { bench, report } = facts;
   const opened = openedOf(bench);
   if (opened.length > 0)
@@ -46,22 +56,48 @@ export function whatItHas(facts: PageFacts): string {
         : `${report.crankcase ? 'The crankcase is not proven yet, and no cylinder' : 'Nothing'} was measured yet.`;
     if (read.length < report.cylinders.length)
       return `${read.length} of ${report.cylinders.length} cylinders were measured so far.`;
-    if (!seals(facts)) return unproven(facts);
+    if (!seals(facts)) return unproven(facts, whose);
     const wrong = wrongBeside(facts);
+    const well = sentence(`${whose('the engine')} seals well`);
     return wrong.length > 0
-      ? `Your engine seals well. What we found wrong: ${listed(wrong)}.`
-      : 'Your engine seals well. If it still runs badly, the cause is something else than its inside.';
+      ? `${well} What we found wrong: ${listed(wrong)}.`
+      : `${well} If it still runs badly, the cause is something else than its inside.`;
   }
-  const name = worst.cylinder === null ? 'your engine' : yours(cylinderName(bench, worst.cylinder));
-  const first = `${name} ${does(worst.which ?? worst.cause)}`;
-  const surely =
-    worst.probability >= SURE ? sentence(first) : `We think that ${first} (${inHundred(worst.probability)}).`;
-  const rest = others.map((one) => (one.cylinder === null ? 'its crankcase' : cylinderName(bench, one.cylinder)));
-  return rest.length === 0
-    ? surely
-    : `${surely} ${sentence(`${listed(rest)} ${rest.length === 1 ? 'needs' : 'need'} work too`)}`;
+  return [likeliest(facts, worst, whose), ...beside(facts, others)].join(' ');
 }
 const SURE = 0.9;
+
+/** What the worst of them has. Nobody thinks what is less likely than not: then the two likeliest are named. */
+function likeliest({ bench, report: { causes } }: PageFacts, worst: Cause, whose: Whose): string {
+  const name = whose(worst.cylinder === null ? 'the engine' : cylinderName(bench, worst.cylinder));
+  const first = does(worst.which ?? worst.cause);
+  if (worst.probability >= SURE) return sentence(`${name} ${first}`);
+  if (worst.probability >= LIKELIER) return `We think that ${name} ${first} (${inHundred(worst.probability)}).`;
+  const next = causes.find(
+    (one) => one.cylinder === worst.cylinder && one.cause !== 'sound' && one.cause !== worst.cause,
+  );
+  const also = next ? `, or that it ${does(next.which ?? next.cause)} (${inHundred(next.probability)})` : '';
+  return (
+    `${sentence(`${name} does not seal as it should`)} Why is not proven yet: likeliest is that it ${first} ` +
+    `(${inHundred(worst.probability)})${also}.`
+  );
+}
+const LIKELIER = 0.5;
+
+/** What else is likelier faulty than not, in the order of the engine. */
+function beside({ bench, report }: PageFacts, others: readonly Cause[]): string[] {
+  const isLow = new Set(
+    report.cylinders.filter(({ state }) => state === 'low' || state === 'dead').map(({ id }) => id),
+  );
+  const ids = bench.engine.cylinders.filter((id) => others.some(({ cylinder }) => cylinder === id));
+  const low = ids.filter((id) => isLow.has(id)).map((id) => cylinderName(bench, id));
+  const needing = [...low, ...(others.some(({ cylinder }) => cylinder === null) ? ['its crankcase'] : [])];
+  const open = ids.filter((id) => !isLow.has(id)).map((id) => cylinderName(bench, id));
+  return [
+    needing.length === 0 ? '' : sentence(`${listed(needing)} ${needing.length === 1 ? 'needs' : 'need'} work too`),
+    open.length === 0 ? '' : sentence(`${listed(open)} may have the same; it is not proven yet`),
+  ].filter(Boolean);
+}
 
 /** Every cylinder passes, and a crankcase that was tested holds. */
 const seals = ({ report: { cylinders, crankcase } }: PageFacts) =>
@@ -72,18 +108,17 @@ const wrongBeside = ({ report: { inspections, parts } }: PageFacts): string[] =>
   tellFaults(inspections.filter(isFault), parts.several);
 
 /** Likelier sound than not, and not proven: a suspicion is not made of a reading that is to be taken again. */
-function unproven({ bench, report: { causes } }: PageFacts): string {
+function unproven({ bench, report: { causes } }: PageFacts, whose: Whose): string {
   const [least] = causes
     .filter(({ cause, cylinder }) => cause === 'sound' && cylinder !== null)
     .sort((a, b) => a.probability - b.probability);
   if (!least || least.cylinder === null) return 'The readings do not say yet what your engine has.';
   return (
     `Nothing speaks for a fault so far: ${inHundred(least.probability)} that ` +
-    `${yours(cylinderName(bench, least.cylinder))} is sound. It is to be read once more.`
+    `${whose(cylinderName(bench, least.cylinder))} is sound. It is to be read once more.`
   );
 }
 
-const yours = (name: string) => name.replace(/^the engine$/, 'your engine').replace(/^cylinder /, 'your cylinder ');
 const inCylinder = ({ bench }: PageFacts, id: string) =>
   bench.engine.cylinders.length === 1 ? '' : ` in cylinder ${id}`;
 

@@ -191,6 +191,44 @@ test('what was found once it was open takes the lead, with the odds that had bee
   expect(JSON.stringify(makePage('owner', facts))).toContain('as 86 in 100 had said before');
 });
 
+test('what is less likely than not is not thought: the two likeliest are named, and nothing is a buyer’s yet', () => {
+  const facts = factsOf(benchOf('diesel-triple', [421, 310, 415]));
+  for (const [kind, whose] of [
+    ['owner', 'Your cylinder 2'],
+    ['buyer', 'Cylinder 2'],
+  ] as const) {
+    const lead = suggestedLead(kind, facts);
+    expect(lead).toContain(
+      `${whose} does not seal as it should. Why is not proven yet: likeliest is that it leaks past`,
+    );
+    expect(lead).toMatch(/\(\d\d in 100\), or that it leaks .+ \(\d\d in 100\)\./);
+    expect(lead).not.toMatch(/We think/);
+  }
+  expect(suggestedLead('buyer', facts)).not.toMatch(/\byour\b/i);
+});
+
+test('what stands beside the worst comes in the order of the engine, and what is not proven needs no work yet', () => {
+  const even = suggestedLead('owner', factsOf(benchOf('motorcycle-four', [98, 96, 99, 97])));
+  expect(even).toMatch(/Cylinder 1, cylinder 3 and cylinder 4 may have the same; it is not proven yet\./);
+  const low = suggestedLead('owner', factsOf(benchOf('motorcycle-four', [150, 70, 149, 60])));
+  expect(low).toMatch(/Cylinder [24] needs work too\./);
+});
+
+test('why it is tested is not what the owner said; several that were not tested are told as several', () => {
+  const bench = benchOf('petrol-inboard-four', [150, 149, 148, 151], {
+    purpose: 'go-or-stop',
+    words: 'Worth going on?',
+  });
+  const page = JSON.stringify(makePage('owner', factsOf(bench)));
+  expect(page).not.toMatch(/You told us/);
+  const told = JSON.stringify(makePage('owner', factsOf({ ...bench, job: { ...bench.job, complaint: 'no power' } })));
+  expect(told).toMatch(/You told us: no power\./);
+  const all = benchOf('petrol-inboard-four', [150, 149, 148, 151], { lost: [5] });
+  const alone = all.readings.filter(({ kind, figures }) => kind !== 'leakdown' || figures.cylinder === '1');
+  const fed = { ...all, readings: alone };
+  expect(JSON.stringify(makePage('owner', factsOf(fed)))).toMatch(/on cylinders 2, 3 and 4/);
+});
+
 test('after a repair the proof stands before and after side by side', () => {
   const before = benchOf('snow-twin', [96, 124]);
   const after = benchOf('snow-twin', [126, 127]);

@@ -2,6 +2,7 @@ export * from './added';
 export * from './amended';
 export * from './bench';
 export * from './changed-engine';
+export * from './complaint';
 export * from './counted';
 export * from './odd-times';
 export * from './plug-looks';

@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { capital, CAUSE_NAME, type Engine, layoutOf, type Report } from '@rugged/core';
-import { openedOf, readersOf } from '@rugged/contract/bench';
+import { complaintOf, openedOf, readersOf } from '@rugged/contract/bench';
 import { StyleSheet, View } from 'react-native';
 import { oddsText } from '@/bench/causes/shown-causes';
 import { shownStates } from '@/bench/shown-state';
@@ -18,6 +18,7 @@ export function Headline({ bench, judgement }: { bench: Bench; judgement: Report
   const { job, owner, machine, engine } = bench;
   // A test that waits on this device is this person's.
   const opened = openedOf(bench);
+  const complaint = complaintOf(job);
   const several = engine.cylinders.length > 1;
   const overruled = [...shown.overruled].filter(([, { state }]) => state);
   const simulated = bench.tests.some(({ conditions }) => 'tester' in conditions && conditions.tester?.simulated);
@@ -62,8 +63,8 @@ export function Headline({ bench, judgement }: { bench: Bench; judgement: Report
       </View>
       <Words colour="dim">
         {`${engine.name}, ${engine.cycle}, ${cylindersWords(engine)}. ` +
-          `${[...(machine.name === engine.name ? [] : [machine.name]), owner.name].join(', ')}. Complaint: ` +
-          `${job.complaint}.${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}
+          `${[...(machine.name === engine.name ? [] : [machine.name]), owner.name].join(', ')}.` +
+          `${complaint === undefined ? '' : ` Complaint: ${complaint.replace(/[.?!\s]+$/, '')}.`}${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}
       </Words>
       {simulated ? <Strong colour="rust">Read with a simulated sensor: for training, not for an owner.</Strong> : null}
       {readers.length > 0 ? <Words colour="dim">{`Read by ${readers.join(', ')}.`}</Words> : null}
