@@ -55,14 +55,25 @@ export function untested({ engine }: Pick<Bench, 'engine'>, { cylinders, crankca
   ];
 }
 
-/** The likeliest cause of each cylinder that is likelier faulty than not, the worst first. */
-export function troubled({ causes, crankcase }: Report): Report['causes'] {
+/** How likely it is that the test was at fault, of all that share it. */
+export const blamedOnTest = ({ causes }: Report): number =>
+  causes
+    .filter(({ cause, cylinder }) => cause === 'test-fault' && cylinder === null)
+    .reduce((sum, { probability }) => sum + probability, 0);
+
+/**
+ * The likeliest cause of each cylinder that is likelier faulty than not, the worst first. What is blamed on the test
+ * leaves a sound engine behind it.
+ */
+export function troubled(report: Report): Report['causes'] {
+  const { causes, crankcase } = report;
+  const byTest = blamedOnTest(report);
   const sound = new Map(causes.filter(({ cause }) => cause === 'sound').map((one) => [one.cylinder, one.probability]));
   const seen = new Set<string | null>();
   const worst = causes.filter((one) => {
     if (one.cylinder === null || one.cause === 'sound' || seen.has(one.cylinder)) return false;
     if (one.cause === 'crank-seal') return false;
-    if ((sound.get(one.cylinder) ?? 0) >= HALF) return false;
+    if ((sound.get(one.cylinder) ?? 0) + byTest >= HALF) return false;
     seen.add(one.cylinder);
     return true;
   });

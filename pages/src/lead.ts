@@ -1,7 +1,7 @@
 import { latestOf, openedOf } from '@rugged/contract/bench';
 import type { PageKind } from '@rugged/contract/page';
 import { isFault, type Report, tellFaults } from '@rugged/core';
-import { chosenOption, cylinderName, type PageFacts, troubled } from './facts';
+import { blamedOnTest, chosenOption, cylinderName, type PageFacts, troubled } from './facts';
 import { does, found, inHundred, listed, lower, money, sentence } from './words';
 
 /** What its reader reads first, and may be all that is read: a start that the shop mends. */
@@ -58,7 +58,8 @@ export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
       return `${read.length} of ${report.cylinders.length} cylinders were measured so far.`;
     if (!seals(facts)) return unproven(facts, whose);
     const wrong = wrongBeside(facts);
-    const well = sentence(`${whose('the engine')} seals well`);
+    const spare = report.cylinders.some(({ state }) => state === 'watch');
+    const well = sentence(`${whose('the engine')} ${spare ? 'still seals, with little to spare' : 'seals well'}`);
     return wrong.length > 0
       ? `${well} What we found wrong: ${listed(wrong)}.`
       : `${well} If it still runs badly, the cause is something else than its inside.`;
@@ -68,17 +69,27 @@ export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
 const SURE = 0.9;
 
 /** What the worst of them has. Nobody thinks what is less likely than not: then the two likeliest are named. */
-function likeliest({ bench, report: { causes } }: PageFacts, worst: Cause, whose: Whose): string {
+function likeliest({ bench, report }: PageFacts, worst: Cause, whose: Whose): string {
   const name = whose(worst.cylinder === null ? 'the engine' : cylinderName(bench, worst.cylinder));
   const first = does(worst.which ?? worst.cause);
   if (worst.probability >= SURE) return sentence(`${name} ${first}`);
   if (worst.probability >= LIKELIER) return `We think that ${name} ${first} (${inHundred(worst.probability)}).`;
-  const next = causes.find(
+  const byTest = blamedOnTest(report);
+  if (byTest > worst.probability)
+    return (
+      `Whether ${name} seals is not proven yet: what was read may come of the test itself (${inHundred(byTest)}), ` +
+      `or it ${first} (${inHundred(worst.probability)}).`
+    );
+  const next = report.causes.find(
     (one) => one.cylinder === worst.cylinder && one.cause !== 'sound' && one.cause !== worst.cause,
   );
+  const proven = report.cylinders.some(
+    ({ id, state }) => id === worst.cylinder && (state === 'low' || state === 'dead'),
+  );
+  const seals = `${name} ${proven || worst.cylinder === null ? 'does' : 'may'} not seal as it should`;
   const also = next ? `, or that it ${does(next.which ?? next.cause)} (${inHundred(next.probability)})` : '';
   return (
-    `${sentence(`${name} does not seal as it should`)} Why is not proven yet: likeliest is that it ${first} ` +
+    `${sentence(seals)} Why is not proven yet: likeliest is that it ${first} ` +
     `(${inHundred(worst.probability)})${also}.`
   );
 }
@@ -108,15 +119,18 @@ const wrongBeside = ({ report: { inspections, parts } }: PageFacts): string[] =>
   tellFaults(inspections.filter(isFault), parts.several);
 
 /** Likelier sound than not, and not proven: a suspicion is not made of a reading that is to be taken again. */
-function unproven({ bench, report: { causes } }: PageFacts, whose: Whose): string {
-  const [least] = causes
+function unproven({ bench, report }: PageFacts, whose: Whose): string {
+  const [least] = report.causes
     .filter(({ cause, cylinder }) => cause === 'sound' && cylinder !== null)
     .sort((a, b) => a.probability - b.probability);
   if (!least || least.cylinder === null) return 'The readings do not say yet what your engine has.';
-  return (
-    `Nothing speaks for a fault so far: ${inHundred(least.probability)} that ` +
-    `${whose(cylinderName(bench, least.cylinder))} is sound. It is to be read once more.`
-  );
+  const name = whose(cylinderName(bench, least.cylinder));
+  if (least.probability < LIKELIER)
+    return (
+      `Whether ${name} seals is not proven yet: what was read may come of the test itself ` +
+      `(${inHundred(blamedOnTest(report))}). It is to be read once more.`
+    );
+  return `Nothing speaks for a fault so far: ${inHundred(least.probability)} that ${name} is sound. It is to be read once more.`;
 }
 
 const inCylinder = ({ bench }: PageFacts, id: string) =>

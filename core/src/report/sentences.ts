@@ -249,7 +249,7 @@ function wetSays(response: 'shown' | 'absent' | 'undecided', { valves, headGaske
   if (response === 'shown') return 'rings or bore answer';
   if (response === 'undecided') return 'too little to tell rings from anything else';
   const rest = [...(valves ? ['a valve'] : []), ...(headGasket ? ['the gasket'] : []), 'a hole in the piston'];
-  return `no answer from the rings; ${either(rest)}`;
+  return `no answer from the rings, which leaves ${either(rest)}`;
 }
 
 /** `Oil lifted it by 9 %, of which its own volume explains up to 5 %` */
