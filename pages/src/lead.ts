@@ -1,4 +1,4 @@
-import { latestOf, openedOf } from '@rugged/contract/bench';
+import { latestOf, openedSinceRepair } from '@rugged/contract/bench';
 import type { PageKind } from '@rugged/contract/page';
 import { isFault, type Report, tellFaults } from '@rugged/core';
 import { blamedOnTest, chosenOption, cylinderName, type PageFacts, troubled } from './facts';
@@ -29,7 +29,7 @@ export function suggestedLead(kind: PageKind, facts: PageFacts): string {
   }
 }
 
-const hasTrouble = ({ bench, report }: PageFacts) => openedOf(bench).length > 0 || troubled(report).length > 0;
+const hasTrouble = ({ bench, report }: PageFacts) => openedSinceRepair(bench).length > 0 || troubled(report).length > 0;
 
 /** How the reader's engine is called, or one of its cylinders. */
 type Whose = (name: string) => string;
@@ -42,7 +42,7 @@ type Cause = Report['causes'][number];
 /** What it is, and how sure. What was found stands above what was thought. */
 export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
   const { bench, report } = facts;
-  const opened = openedOf(bench);
+  const opened = openedSinceRepair(bench);
   if (opened.length > 0)
     return sentence(
       `we opened it and found ${listed(opened.map((one) => `${found(one.found)}${inCylinder(facts, one.cylinder)}`))}`,

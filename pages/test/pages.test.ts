@@ -279,6 +279,15 @@ test('after a repair the proof stands before and after side by side', () => {
   expect(JSON.stringify(page)).toMatch(/In May 2027/);
 });
 
+test('what was found before it was mended is not what it has now', () => {
+  const bench = benchOf('ride-on-single', [109]);
+  const found = { id: id(7), jobId: id(1), cylinder: '1', found: 'head-gasket-external' as const };
+  const opened: Bench = { ...bench, outcomes: [{ ...found, madeAt: '2026-05-02T10:00:00.000Z' }] };
+  expect(suggestedLead('owner', factsOf(opened))).toMatch(/^We opened it and found/);
+  const mended = { id: id(8), jobId: id(1), what: 'New head gasket', madeAt: '2026-05-03T10:00:00.000Z' };
+  expect(suggestedLead('owner', factsOf({ ...opened, repairs: [mended] }))).not.toMatch(/We opened it/);
+});
+
 test('repairs count by when they were made, whatever order they come in', () => {
   const before = benchOf('snow-twin', [126, 127]);
   const repair = (what: string, day: number) => ({

@@ -85,8 +85,7 @@ export function toJobFile(bench: Bench): JobFile {
   const sorted = [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt));
   const repairs = [...bench.repairs].sort((a, b) => inOrder(a, a.madeAt, b, b.madeAt));
   const decision = latestOf(bench.decisions);
-  const repaired = repairs.at(-1);
-  const found = openedOf(bench).filter(({ madeAt }) => !repaired || isLater(madeAt, repaired.madeAt));
+  const found = openedSinceRepair(bench);
   const untested = repairs.findLast(({ madeAt }) => !sorted.some((test) => isLater(test.startedAt, madeAt)));
   const {
     id: _id,
@@ -126,6 +125,12 @@ export function openedOf({ outcomes }: Pick<Bench, 'outcomes'>): Outcome[] {
   const latest = new Map<string, Outcome>();
   for (const one of [...outcomes].sort((a, b) => inOrder(a, a.madeAt, b, b.madeAt))) latest.set(one.cylinder, one);
   return [...latest.values()].sort((a, b) => (a.cylinder < b.cylinder ? -1 : 1));
+}
+
+/** The same, without what was found before something was repaired: that is mended, or to be found anew. */
+export function openedSinceRepair(bench: Pick<Bench, 'outcomes' | 'repairs'>): Outcome[] {
+  const repaired = latestOf(bench.repairs);
+  return openedOf(bench).filter(({ madeAt }) => !repaired || isLater(madeAt, repaired.madeAt));
 }
 
 /** It was opened after it was decided. */

@@ -157,6 +157,17 @@ test('what is typed and not kept waits where it was typed: by cylinder, dry and 
   expect(screen.queryByText(/^Keep 1/)).toBeNull();
 });
 
+test('after a repair it is asked anew whether the engine is warm; what was typed is still there', () => {
+  const view = open(benchWith([]), '1');
+  press('Engine: Warm', '1', '2', '1');
+  expect(screen.queryByLabelText('Engine: Warm')).toBeNull();
+  view.unmount();
+  const madeAt = new Date(Date.now() + 1000).toISOString();
+  open({ ...benchWith([]), repairs: [{ id: 'x', jobId: 'j', what: 'New gasket', madeAt }] }, '1');
+  press('Engine: Cold');
+  expect(screen.getByText(/^Keep 121/)).toBeTruthy();
+});
+
 test('undo adds a withdrawal: both rows stay', async () => {
   open(benchWith([]));
   press('1', '4', '2');

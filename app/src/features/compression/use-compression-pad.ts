@@ -1,5 +1,5 @@
 import type { ReadingRecordOf } from '@rugged/contract';
-import { type Bench, readingsOfKind, readingsSinceRepair } from '@rugged/contract/bench';
+import { type Bench, latestOf, readingsOfKind, readingsSinceRepair } from '@rugged/contract/bench';
 import {
   type CompressionReading,
   type Cycle,
@@ -63,13 +63,15 @@ export function useCompressionPad(bench: Bench, startAt: string | undefined, sta
   const counting = useMemo(() => standing.filter(({ figures }) => !figures.wet), [standing]);
   const [openedAt] = useState(() => Date.now());
   const keptKey = `compression.${job.id}.${unit}`;
+  // Who has repaired it begins anew: nobody knows whether it is still warm.
+  const repairedAt = Date.parse(latestOf(bench.repairs)?.madeAt ?? '') || 0;
   /** What was set and typed before a reload, as long as it is the same session at the engine. */
   const [before] = useState(() => {
     const kept = readDraft<KeptPad>(keptKey);
     return kept && inSession('compression', kept.at, openedAt) ? kept : undefined;
   });
   const [conditions, setConditions] = useState<Conditions>(() => {
-    if (before) return before.conditions;
+    if (before && before.at > repairedAt) return before.conditions;
     return testInHand(bench, 'compression', openedAt)?.conditions ?? usualConditions(engine, usual && asTester(usual));
   });
   const measured = new Set(counting.map(({ figures }) => figures.cylinder));

@@ -1,6 +1,6 @@
 import type { Bench } from '@rugged/contract';
 import { capital, CAUSE_NAME, type Engine, layoutOf, type Report } from '@rugged/core';
-import { complaintOf, openedOf, readersOf } from '@rugged/contract/bench';
+import { complaintOf, openedSinceRepair, readersOf } from '@rugged/contract/bench';
 import { StyleSheet, View } from 'react-native';
 import { oddsText } from '@/bench/causes/shown-causes';
 import { shownStates } from '@/bench/shown-state';
@@ -17,7 +17,7 @@ export function Headline({ bench, judgement }: { bench: Bench; judgement: Report
   const shown = shownStates(bench, judgement);
   const { job, owner, machine, engine } = bench;
   // A test that waits on this device is this person's.
-  const opened = openedOf(bench);
+  const opened = openedSinceRepair(bench);
   const complaint = complaintOf(job);
   const several = engine.cylinders.length > 1;
   const overruled = [...shown.overruled].filter(([, { state }]) => state);
