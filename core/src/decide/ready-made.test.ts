@@ -61,6 +61,43 @@ test('what is dead is not run another season, and what is sound is left', () => 
   expect(names('sound', new Map([['sound', 1]]))).toEqual(['leave', 'run-on']);
 });
 
+test.each([
+  ['outboard-four-stroke-four', 'exhaust-valve'],
+  ['outboard-four-stroke-four', 'head-gasket-coolant'],
+  ['motorcycle-twin', 'head-gasket-between'],
+  ['ride-on-single', 'head-gasket-external'],
+  ['hand-held-saw', 'piston-damage'],
+  ['snow-twin', 'crank-seal'],
+  ['generator-v-twin', 'valve-train'],
+  ['quad-single', 'intake-valve'],
+] as const)('what gets worse is never run on: %s, %s', (kind, cause) => {
+  const engine = engineOf(kind);
+  const ways = (worst: Odds, others: Odds[] = []) =>
+    readyMade(engine, 'low', { worst, others }).options.map(({ repair }) => repair);
+  const worn: Odds = new Map([
+    ['rings-or-bore', 0.8],
+    ['sound', 0.2],
+  ]);
+  expect(ways(worn)).toContain('run-on');
+  expect(ways(sure(cause))).not.toContain('run-on');
+  expect(ways(worn, [sure(cause)])).not.toContain('run-on');
+});
+
+test('the more of what gets worse, and the more places, the sooner it stops', () => {
+  const engine = engineOf('outboard-four-stroke-four');
+  const fails = (valve: number, others: Odds[] = []) => {
+    const worst: Odds = new Map([
+      ['rings-or-bore', 1 - valve],
+      ['exhaust-valve', valve],
+    ]);
+    return readyMade(engine, 'low', { worst, others }).options.find(({ repair }) => repair === 'run-on')
+      ?.failsPer100Hours;
+  };
+  expect(fails(0)).toBe(0.2);
+  expect(fails(0.4)).toBe(0.36);
+  expect(fails(0, [new Map([['rings-or-bore', 1]])])).toBe(0.36);
+});
+
 test('the shop’s own figures stand above its own jobs, and those above what is usual once there are three', () => {
   const engine = engineOf('snow-twin');
   const done = (times: number) => ({ [engine.family]: { 'top-end': { times, partsLikely: 77, hoursLikely: 5 } } });

@@ -5,7 +5,8 @@ import { sizesOf } from '../engine/sizes';
 import { sweptCm3 } from '../engine/volume';
 import type { RepairFigures, RepairName, RepairOption } from '../jobfile/decision';
 import type { State } from '../jobfile/state';
-import type { Troubles } from './odds';
+import type { Odds, Trouble, Troubles } from './odds';
+import { mixed } from './weigh';
 
 /** What a shop asks for its jobs, by kind of machine; and what they came to when it did them. */
 export interface PriceList {
@@ -236,8 +237,34 @@ function sizeOf(engine: Engine): number {
   return Math.min(4, Math.max(0.5, Math.sqrt(swept / 100)));
 }
 
-/** Chance in a hundred hours that an engine in such a state stops for good. Source: judgement; a job sets its own. */
-const STOPS: Readonly<Record<State, number>> = { sound: 0.02, watch: 0.08, unproven: 0.15, low: 0.3, dead: 0.7 };
+/**
+ * Chance in a hundred hours that an engine stops for good with such a trouble: wear goes on slowly, what burns, blows or
+ * breaks does not. Source: judgement; a job sets its own.
+ */
+const STOPS: Readonly<Partial<Record<Trouble, number>>> = {
+  sound: 0.02,
+  'compression-release': 0.04,
+  carbon: 0.06,
+  'rings-or-bore': 0.2,
+  'intake-valve': 0.4,
+  'valve-train': 0.5,
+  'exhaust-valve': 0.6,
+  'head-gasket-external': 0.6,
+  'crank-seal': 0.6,
+  'head-gasket-between': 0.7,
+  'piston-damage': 0.8,
+  'head-gasket-coolant': 0.9,
+};
+/** What an engine may be run on with. All else gets worse, or is dangerous. */
+const WEARS: ReadonlySet<Trouble> = new Set(['sound', 'compression-release', 'carbon', 'rings-or-bore']);
+/** Likelier than this it has what gets worse: then nobody advises to run it on. */
+const LIKELIER = 0.5;
+
+const getsWorse = (odds: Odds) => [...odds].reduce((sum, [trouble, p]) => sum + (WEARS.has(trouble) ? 0 : p), 0);
+
+/** Chance in a hundred hours that one of its places stops it. */
+const stops = (places: readonly Odds[]): number =>
+  1 - places.reduce((runs, odds) => runs * (1 - mixed(odds, (trouble) => STOPS[trouble] ?? 0)), 1);
 
 /** What an engine that is run on has of the worth of a mended one. Source: judgement; a job sets its own. */
 const RUN_ON = 0.4;
@@ -255,7 +282,11 @@ export function readyMade(engine: Engine, state: State, troubles: Troubles, pric
   );
   const wanted = new Set<RepairName>(['leave']);
   const suits = (repair: RepairName) => USUAL[repair].suits?.(engine) ?? true;
-  const runsNow = engine.runs !== false && engine.cranks !== false && state !== 'dead';
+  const runsNow =
+    engine.runs !== false &&
+    engine.cranks !== false &&
+    state !== 'dead' &&
+    places.every((odds) => getsWorse(odds) <= LIKELIER);
   if (runsNow) wanted.add('run-on');
   const add = (repair: RepairName) => {
     if (wanted.has(repair) || !suits(repair)) return;
@@ -285,13 +316,18 @@ export function readyMade(engine: Engine, state: State, troubles: Troubles, pric
         name,
         repair,
         ...(cures.length > 0 ? { cures } : {}),
-        ...(repair === 'run-on' ? { runsAsItIs: true, gainShare: RUN_ON, failsPer100Hours: STOPS[state] } : {}),
+        ...(repair === 'run-on'
+          ? { runsAsItIs: true, gainShare: RUN_ON, failsPer100Hours: tidyShare(stops(places)) }
+          : {}),
         ...figures,
         ...(escalates.length > 0 ? { escalates } : {}),
       };
     });
   return { options, sources };
 }
+
+/** To the hundredth: nobody knows it better, and it stands in a field. */
+const tidyShare = (share: number) => Math.round(100 * share) / 100;
 
 /** What a job mends on this engine. */
 function curesOf(repair: RepairName, engine: Engine): FaultCause[] {
