@@ -76,6 +76,7 @@ test('fault finding on the V6 outboard: steps signed, six read, the low pair hea
     .click();
   await hand.button(/^Plug hole, cyl \d: Strong$/).click();
   await hand.button('Keep what I heard').click();
+  await expect(page.getByText(/^Kept /)).toBeVisible();
   await page.goto(`/jobs/${jobId}/leads`);
   await hand.button('Each lead back on its plug, boot home with a click. Done').click();
   await page.goto(`/jobs/${jobId}/findings`);
