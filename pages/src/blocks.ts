@@ -134,7 +134,7 @@ export function toldAndDone({ bench }: PageFacts): PageBlock {
     .map((kind) => DID[kind] ?? `measured: ${lower(TEST_NAME[kind])}`)
     .map((what) => (single ? what.replace('each', 'its') : what));
   const complaint = complaintOf(job);
-  const told = complaint === undefined ? '' : ` You told us: ${lower(complaint.replace(/[.?!\s]+$/, ''))}.`;
+  const told = complaint === undefined ? '' : ` You told us: ${lower(complaint)}.`;
   const already = job.alreadyDone ? ` Done before it came here: ${job.alreadyDone}.` : '';
   return {
     is: 'text',

@@ -123,7 +123,7 @@ function unproven({ bench, report }: PageFacts, whose: Whose): string {
   const [least] = report.causes
     .filter(({ cause, cylinder }) => cause === 'sound' && cylinder !== null)
     .sort((a, b) => a.probability - b.probability);
-  if (!least || least.cylinder === null) return 'The readings do not say yet what your engine has.';
+  if (!least || least.cylinder === null) return `The readings do not say yet what ${whose('the engine')} has.`;
   const name = whose(cylinderName(bench, least.cylinder));
   if (least.probability < LIKELIER)
     return (

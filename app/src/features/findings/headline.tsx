@@ -64,7 +64,7 @@ export function Headline({ bench, judgement }: { bench: Bench; judgement: Report
       <Words colour="dim">
         {`${engine.name}, ${engine.cycle}, ${cylindersWords(engine)}. ` +
           `${[...(machine.name === engine.name ? [] : [machine.name]), owner.name].join(', ')}.` +
-          `${complaint === undefined ? '' : ` Complaint: ${complaint.replace(/[.?!\s]+$/, '')}.`}${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}
+          `${complaint === undefined ? '' : ` Complaint: ${complaint}.`}${job.alreadyDone ? ` Already done: ${job.alreadyDone}.` : ''}`}
       </Words>
       {simulated ? <Strong colour="rust">Read with a simulated sensor: for training, not for an owner.</Strong> : null}
       {readers.length > 0 ? <Words colour="dim">{`Read by ${readers.join(', ')}.`}</Words> : null}
