@@ -26,6 +26,7 @@ export async function emptyApp(projectDir, say) {
     'app.json',
     'babel.config.js',
     'metro.config.js',
+    'metro.minify.js',
     'tsconfig.json',
     'src/ui/icon.tsx',
     'src/ui/icon-paths.ts',

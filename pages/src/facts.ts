@@ -1,7 +1,7 @@
 import type { Shop } from '@rugged/contract';
 import type { Bench } from '@rugged/contract/bench';
-import type { PressureUnit, Report } from '@rugged/core';
-import type { Decided, DecidedOption } from '@rugged/core/decide';
+import type { DecisionInput, PressureUnit, Report } from '@rugged/core';
+import type { Answer, Decided, DecidedOption } from '@rugged/core/decide';
 import { listed } from './words';
 
 /** What a page is made from. */
@@ -10,10 +10,13 @@ export interface PageFacts {
   report: Report;
   /** What was set side by side, where anything was; the option that the shop goes for, and where it stops. */
   decided?: Decided;
+  /** To what the engine was brought in for. */
+  answer?: Answer;
   chosen?: string;
+  /** What was weighed. */
+  input?: DecisionInput;
   stopAt?: number;
-  currency?: string;
-  shop: Pick<Shop, 'name'>;
+  shop: Pick<Shop, 'name' | 'prices'>;
   unit: PressureUnit;
   now: Date;
   /** Who read it. */
@@ -21,6 +24,10 @@ export interface PageFacts {
   /** Photographs that were chosen for it. */
   photos: readonly { id: string; caption: string }[];
 }
+
+/** Of the sums on a page. */
+export const currencyOf = ({ input, shop }: Pick<PageFacts, 'input' | 'shop'>): string | undefined =>
+  input?.currency ?? shop.prices?.currency;
 
 /** The option that the shop goes for; where it has not said, the one that the figures speak for. */
 export function chosenOption({ decided, chosen }: Pick<PageFacts, 'decided' | 'chosen'>): DecidedOption | undefined {
@@ -81,3 +88,7 @@ export function troubled(report: Report): Report['causes'] {
   return [...worst, ...seals];
 }
 const HALF = 0.5;
+
+/** An engine without a name of its own is called like its machine: said once. */
+export const engineAndMachine = ({ engine, machine }: Pick<Bench, 'engine' | 'machine'>): string =>
+  engine.name === machine.name ? engine.name : `${engine.name}, ${machine.name}`;

@@ -1,6 +1,6 @@
 import type { PageBlock, PageDocument } from '@rugged/contract/page';
 import { PAGE_CSS } from './style';
-import { barWords, exactMoney, markWords } from './words';
+import { barWords, exactMoney, markWords, wayName, wayRange, waySum } from './words';
 
 /** A page as HTML: on screen, as print and behind a link it is the same. No script is in it. */
 
@@ -38,6 +38,7 @@ export function pageHtml(page: PageDocument, shown: Shown): string {
 <body>
 <main aria-label="${escaped(page.title)}">
 <header><span>${escaped(page.shop)}</span><span>${escaped(dated(page))}</span></header>
+${page.about === undefined ? '' : `<p class="about">${escaped(page.about)}</p>`}
 <p class="kind">${escaped(page.title)}</p>
 <h1>${escaped(page.lead)}</h1>
 ${page.blocks.map((block) => blockHtml(block, shown)).join('\n')}
@@ -98,6 +99,8 @@ function blockHtml(block: PageBlock, shown: Shown): string {
         .join('')}</div></section>`;
     case 'cylinders':
       return plan(block);
+    case 'ways':
+      return ways(block);
     case 'bars':
       return bars(block);
   }
@@ -126,6 +129,19 @@ function plan(block: Extract<PageBlock, { is: 'cylinders' }>): string {
       .map((word, i) => `<li class="${cylinders[i]?.mark}">${escaped(word)}</li>`)
       .join('')}</ul></section>`
   );
+}
+
+/** What is advised first, then what is cheaper and what does more: each with what it does and what it costs. */
+function ways({ label: title, ways: all, currency }: Extract<PageBlock, { is: 'ways' }>): string {
+  const rows = all.map((way) => {
+    const range = wayRange(way, currency);
+    return (
+      `<li class="way${way.as === 'advised' ? ' advised' : ''}"><div><strong>${escaped(wayName(way))}</strong>` +
+      `<p>${escaped(way.text)}</p></div><div class="sum"><b>${escaped(waySum(way, currency))}</b>` +
+      `${range === undefined ? '' : `<span>${escaped(range)}</span>`}</div></li>`
+    );
+  });
+  return `<section class="ways">${label(title)}<ul>${rows.join('')}</ul></section>`;
 }
 
 /** From so much to so much on one scale, the mean as a stroke, and the chance that it runs. */

@@ -1,5 +1,6 @@
-export { cylinderName, type PageFacts, troubled, untested } from './facts';
+export { QUESTION, tellAnswer } from './answer';
+export { currencyOf, cylinderName, type PageFacts, troubled, untested } from './facts';
 export * from './html';
 export * from './lead';
 export * from './make';
-export { barWords, exactMoney, found, inHundred, markWords, money, short } from './words';
+export { barWords, chanceWords, exactMoney, found, inHundred, markWords, money, short, wayName, wayRange, waySum } from './words';

@@ -1,8 +1,8 @@
 import { latestOf, openedSinceRepair } from '@rugged/contract/bench';
 import type { PageKind } from '@rugged/contract/page';
 import { isFault, type Report, tellFaults } from '@rugged/core';
-import { blamedOnTest, chosenOption, cylinderName, type PageFacts, troubled } from './facts';
-import { does, found, inHundred, listed, lower, money, sentence } from './words';
+import { blamedOnTest, chosenOption, currencyOf, cylinderName, type PageFacts, troubled } from './facts';
+import { does, found, howSurely, listed, lower, money, sentence } from './words';
 
 /** What its reader reads first, and may be all that is read: a start that the shop mends. */
 export function suggestedLead(kind: PageKind, facts: PageFacts): string {
@@ -16,17 +16,34 @@ export function suggestedLead(kind: PageKind, facts: PageFacts): string {
     case 'second-opinion':
       return [
         facts.bench.job.otherSaid ? `You were told: ${facts.bench.job.otherSaid.replace(/[.\s]+$/, '')}.` : '',
+        verdictOnOther(facts),
         whatItHas(facts),
       ]
         .filter(Boolean)
         .join(' ');
     case 'owner':
-    case 'buyer':
       // Where nothing is wrong there is nothing to advise on.
-      return [whatItHas(facts, kind === 'buyer' ? theirs : yours), hasTrouble(facts) ? advised(facts) : '']
-        .filter(Boolean)
-        .join(' ');
+      return [whatItHas(facts), hasTrouble(facts) ? advised(facts) : ''].filter(Boolean).join(' ');
+    case 'buyer':
+      return [whatItHas(facts, theirs), priceEffect(facts)].filter(Boolean).join(' ');
   }
+}
+
+/** Whether the readings bear out what another shop said. */
+function verdictOnOther({ answer }: PageFacts): string {
+  if (answer?.because === 'agrees') return 'We agree.';
+  if (answer?.because === 'disagrees') return 'We do not agree.';
+  return answer?.is === 'not-yet' ? 'Our readings do not settle it yet.' : '';
+}
+
+/** What it takes off the price, or that nothing does. */
+function priceEffect(facts: PageFacts): string {
+  const { answer } = facts;
+  if (!answer || answer.purpose !== 'buying') return '';
+  if (answer.because === 'takes-off' && answer.bill !== undefined)
+    return `Take about ${money(answer.bill, currencyOf(facts))} off the price: that is what the repair costs.`;
+  if (answer.because === 'does-not-pay') return 'The repair costs more than the engine is worth running.';
+  return answer.because === 'seals' ? 'Nothing inside it takes anything off the price.' : '';
 }
 
 const hasTrouble = ({ bench, report }: PageFacts) => openedSinceRepair(bench).length > 0 || troubled(report).length > 0;
@@ -66,19 +83,16 @@ export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
   }
   return [likeliest(facts, worst, whose), ...beside(facts, others)].join(' ');
 }
-const SURE = 0.9;
 
 /** What the worst of them has. Nobody thinks what is less likely than not: then the two likeliest are named. */
 function likeliest({ bench, report }: PageFacts, worst: Cause, whose: Whose): string {
   const name = whose(worst.cylinder === null ? 'the engine' : cylinderName(bench, worst.cylinder));
   const first = does(worst.which ?? worst.cause);
-  if (worst.probability >= SURE) return sentence(`${name} ${first}`);
-  if (worst.probability >= LIKELIER) return `We think that ${name} ${first} (${inHundred(worst.probability)}).`;
+  if (worst.probability >= LIKELIER) return sentence([name, howSurely(worst.probability), first].filter(Boolean).join(' '));
   const byTest = blamedOnTest(report);
   if (byTest > worst.probability)
     return (
-      `Whether ${name} seals is not proven yet: what was read may come of the test itself (${inHundred(byTest)}), ` +
-      `or it ${first} (${inHundred(worst.probability)}).`
+      `Whether ${name} seals is not proven yet: the low reading may come from the test itself, or ${name} ${first}.`
     );
   const next = report.causes.find(
     (one) => one.cylinder === worst.cylinder && one.cause !== 'sound' && one.cause !== worst.cause,
@@ -87,11 +101,8 @@ function likeliest({ bench, report }: PageFacts, worst: Cause, whose: Whose): st
     ({ id, state }) => id === worst.cylinder && (state === 'low' || state === 'dead'),
   );
   const seals = `${name} ${proven || worst.cylinder === null ? 'does' : 'may'} not seal as it should`;
-  const also = next ? `, or that it ${does(next.which ?? next.cause)} (${inHundred(next.probability)})` : '';
-  return (
-    `${sentence(seals)} Why is not proven yet: likeliest is that it ${first} ` +
-    `(${inHundred(worst.probability)})${also}.`
-  );
+  const also = next ? `, or it ${does(next.which ?? next.cause)}` : '';
+  return `${sentence(seals)} Why is not proven yet: most likely it ${first}${also}.`;
 }
 const LIKELIER = 0.5;
 
@@ -127,10 +138,10 @@ function unproven({ bench, report }: PageFacts, whose: Whose): string {
   const name = whose(cylinderName(bench, least.cylinder));
   if (least.probability < LIKELIER)
     return (
-      `Whether ${name} seals is not proven yet: what was read may come of the test itself ` +
-      `(${inHundred(blamedOnTest(report))}). It is to be read once more.`
+      `Whether ${name} seals is not proven yet: the low reading may come from the test itself. ` +
+      'It has to be tested once more.'
     );
-  return `Nothing speaks for a fault so far: ${inHundred(least.probability)} that ${name} is sound. It is to be read once more.`;
+  return `Nothing points to a fault so far, but ${name} has to be tested once more to be sure.`;
 }
 
 const inCylinder = ({ bench }: PageFacts, id: string) =>
@@ -139,8 +150,9 @@ const inCylinder = ({ bench }: PageFacts, id: string) =>
 function advised(facts: PageFacts): string {
   const option = chosenOption(facts);
   if (!option) return '';
-  const costs = option.mean === 0 ? '' : `, about ${money(option.mean, facts.currency)}`;
-  return `We advise: ${lower(option.name)}${costs}.`;
+  const costs = option.mean === 0 ? '' : `, about ${money(option.mean, currencyOf(facts))}`;
+  const repairs = option.cures.length > 0 && option.name === facts.decided?.recommended;
+  return `${repairs ? 'Worth repairing' : 'We advise'}: ${lower(option.name)}${costs}.`;
 }
 
 function proof(facts: PageFacts): string {
@@ -148,9 +160,13 @@ function proof(facts: PageFacts): string {
   const repair = latestOf(bench.repairs)?.what ?? report.before?.repair;
   const wrong = wrongBeside(facts);
   const done = repair === undefined ? 'The work is done' : `Done: ${lower(repair)}`;
-  if (seals(facts) && wrong.length > 0)
-    return `${done}. Measured again afterwards it seals as it should; what is still wrong: ${listed(wrong)}.`;
-  return seals(facts)
-    ? `${done}. It was measured again afterwards: it seals as it should.`
-    : `${done}. Measured again afterwards, it does not seal as it should yet.`;
+  const still = [
+    ...report.cylinders.filter(({ state }) => state === 'low' || state === 'dead').map(({ id }) => cylinderName(bench, id)),
+    ...(report.crankcase?.state === 'low' ? ['the crankcase'] : []),
+  ];
+  if (still.length > 0) return `${done}. Tested again, ${listed(still)} ${still.length === 1 ? 'does' : 'do'} not seal yet.`;
+  if (!seals(facts)) return `${done}. It is not proven yet: it has not been tested in full since.`;
+  return wrong.length > 0
+    ? `${done}. Tested again, it seals as it should; what is still wrong: ${listed(wrong)}.`
+    : `${done}. Tested again, it seals as it should.`;
 }

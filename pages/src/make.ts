@@ -1,22 +1,14 @@
 import { amended } from './amended';
-import type { Bench } from '@rugged/contract/bench';
 import type { PageBlock, PageDocument, PageKind } from '@rugged/contract/page';
-import { formatPressure, type Purpose, UNIT_SIGN } from '@rugged/core';
-import {
-  advice,
-  cylinders,
-  engineAndMachine,
-  fine,
-  howSure,
-  measured,
-  notTested,
-  photographs,
-  toldAndDone,
-  ways,
-} from './blocks';
-import { chosenOption, type PageFacts } from './facts';
+import type { Bench } from '@rugged/contract/bench';
+import type { Purpose } from '@rugged/core';
+import { cylinders, howSure, measured, notTested, photographs } from './blocks';
+import { chosenOption, currencyOf, engineAndMachine, type PageFacts } from './facts';
 import { suggestedLead } from './lead';
-import { short } from './words';
+import { beforeAndAfter, nextTest } from './proof';
+import { fine } from './small-print';
+import { toldAndDone } from './story';
+import { stopBlock, waysBlock } from './ways';
 
 export const PAGE_TITLE: Readonly<Record<PageKind, string>> = {
   owner: 'Your engine',
@@ -46,7 +38,8 @@ export function usualPage({ job }: Pick<Bench, 'job'>, { report }: Pick<PageFact
  * @param lead what its reader reads first; as suggested where nobody wrote one
  */
 export function makePage(kind: PageKind, facts: PageFacts, lead = suggestedLead(kind, facts)): PageDocument {
-  const { bench, shop, now, stopAt, currency } = facts;
+  const { bench, shop, now, stopAt } = facts;
+  const currency = currencyOf(facts);
   const option = chosenOption(facts);
   const asks = kind === 'owner' && option && option.mean > 0;
   return {
@@ -54,6 +47,7 @@ export function makePage(kind: PageKind, facts: PageFacts, lead = suggestedLead(
     lang: 'en',
     title: PAGE_TITLE[kind],
     lead,
+    about: aboutLine(kind, facts),
     shop: shop.name,
     madeAt: now.toISOString(),
     day: new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(now),
@@ -74,54 +68,34 @@ export function makePage(kind: PageKind, facts: PageFacts, lead = suggestedLead(
 const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
   owner: (facts) => [
     toldAndDone(facts),
+    ...waysBlock(facts),
+    ...stopBlock(facts),
     cylinders(facts),
     ...measured(facts),
     ...howSure(facts),
-    ...ways(facts),
-    ...advice(facts),
-    notTested(facts),
-    ...amended(facts),
-    ...photographs(facts),
-    fine(facts),
+    ...end(facts),
   ],
   buyer: (facts) => [
-    about(facts),
+    toldAndDone(facts),
     cylinders(facts),
     ...measured(facts),
     ...howSure(facts),
-    notTested(facts),
-    ...ways(facts),
-    ...amended(facts),
-    ...photographs(facts),
-    fine(facts),
+    ...waysBlock(facts),
+    { is: 'list', label: 'Ask the seller', items: toAsk(facts) },
+    ...end(facts),
   ],
   'second-opinion': (facts) => [
-    ...(facts.bench.job.otherSaid
-      ? [{ is: 'text' as const, label: 'What you were told', text: facts.bench.job.otherSaid }]
-      : []),
+    toldAndDone(facts),
     cylinders(facts),
     ...measured(facts),
     ...howSure(facts),
-    ...ways(facts),
-    ...advice(facts),
-    notTested(facts),
-    ...amended(facts),
-    ...photographs(facts),
-    fine(facts),
+    ...waysBlock(facts),
+    ...stopBlock(facts),
+    ...end(facts),
   ],
-  proof: (facts) => [
-    about(facts),
-    ...beforeAndAfter(facts),
-    cylinders(facts),
-    ...measured(facts),
-    notTested(facts),
-    ...amended(facts),
-    ...photographs(facts),
-    ...next(facts),
-    fine(facts),
-  ],
+  proof: (facts) => [...beforeAndAfter(facts), cylinders(facts), ...measured(facts), ...end(facts, nextTest(facts))],
   'machine-shop': (facts) => [
-    about(facts),
+    toldAndDone(facts),
     cylinders(facts),
     ...measured(facts),
     ...howSure(facts),
@@ -130,86 +104,46 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     ...photographs(facts),
     fine(facts),
   ],
-  baseline: (facts) => [
-    about(facts),
-    cylinders(facts),
-    ...measured(facts),
-    notTested(facts),
-    ...amended(facts),
-    ...photographs(facts),
-    ...next(facts),
-    fine(facts),
-  ],
+  baseline: (facts) => [cylinders(facts), ...measured(facts), ...end(facts, nextTest(facts))],
 };
 
-/** The machine in a line. */
-function about({ bench }: PageFacts): PageBlock {
-  const { engine, machine, job } = bench;
+/** What every page ends with. */
+const end = (facts: PageFacts, next: PageBlock[] = []): PageBlock[] => [
+  notTested(facts),
+  ...amended(facts),
+  ...photographs(facts),
+  ...next,
+  fine(facts),
+];
+
+/** The machine in a line; whose it is, where that is no secret from its reader. */
+function aboutLine(kind: PageKind, { bench }: PageFacts): string {
+  const { machine, owner } = bench;
+  return [
+    engineAndMachine(bench),
+    ...(machine.serial === undefined ? [] : [`serial ${machine.serial}`]),
+    ...meterOf(bench),
+    ...(kind === 'buyer' || kind === 'machine-shop' ? [] : [`for ${owner.name}`]),
+  ].join(' · ');
+}
+
+function meterOf({ job, engine }: Bench): string[] {
   const counted = job.meter?.toLocaleString('en-GB');
-  const meter =
-    counted === undefined
-      ? ''
-      : engine.meterUnit === undefined
-        ? `, its meter at ${counted}`
-        : `, ${counted} ${engine.meterUnit}`;
-  const serial = machine.serial === undefined ? '' : `, serial ${machine.serial}`;
-  return { is: 'text', text: `${engineAndMachine(bench)}${serial}${meter}.` };
+  if (counted === undefined) return [];
+  return [engine.meterUnit === undefined ? `meter at ${counted}` : `${counted} ${engine.meterUnit}`];
 }
 
-/** What was read before the repair beside what is read now. */
-function beforeAndAfter({ report, unit, bench }: PageFacts): PageBlock[] {
-  const { before } = report;
-  if (!before) return [];
-  const told = (kPa: number | undefined, lost: number | undefined) =>
-    [
-      ...(kPa === undefined ? [] : [`${formatPressure(kPa, unit)} ${UNIT_SIGN[unit]}`]),
-      ...(lost === undefined ? [] : [`${lost.toFixed(0)} % lost`]),
-    ].join(', ') || '–';
-  return [
-    {
-      is: 'table',
-      label: 'Before and after',
-      head: ['', 'Before', 'After'],
-      rows: report.cylinders.map(({ id, compression, leakage }) => {
-        const then = before.cylinders.find((one) => one.id === id);
-        return [
-          bench.engine.cylinders.length === 1 ? 'The engine' : `Cyl ${id}`,
-          told(then?.readKPa, then?.leakPercent),
-          told(compression?.readKPa, leakage?.percent),
-        ];
-      }),
-    },
-    ...(bench.repairs.length === 0
-      ? []
-      : [
-          {
-            is: 'list' as const,
-            label: 'What was done',
-            items: bench.repairs.map(({ what, parts }) => short(parts === undefined ? what : `${what} (${parts})`)),
-          },
-        ]),
-  ];
-}
-
-/** When it is due again, where that was settled. */
-function next({ bench, now }: PageFacts): PageBlock[] {
-  const { dueEveryMonths: months, dueEveryUse: use, meterUnit = 'h' } = bench.engine;
-  if (months === undefined && use === undefined) return [];
-  const due = new Date(now);
-  due.setMonth(due.getMonth() + (months ?? 0));
-  const day = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric' }).format(due);
-  const when = [
-    ...(months === undefined ? [] : [`in ${day}`]),
-    ...(use === undefined ? [] : [`after another ${use.toLocaleString('en-GB')} ${meterUnit}`]),
-  ];
-  return [
-    {
-      is: 'text',
-      label: 'Next test',
-      text: `${when.join(', or ')}, whichever comes first.`.replace(/^i/, 'I').replace(/^a/, 'A'),
-    },
-  ];
-}
+/** What the figures do not tell a buyer. */
+const toAsk = ({ bench: { engine, tests } }: PageFacts): string[] => [
+  'When it last ran, and for how long.',
+  'What was repaired, when, and by whom; ask for the bills.',
+  ...(tests.some(({ conditions }) => 'engineTemperature' in conditions && conditions.engineTemperature === 'cold')
+    ? ['To run it until it is warm, and to test it again.']
+    : []),
+  ...(engine.cooling === 'liquid' || engine.family === 'outboard' || engine.family === 'inboard'
+    ? ['Whether it ever ran hot.']
+    : []),
+];
 
 /** What decides between a hone, a bore and another engine. */
 function toMeasure({ bench: { engine } }: PageFacts): string[] {

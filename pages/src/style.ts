@@ -172,6 +172,41 @@ svg text.figure {
   font-size: 13px;
   font-weight: 700;
 }
+.about {
+  margin: 0;
+  font-weight: 700;
+  color: #56605f;
+}
+.ways .way {
+  display: flex;
+  gap: 12px;
+  justify-content: space-between;
+  border: 2px solid #1a2324;
+  border-radius: 8px;
+  padding: 6px 12px;
+  margin-bottom: 8px;
+}
+.ways .advised {
+  border-left: 12px solid #f0a51e;
+  -webkit-print-color-adjust: exact;
+  print-color-adjust: exact;
+}
+.way p {
+  margin: 0;
+}
+.way .sum {
+  flex-shrink: 0;
+  text-align: right;
+}
+.way .sum b {
+  display: block;
+  font-family: Figures, 'B612 Mono', monospace;
+  white-space: nowrap;
+}
+.way .sum span {
+  font-size: 13px;
+  color: #3d4847;
+}
 .bar {
   display: block;
   position: relative;

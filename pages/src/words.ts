@@ -1,4 +1,4 @@
-import type { PageBlock, PageMark } from '@rugged/contract/page';
+import type { PageBlock, PageMark, PageWay } from '@rugged/contract/page';
 import type { CauseNamed } from '@rugged/core';
 import type { Trouble } from '@rugged/core/decide';
 
@@ -51,6 +51,30 @@ export function inHundred(probability: number): string {
   return n >= 100 ? 'more than 99 in 100' : n <= 0 ? 'less than 1 in 100' : `${n} in 100`;
 }
 
+/** Before what somebody thinks, so that nobody has to know percentages. Nothing where it is as good as certain. */
+export const howSurely = (probability: number): string =>
+  probability >= 0.9 ? '' : probability >= 0.7 ? 'most likely' : probability >= 0.5 ? 'probably' : 'perhaps';
+
+/** The same as the start of a sentence: `We are fairly sure`. */
+export const weAreSure = (probability: number): string =>
+  probability >= 0.94
+    ? 'we are almost sure'
+    : probability >= 0.7
+      ? 'we are fairly sure'
+      : probability >= 0.5
+        ? 'we think'
+        : 'it may be';
+
+/** `in about 8 of 10 cases`, and `almost surely`. */
+export const chanceWords = (probability: number): string => {
+  const tenths = Math.round(10 * probability);
+  return tenths >= 10 || probability >= 0.94
+    ? 'almost surely'
+    : tenths <= 0
+      ? 'hardly ever'
+      : `in about ${tenths} of 10 cases`;
+};
+
 /** `about 430`, in the shop's money where it is known. Nobody owes a bill to the last unit beforehand. */
 export function money(sum: number, currency?: string): string {
   const step = sum < 200 ? 5 : sum < 2000 ? 10 : 50;
@@ -81,6 +105,14 @@ export function barWords(bar: Bar, currency?: string): string {
   return `${sums}; ${asItIs ? 'runs on' : 'runs well'}: ${inHundred(chance)}`;
 }
 type Bar = Extract<PageBlock, { is: 'bars' }>['bars'][number];
+
+/** `Cheaper: run it another season`, of a way on a page. */
+export const wayName = ({ name, as }: PageWay): string =>
+  as === 'cheaper' ? `Cheaper: ${lower(name)}` : as === 'more' ? `More: ${lower(name)}` : name;
+export const waySum = ({ likely }: PageWay, currency?: string): string =>
+  likely === 0 ? 'free' : money(likely, currency);
+export const wayRange = ({ low, high }: PageWay, currency?: string): string | undefined =>
+  low === undefined || high === undefined ? undefined : `${money(low)} to ${money(high, currency)}`;
 
 const MARK_WORD: Readonly<Record<PageMark, string>> = {
   good: 'good',

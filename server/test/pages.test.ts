@@ -31,7 +31,7 @@ async function told(agent: Agent): Promise<{ jobId: string; pageId: string; page
   const input = { currency: 'EUR', labourRatePerHour: 60, valueRunning: 2500, valueAsIs: 300, options };
   await agent
     .post('/api/decisions')
-    .send({ id: randomUUID(), jobId: ids.job, input, chosen: options[2]?.name, stopAt: 950, madeAt: LATER })
+    .send({ id: randomUUID(), jobId: ids.job, input, chosen: options[1]?.name, stopAt: 950, madeAt: LATER })
     .expect(201);
   const full = (await agent.get(`/api/jobs/${ids.job}`).expect(200)).body as Bench;
   const decided = decide(toJobFile(full), 500);
@@ -39,9 +39,9 @@ async function told(agent: Agent): Promise<{ jobId: string; pageId: string; page
     bench: full,
     report: report(judge(toJobFile(full)), 'psi'),
     decided,
-    chosen: options[2]?.name ?? '',
+    chosen: options[1]?.name ?? '',
     stopAt: 950,
-    currency: 'EUR',
+    input: decided.input,
     shop: { name: 'Shop & Sons' },
     unit: 'psi',
     now: new Date(LATER),
@@ -144,15 +144,15 @@ test('the PDF says everything that the page says, in its own fonts, with title a
   for (const said of page.blocks.flatMap((block) =>
     block.is === 'table'
       ? block.rows.flat()
-      : block.is === 'bars'
-        ? block.bars.map(({ name }) => name)
+      : block.is === 'ways'
+        ? block.ways.flatMap(({ name, text }) => [name.slice(1), text])
         : block.is === 'cylinders'
           ? block.cylinders.map(({ figure }) => figure)
           : [],
   ))
     expect(flat).toContain(said.replace(/\s+/g, ' '));
   for (const word of page.lead.split(' ')) expect(flat).toContain(word);
-  // Eight ways to go on, four cylinders: one side of A4.
+  // Three ways to go on, four cylinders: one side of A4.
   const info = execFileSync('pdfinfo', ['-'], { input: pdf.body as Buffer }).toString();
   expect(info).toMatch(/Title:\s+Your engine: Shop & Sons/);
   expect(info).toMatch(/Tagged:\s+yes/);

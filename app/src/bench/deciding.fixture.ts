@@ -1,4 +1,5 @@
-import { decideBy, weighJob } from '@rugged/core/decide';
+import type { JobFile } from '@rugged/core';
+import { decideWeighed, type WeighedJob, weighJob } from '@rugged/core/decide';
 import { InputError } from '@rugged/core/quantity';
 import type { DecideAnswer, DecideTask } from '@/workers/decide.worker';
 
@@ -6,19 +7,19 @@ import type { DecideAnswer, DecideTask } from '@/workers/decide.worker';
 export class DecidingHere {
   onmessage?: (event: { data: DecideAnswer }) => void;
   onerror?: () => void;
-  private weighed?: ReturnType<typeof weighJob>;
+  private known?: { job: JobFile; weighed: WeighedJob };
 
   postMessage(task: DecideTask): void {
     if ('job' in task) {
-      this.weighed = weighJob(task.job);
+      this.known = { job: task.job, weighed: weighJob(task.job) };
       return;
     }
     const { input } = task;
-    const { weighed } = this;
-    if (!weighed) return;
+    const { known } = this;
+    if (!known) return;
     const answer = (): DecideAnswer => {
       try {
-        return { decided: decideBy(input, weighed.troubles, weighed.tests, 500) };
+        return { decided: decideWeighed(known.job, known.weighed, input, 500) };
       } catch (error) {
         if (error instanceof InputError) return { field: error.field, reason: error.reason };
         throw error;

@@ -1,12 +1,12 @@
 import { type Bench, toJobFile } from '@rugged/contract/bench';
 import type { DecisionInput } from '@rugged/core';
-import type { Decided } from '@rugged/core/decide';
+import type { DecidedJob } from '@rugged/core/decide';
 import { useEffect, useRef, useState } from 'react';
 import type { DecideAnswer, DecideTask } from '@/workers/decide.worker';
 import { workerAddress } from '@/workers/worker-address';
 
 interface State {
-  decided?: Decided;
+  decided?: DecidedJob;
   error?: { field: string; reason: string };
 }
 

@@ -84,7 +84,7 @@ export function toJobFile(bench: Bench): JobFile {
   const counting = countingReadings(bench.readings);
   const sorted = [...bench.tests].sort((a, b) => inOrder(a, a.startedAt, b, b.startedAt));
   const repairs = [...bench.repairs].sort((a, b) => inOrder(a, a.madeAt, b, b.madeAt));
-  const decision = latestOf(bench.decisions);
+  const decision = decisionOf(bench);
   const found = openedSinceRepair(bench);
   const untested = repairs.findLast(({ madeAt }) => !sorted.some((test) => isLater(test.startedAt, madeAt)));
   const {
@@ -112,6 +112,7 @@ export function toJobFile(bench: Bench): JobFile {
     ...(job.symptoms ? { symptoms: job.symptoms } : {}),
     ...(job.readHere ? { readHere: job.readHere } : {}),
     ...(job.purpose ? { purpose: job.purpose } : {}),
+    ...(job.otherSaid ? { otherSaid: job.otherSaid } : {}),
     ...(signed.length > 0 ? { signed } : {}),
     ...(untested ? { untestedRepair: untested.what } : {}),
     ...(found.length > 0 ? { found: found.map(({ cylinder, found: cause }) => ({ cylinder, cause })) } : {}),
@@ -139,9 +140,14 @@ export function openedSinceDecided({ decisions, outcomes }: Pick<Bench, 'decisio
   return decision !== undefined && outcomes.some(({ madeAt }) => isLater(madeAt, decision.madeAt));
 }
 
-/** What was decided last. What was chosen before it was opened is no choice any more. */
-export function decisionOf(bench: Pick<Bench, 'decisions' | 'outcomes'>): Decision | undefined {
+/**
+ * What was decided last. What was chosen before it was opened is no choice any more, and what was repaired since is
+ * nothing to decide.
+ */
+export function decisionOf(bench: Pick<Bench, 'decisions' | 'outcomes' | 'repairs'>): Decision | undefined {
   const decision = latestOf(bench.decisions);
+  const repair = latestOf(bench.repairs);
+  if (decision && repair && isLater(repair.madeAt, decision.madeAt)) return undefined;
   if (!decision || !openedSinceDecided(bench)) return decision;
   const { chosen: _, stopAt: __, ...open } = decision;
   return open;

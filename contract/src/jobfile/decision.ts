@@ -1,4 +1,4 @@
-import { type DecisionInput, FAULT_CAUSES, type RepairOption, REPAIRS } from '@rugged/core';
+import { type DecisionAsked, type DecisionInput, FAULT_CAUSES, type RepairOption, REPAIRS } from '@rugged/core';
 import Joi from 'joi';
 
 /** A sum in the currency of the decision: never negative, and no slip of a few digits. */
@@ -22,6 +22,12 @@ export const repairFigures = () => ({
 const option = Joi.object<RepairOption>({
   name: Joi.string().min(1).max(80).required(),
   repair: Joi.string().valid(...REPAIRS),
+  jobs: Joi.array()
+    .items(Joi.string().valid(...REPAIRS))
+    .min(1)
+    .max(10),
+  aside: Joi.boolean(),
+  unsaid: Joi.boolean(),
   cures: Joi.array()
     .items(Joi.string().valid(...FAULT_CAUSES))
     .max(40),
@@ -39,13 +45,19 @@ export const currencyCode = () => Joi.string().pattern(/^[A-Z]{3}$/, 'three capi
 export const taxPercent = () => Joi.number().min(0).max(100);
 export const hourlyRate = () => Joi.number().min(0).max(10_000);
 
-/** What is to be decided; sense across options is checked where it is decided. */
-export const decisionSchema = Joi.object<DecisionInput>({
+/** What a job file asks to be decided: the ways are made ready, and the usual rate is taken, where it names none. */
+export const decisionAskedSchema = Joi.object<DecisionAsked>({
   currency: currencyCode(),
-  labourRatePerHour: hourlyRate().required(),
+  labourRatePerHour: hourlyRate(),
   taxPercent: taxPercent(),
   valueRunning: sum(),
   valueAsIs: sum(),
   wantedHours: hours().max(100_000),
-  options: Joi.array().items(option).min(1).max(40).required(),
+  breakdownCosts: sum(),
+  options: Joi.array().items(option).min(1).max(40),
 });
+
+/** What is to be decided; sense across options is checked where it is decided. */
+export const decisionSchema = decisionAskedSchema.fork(['labourRatePerHour', 'options'], (field) =>
+  field.required(),
+) as Joi.ObjectSchema<DecisionInput>;

@@ -12,7 +12,7 @@ import {
 import Joi from 'joi';
 import { bookSchema, houseRulesSchema } from './book';
 import { readHereSchema } from './read-here';
-import { decisionSchema } from './decision';
+import { decisionAskedSchema } from './decision';
 import { engineSchema } from './engine';
 import { cylinder, siteSchema } from './fields';
 import { AFTER_REPAIR, KIND_SCHEMAS, KINDS } from './test-kinds';
@@ -61,7 +61,11 @@ export const jobFileSchema = Joi.object<JobFile>({
   signed: Joi.array().items(Joi.string().max(60)).max(60),
   purpose: Joi.string().valid(...PURPOSES),
   equipment: Joi.array().items(Joi.string().max(60)).max(40),
-  decision: decisionSchema,
+  decision: decisionAskedSchema,
+  otherSaid: Joi.string().max(400),
+  machine: Joi.string().max(200),
+  owner: Joi.string().max(200),
+  shop: Joi.string().max(200),
   virtual: Joi.object({
     seed: Joi.number().integer().min(0).max(4294967295).required(),
     starting: Joi.string().valid('electric', 'recoil'),

@@ -10,12 +10,26 @@ export type PageBlock =
   | { is: 'text'; label?: string; text: string; strong?: string }
   | { is: 'cylinders'; cylinders: { id: string; x: number; y: number; mark: PageMark; figure: string }[] }
   | { is: 'table'; label: string; head: string[]; rows: string[][] }
+  | { is: 'ways'; label: string; currency?: string; ways: PageWay[] }
+  /** As pages were made before there were ways on them. */
   | { is: 'bars'; label: string; currency?: string; bars: PageBar[]; worth?: number }
   | { is: 'list'; label: string; items: string[] }
   | { is: 'photos'; label: string; photos: { id: string; caption: string }[] }
   | { is: 'small'; text: string };
 
-/** A way to go on: its bill, and the chance that the engine runs well afterwards. */
+/** A way to go on, in words: what it does and how likely, and its bill. */
+export interface PageWay {
+  name: string;
+  /** How it stands to what is advised; missing where nothing is. */
+  as?: 'advised' | 'cheaper' | 'more';
+  text: string;
+  likely: number;
+  /** Missing where it is one figure. */
+  low?: number;
+  high?: number;
+}
+
+/** The bill of a way, and the chance that the engine runs well afterwards. */
 export interface PageBar {
   name: string;
   low: number;
@@ -33,6 +47,8 @@ export interface PageDocument {
   /** What it is, in a line; the lead is what its reader reads first and may be all that is read. */
   title: string;
   lead: string;
+  /** The machine, its engine and meter, and whose it is. */
+  about?: string;
   shop: string;
   /** Of the figures, as an instant, and the words for it. */
   madeAt: string;

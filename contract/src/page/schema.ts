@@ -33,6 +33,21 @@ const block = Joi.alternatives()
         .max(60)
         .required(),
     }),
+    is('ways', {
+      label: line().required(),
+      currency: currency(),
+      ways: Joi.array()
+        .items({
+          name: line().required(),
+          as: Joi.valid('advised', 'cheaper', 'more'),
+          text: words(600).required(),
+          likely: money().required(),
+          low: money(),
+          high: money(),
+        })
+        .max(5)
+        .required(),
+    }),
     is('bars', {
       label: line().required(),
       currency: currency(),
@@ -66,6 +81,7 @@ export const pageDocumentSchema = Joi.object<PageDocument>({
   lang: Joi.valid('en').required(),
   title: line().required(),
   lead: Joi.string().trim().min(1).max(600).required(),
+  about: words(400),
   shop: line().required(),
   madeAt: instant().required(),
   day: line().required(),

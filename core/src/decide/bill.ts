@@ -7,6 +7,9 @@ export interface Priced {
   name: string;
   cures: ReadonlySet<string>;
   runsAsItIs: boolean;
+  /** Stands in the table and is not advised: nobody asked for it, or nobody has said what it mends. */
+  aside: boolean;
+  unsaid: boolean;
   gainShare: number;
   /** Chance that it still runs after a hundred hours. */
   lasts100Hours: number;
@@ -18,9 +21,17 @@ export interface Priced {
   escalates: { to: number; probability: number }[];
 }
 
+/** One way for an option to end: what was done one after the other, the last thing last. */
+export interface End {
+  probability: number;
+  done: readonly Priced[];
+}
+
 /** The options of a decision, with what an hour costs. Tax is in every sum. */
 export interface PriceTable {
   options: Priced[];
+  /** Of each option. */
+  ends: End[][];
   rate: number;
 }
 
@@ -39,7 +50,11 @@ export function pricedOptions(input: Pick<DecisionInput, 'options' | 'labourRate
   });
   const priced = options.map((option, i) => within(`options[${i}]`, () => pricedOption(option, at, taxed)));
   priced.forEach((_, i) => refuseCircles(priced, i));
-  return { options: priced, rate: input.labourRatePerHour * taxed };
+  return {
+    options: priced,
+    ends: priced.map((_, i) => endsOf(priced, i)),
+    rate: input.labourRatePerHour * taxed,
+  };
 }
 
 function pricedOption(option: RepairOption, at: ReadonlyMap<string, number>, taxed: number): Priced {
@@ -55,6 +70,8 @@ function pricedOption(option: RepairOption, at: ReadonlyMap<string, number>, tax
     name: option.name,
     cures: new Set(option.cures ?? []),
     runsAsItIs: option.runsAsItIs === true,
+    aside: option.aside === true,
+    unsaid: option.unsaid === true,
     gainShare: option.gainShare ?? 1,
     lasts100Hours: 1 - (option.failsPer100Hours ?? 0),
     parts: { low: low * taxed, likely: likely * taxed, high: high * taxed },
@@ -71,23 +88,39 @@ function refuseCircles(options: readonly Priced[], from: number, on: readonly nu
   for (const { to } of options[from]?.escalates ?? []) refuseCircles(options, to, [...on, from]);
 }
 
+/** Mean of what an option costs by itself, once it is reached. */
+const meanOwn = ({ options, rate }: PriceTable, at: number): number => {
+  const { parts, hours, machineShop } = options[at] as Priced;
+  return meanOf(parts) + rate * meanOf(hours) + machineShop;
+};
+
 /** Mean of what an option costs once it is open: what it turns into comes on top, the way there is not paid again. */
-function meanOnceOpen({ options, rate }: PriceTable, at: number): number {
-  const { parts, hours, machineShop, escalates } = options[at] as Priced;
-  const own = meanOf(parts) + rate * meanOf(hours) + machineShop;
-  return escalates.reduce((sum, { to, probability }) => sum + probability * meanOnceOpen({ options, rate }, to), own);
-}
+export const meanOnceOpen = (table: PriceTable, at: number): number =>
+  (table.options[at] as Priced).escalates.reduce(
+    (sum, { to, probability }) => sum + probability * meanOnceOpen(table, to),
+    meanOwn(table, at),
+  );
+
+const meanAccess = ({ options, rate }: PriceTable, at: number) => rate * (options[at] as Priced).access;
+
+/** Mean of the bill of what is done at once. */
+export const firstBill = (table: PriceTable, at: number): number => meanAccess(table, at) + meanOwn(table, at);
 
 /** Mean of the whole bill. Exact: sums of means. */
-export const meanBill = (table: PriceTable, at: number): number =>
-  table.rate * (table.options[at] as Priced).access + meanOnceOpen(table, at);
+export const meanBill = (table: PriceTable, at: number): number => meanAccess(table, at) + meanOnceOpen(table, at);
 
-/** Mean of something over the options that one may end as, by the chance of each. */
-export function meanOfEnds(options: readonly Priced[], at: number, of: (option: Priced) => number): number {
+/** Whether an option is free, however it ends. */
+export const isFree = (table: PriceTable, at: number): boolean => meanBill(table, at) === 0;
+
+/** Every way for an option to end. What was done before the last stays done. */
+function endsOf(options: readonly Priced[], at: number, before: readonly Priced[] = []): End[] {
   const one = options[at] as Priced;
+  const done = [...before, one];
   const stays = 1 - one.escalates.reduce((sum, { probability }) => sum + probability, 0);
-  return one.escalates.reduce(
-    (sum, { to, probability }) => sum + probability * meanOfEnds(options, to, of),
-    stays * of(one),
-  );
+  return [
+    { probability: stays, done },
+    ...one.escalates.flatMap(({ to, probability }) =>
+      endsOf(options, to, done).map((end) => ({ ...end, probability: probability * end.probability })),
+    ),
+  ];
 }

@@ -189,6 +189,46 @@ test('tax is in every sum of the bill, and in no value', () => {
   expect(option(taxed, 'top end').p90).toBeCloseTo(1.25 * option(plain, 'top end').p90, 9);
 });
 
+test('what mends nothing, what nobody has said anything of, and what stands aside is never recommended', () => {
+  const rings = { name: 'rings', cures: ['rings-or-bore'], partsLikely: 300 };
+  expect(decided([{ name: 'paint', partsLikely: 50 }]).recommended).toBeUndefined();
+  expect(decided([{ name: 'valves', cures: ['exhaust-valve'], partsLikely: 50 }]).recommended).toBeUndefined();
+  const cheap = { name: 'our own way', cures: ['rings-or-bore'], partsLikely: 10 };
+  expect(decided([rings, cheap, nothing]).recommended).toBe('our own way');
+  for (const flag of [{ unsaid: true }, { aside: true }])
+    expect(decided([rings, { ...cheap, ...flag }, nothing])).toMatchObject({ recommended: 'rings' });
+  const { options, others } = decided([rings, { ...cheap, aside: true }, nothing]);
+  expect([options.map(({ name }) => name), others.map(({ name }) => name)]).toEqual([
+    ['rings', 'leave it'],
+    ['our own way'],
+  ]);
+});
+
+test('what is run on for so long that it likelier stops is not recommended; a breakdown that costs more is waited for less', () => {
+  const runOn: RepairOption = { name: 'run on', runsAsItIs: true, gainShare: 0.9, failsPer100Hours: 0.4 };
+  const mend = { name: 'rings', cures: ['rings-or-bore'], partsLikely: 900 };
+  expect(decided([runOn, mend, nothing], rings, { wantedHours: 100 }).recommended).toBe('run on');
+  expect(decided([runOn, mend, nothing], rings, { wantedHours: 200 }).recommended).toBe('rings');
+  expect(decided([runOn, mend, nothing], rings, { wantedHours: 100, breakdownCosts: 1000 }).recommended).toBe('rings');
+});
+
+test('the first bill and what may follow are two figures, and what was done before stays done', () => {
+  const head: RepairOption = { name: 'head', cures: ['exhaust-valve'], partsLikely: 1790, holdsProbability: 0.9 };
+  const clearances: RepairOption = {
+    name: 'clearances',
+    cures: ['exhaust-valve'],
+    partsLikely: 360,
+    escalates: [{ to: 'head', probability: 0.8 }],
+  };
+  const [first] = decided([clearances, head, nothing], new Map([['exhaust-valve', 1]])).options;
+  expect(first).toMatchObject({ firstBill: 360, mayFollow: [{ name: 'head', probability: 0.8, mean: 1790 }] });
+  expect(first?.mean).toBeCloseTo(360 + 0.8 * 1790, 9);
+  // A valve was ground before the rings were found: both are mended then.
+  const valve: RepairOption = { ...head, holdsProbability: 1, escalates: [{ to: 'rings', probability: 0.5 }] };
+  const both = decided([valve, { name: 'rings', cures: ['rings-or-bore'], partsLikely: 100 }], new Map([['exhaust-valve', 1]]));
+  expect(option(both, 'head').runs).toBe(1);
+});
+
 test('where nobody said what it is worth there are bills and chances, and no advice', () => {
   const { recommended, flips, tests, options } = decideBy(
     { labourRatePerHour: 60, options: [topEnd, nothing] },
@@ -264,6 +304,8 @@ const anyOption = (name: string) =>
     holdsProbability: fc.integer({ min: 0, max: 10 }).map((tenths) => tenths / 10),
   });
 const anyOptions = fc.tuple(anyOption('a'), anyOption('b'), anyOption('c'));
+/** There is always nothing to be done. */
+const LEAVE: RepairOption = { name: 'leave' };
 const anyOdds = fc
   .tuple(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), fc.integer({ min: 0, max: 9 }))
   .map(([r, v, s]): ReadonlyMap<Trouble, number> => {
@@ -281,7 +323,7 @@ const quick = (options: readonly RepairOption[], odds: ReadonlyMap<Trouble, numb
       labourRatePerHour: 60 * scale,
       valueRunning: 1500 * scale,
       valueAsIs: 200 * scale,
-      options: options.map((one) => ({ ...one, partsLikely: (one.partsLikely ?? 0) * scale })),
+      options: [...options, LEAVE].map((one) => ({ ...one, partsLikely: (one.partsLikely ?? 0) * scale })),
     },
     { worst: odds, others: [] },
     [],

@@ -1,66 +1,59 @@
-import type { DecisionInput } from '../jobfile/decision';
+import type { DecisionAsked, DecisionInput } from '../jobfile/decision';
 import type { JobFile } from '../jobfile/job-file';
-import type { State } from '../jobfile/state';
 import { checkCurrency } from '../quantity/currency';
 import { InputError } from '../quantity/input-error';
 import { canBeTested } from '../plan/feasible';
 import { standingOf } from '../plan/standing';
 import { examine } from '../verdict/examine';
-import { meanBill, type PriceTable, pricedOptions } from './bill';
-import { drawnBills, drawsOf, shareAbove, shareOf } from './drawn';
-import { type Flip, flipsByHours, flipsByOdds, flipsByPrice } from './flips';
-import { type Odds, type Trouble, type Troubles, troublesOf } from './odds';
-import { openTests, type OpenTest, type TestWorth, testWorth } from './test-worth';
+import { answerFor } from './answer';
+import { firstBill, meanBill, meanOnceOpen, type Priced, type PriceTable, pricedOptions } from './bill';
+import type { Decided, DecidedJob, DecidedOption, WeighedJob } from './decided';
+import { deviationOfDifference, drawnBills, drawsOf, shareAbove, shareOf } from './drawn';
+import { flipsByHours, flipsByOdds, flipsByPrice } from './flips';
+import { USUAL_RATE } from './jobs';
+import { FAULTY_BELOW, type Odds, type Trouble, type Troubles, troublesOf } from './odds';
+import { readyMade } from './ready-made';
+import { openTests, type OpenTest, testWorth } from './test-worth';
 import { bestOf, mixed, type Weighed, weighed } from './weigh';
 
 /** So many bills are drawn for the spread; means are exact. */
 export const DRAWS = 20_000;
 /** Odds below this are not listed. */
 const LEAST = 0.005;
-
-export interface DecidedOption {
-  name: string;
-  /** Of the bill, in the currency. */
-  mean: number;
-  p10: number;
-  p50: number;
-  p90: number;
-  /** Chance that the machine runs afterwards, for as long as it is wanted. */
-  runs: number;
-  /** That the bill passes what the machine is worth running; missing where nobody said what that is. */
-  chanceOverValue?: number;
-  /** What the machine is worth afterwards without the bill, in the mean. */
-  valueLeft?: number;
-}
-
-export interface Decided {
-  options: DecidedOption[];
-  /** Missing where nobody said what the machine is worth: then there are bills and chances, and no advice. */
-  recommended?: string;
-  flips: Flip[];
-  /** The bill at which the recommended option is no better than the next best: stop there, and call. */
-  stopAndCall?: number;
-  /** What a test would be worth that told the cause for certain. */
-  perfectTestWorth?: number;
-  /** What each test that can still be made is worth, the one that gains most first. */
-  tests: TestWorth[];
-  causes: { cause: Trouble; probability: number }[];
-}
+/** A trouble likelier than this that an option does not mend is named. */
+const WORTH_NAMING = 0.2;
 
 /**
  * What to do, by the odds of the causes and the figures of each option. Means, the chance that it runs, and where it
- * flips are exact; the spread of the bill is drawn, and the same draw comes again.
+ * flips are exact; the spread of the bill is drawn, and the same draw comes again. Ways are made ready where there are
+ * none.
  *
  * @throws InputError naming the field of what cannot be true; `decision` where the file has none
  */
-export function decide(job: JobFile, draws = DRAWS): Decided {
+export function decide(job: JobFile, draws = DRAWS): DecidedJob {
   if (!job.decision) throw new InputError('decision', 'decision-missing');
-  const { troubles, tests } = weighJob(job);
-  return decideBy(job.decision, troubles, tests, draws);
+  return decideWeighed(job, weighJob(job), job.decision, draws);
 }
 
-/** What a job is believed to have, and what can still be tested: all that a decision takes of it. */
-export function weighJob(job: JobFile): { state: State; troubles: Troubles; tests: OpenTest[] } {
+/** The same of a job that was weighed before. */
+export function decideWeighed(job: JobFile, of: WeighedJob, asked: DecisionAsked, draws = DRAWS): DecidedJob {
+  const input = completed(job, asked, of);
+  const decided = decideBy(input, of.troubles, of.tests, draws);
+  return { ...decided, answer: answerFor(job, of, decided, input), input };
+}
+
+/** What was asked, with the usual rate and ready-made ways where it names none. */
+function completed(job: JobFile, asked: DecisionAsked, { state, troubles }: WeighedJob): DecisionInput {
+  const { options, labourRatePerHour = USUAL_RATE } = asked;
+  return {
+    ...asked,
+    labourRatePerHour,
+    options: options ?? readyMade(job.engine, state, troubles, { labourRatePerHour }, job.houseRules).options,
+  };
+}
+
+/** What a job is believed to have, and what can still be tested. */
+export function weighJob(job: JobFile): WeighedJob {
   const { job: judged, belief, verdict } = examine(job);
   const troubles = troublesOf(belief, verdict.causes, job.found);
   const opened = job.found?.some(({ cylinder }) => cylinder === troubles.cylinder);
@@ -86,24 +79,45 @@ export function decideBy(
     .map(([cause, probability]) => ({ cause, probability }));
   const valued = input.valueRunning !== undefined && input.valueAsIs !== undefined;
   const drawn = drawsOf(draws);
-  const options = table.options.map(({ name }, at): DecidedOption => {
-    const bills = drawnBills(table, at, drawn);
+  const bills = table.options.map((_, at) => drawnBills(table, at, drawn));
+  const told = table.options.map((one, at): DecidedOption => {
+    // Looking for a share puts the bills in part of their order.
+    const drew = (bills[at] as Float64Array).slice();
     return {
-      name,
+      name: one.name,
       mean: meanBill(table, at),
-      p10: shareOf(bills, 0.1),
-      p50: shareOf(bills, 0.5),
-      p90: shareOf(bills, 0.9),
+      p10: shareOf(drew, 0.1),
+      p50: shareOf(drew, 0.5),
+      p90: shareOf(drew, 0.9),
+      firstBill: firstBill(table, at),
+      mayFollow: one.escalates.map(({ to, probability }) => ({
+        name: (table.options[to] as Priced).name,
+        probability,
+        mean: meanOnceOpen(table, to),
+      })),
+      cures: [...one.cures],
+      leaves: leftBy(one, troubles),
+      ...(one.unsaid ? { unsaid: true as const } : {}),
       runs: weigh.runs(at),
-      ...(input.valueRunning === undefined ? {} : { chanceOverValue: shareAbove(bills, input.valueRunning) }),
+      ...(input.valueRunning === undefined ? {} : { chanceOverValue: shareAbove(drew, input.valueRunning) }),
       ...(valued ? { valueLeft: weigh.left(at) } : {}),
     };
   });
+  const shown = (aside: boolean) => told.filter((_, at) => table.options[at]?.aside === aside);
   return {
-    options,
+    options: shown(false),
+    others: shown(true),
     causes,
-    ...(valued ? advice(table, input, troubles.worst, weigh, tests) : { flips: [], tests: [] }),
+    ...advice(table, input, troubles.worst, weigh, tests, bills),
   };
+}
+
+/** What is likely in a place that is not sound, and is not mended by it. */
+function leftBy({ cures }: Priced, { worst, others }: Troubles): Trouble[] {
+  const likely = [worst, ...others].flatMap((odds) =>
+    [...odds].flatMap(([cause, p]) => (cause !== 'sound' && p > WORTH_NAMING ? [cause] : [])),
+  );
+  return [...new Set(likely)].filter((cause) => !cures.has(cause));
 }
 
 /**
@@ -118,27 +132,47 @@ export function checkDecision(input: DecisionInput): PriceTable {
   return pricedOptions(input);
 }
 
+type Advice = Omit<Decided, 'options' | 'others' | 'causes'>;
+const NO_ADVICE: Advice = { flips: [], tests: [], aboutTheSame: [] };
+
 function advice(
   table: PriceTable,
   input: DecisionInput,
   odds: Odds,
   weigh: Weighed,
   tests: readonly OpenTest[],
-): Omit<Decided, 'options' | 'causes'> {
+  bills: readonly Float64Array[],
+): Advice {
   const best = bestOf(table, weigh);
-  const { left } = weigh;
-  const [margin] = table.options.flatMap((_, at) => (at === best ? [] : [left(best) - left(at)])).sort((a, b) => a - b);
+  const { left, advisable } = weigh;
+  if (best === undefined || Number.isNaN(left(best))) return NO_ADVICE;
+  const others = table.options.flatMap((_, at) => (at === best || !advisable(at) ? [] : [at]));
+  const margin = (at: number) => left(best) - left(at);
+  const [next] = others.map(margin).sort((a, b) => a - b);
   const bill = meanBill(table, best);
+  const certain = (cause: Trouble) =>
+    Math.max(...table.options.flatMap((_, at) => (advisable(at) ? [left(at, cause)] : [])));
+  const worths = tests
+    .map((test) => testWorth(table, weigh, left(best), test))
+    .sort((a, b) => b.worth - b.cost - (a.worth - a.cost));
+  const [first] = worths;
+  const sound = (odds.get('sound') ?? 0) >= FAULTY_BELOW;
+  const doubt = (at: number) => deviationOfDifference(bills[best] as Float64Array, bills[at] as Float64Array);
   return {
-    recommended: table.options[best]?.name ?? '',
+    recommended: (table.options[best] as Priced).name,
+    // Nothing that costs money is as good as leaving what is likelier sound.
+    aboutTheSame: sound
+      ? []
+      : others.filter((at) => margin(at) < doubt(at)).map((at) => (table.options[at] as Priced).name),
     flips: [
       ...flipsByOdds(table, odds, best, weigh),
       ...flipsByPrice(table, best, weigh),
       ...flipsByHours(table, best, weigh, input.wantedHours ?? 0),
     ],
     // Where nothing is done there is no bill to stop at.
-    ...(margin === undefined || bill === 0 ? {} : { stopAndCall: bill + margin }),
-    perfectTestWorth: mixed(odds, (cause) => Math.max(...table.options.map((_, at) => left(at, cause)))) - left(best),
-    tests: tests.map((test) => testWorth(table, weigh, test)).sort((a, b) => b.worth - b.cost - (a.worth - a.cost)),
+    ...(next === undefined || bill === 0 ? {} : { stopAndCall: bill + next }),
+    perfectTestWorth: mixed(odds, certain) - left(best),
+    tests: worths,
+    ...(first && first.worth > first.cost ? { findOutFirst: first } : {}),
   };
 }

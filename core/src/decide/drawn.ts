@@ -82,3 +82,15 @@ export function shareAbove(bills: Float64Array, limit: number): number {
   for (const bill of bills) if (bill > limit) above += 1;
   return above / bills.length;
 }
+
+/** How far the bills of two options differ from draw to draw: the standard deviation of their difference. */
+export function deviationOfDifference(a: Float64Array, b: Float64Array): number {
+  let [sum, squares] = [0, 0];
+  for (let i = 0; i < a.length; i += 1) {
+    const difference = (a[i] as number) - (b[i] as number);
+    sum += difference;
+    squares += difference * difference;
+  }
+  const mean = sum / a.length;
+  return Math.sqrt(Math.max(0, squares / a.length - mean * mean));
+}

@@ -18,13 +18,14 @@ const HALVINGS = 60;
  * The odds of each cause at which another option becomes the best, the other causes keeping their odds against each
  * other. What is left is a straight line in the odds of one cause, so the place is solved, not searched.
  */
-export function flipsByOdds({ options }: PriceTable, odds: Odds, best: number, { left }: Weighed): Flip[] {
+export function flipsByOdds({ options }: PriceTable, odds: Odds, best: number, weigh: Weighed): Flip[] {
+  const { left, advisable } = weigh;
   return [...odds].flatMap(([cause, p]): Flip[] => {
     if (p < LEAST && cause !== 'sound') return [];
     const certain = (at: number) => left(at, cause);
     const without = (at: number) => (p < 1 ? (left(at) - p * certain(at)) / (1 - p) : left(at));
     const places = options.flatMap((option, at) => {
-      if (at === best) return [];
+      if (at === best || !advisable(at)) return [];
       const start = without(best) - without(at);
       const end = certain(best) - certain(at);
       if (start === end) return [];
@@ -41,12 +42,12 @@ export function flipsByOdds({ options }: PriceTable, odds: Odds, best: number, {
 }
 
 /** How much dearer the best may get, and how much cheaper each other would have to be. */
-export function flipsByPrice(table: PriceTable, best: number, { left }: Weighed): Flip[] {
+export function flipsByPrice(table: PriceTable, best: number, { left, advisable }: Weighed): Flip[] {
   const name = (at: number) => (table.options[at] as Priced).name;
   const margin = (at: number) => left(best) - left(at);
   const others = table.options
     .map((_, at) => at)
-    .filter((at) => at !== best)
+    .filter((at) => at !== best && advisable(at))
     .sort((a, b) => margin(a) - margin(b));
   const [second] = others;
   if (second === undefined) return [];
@@ -74,7 +75,7 @@ export function flipsByHours({ options }: PriceTable, best: number, weighed: Wei
   };
   const towards = (end: number): Flip[] => {
     const places = options.flatMap(({ name }, at) => {
-      if (at === best || margin(end, at) >= 0) return [];
+      if (at === best || !weighed.wanting(end).advisable(at) || margin(end, at) >= 0) return [];
       let [holds, flipped] = [wanted, end];
       for (let i = 0; i < HALVINGS; i += 1) {
         const middle = (holds + flipped) / 2;

@@ -18,7 +18,7 @@ export interface Troubles {
 }
 
 /** A place that is likelier sound than not needs no repair of its own. */
-const FAULTY_BELOW = 0.5;
+export const FAULTY_BELOW = 0.5;
 
 /**
  * The troubles of an engine by its belief; of a cylinder that was opened by what was found in it. Faults of the test

@@ -1,355 +1,273 @@
 import type { Engine, Family } from '../engine/engine';
-import { canHave, FAULT_CAUSES, type FaultCause } from '../engine/faults';
-import { presetOf } from '../engine/preset';
-import { sizesOf } from '../engine/sizes';
-import { sweptCm3 } from '../engine/volume';
+import type { FaultCause } from '../engine/faults';
 import type { RepairFigures, RepairName, RepairOption } from '../jobfile/decision';
+import { DEFAULT_SCHOOLS, type Schools } from '../jobfile/schools';
 import type { State } from '../jobfile/state';
-import type { Odds, Trouble, Troubles } from './odds';
-import { mixed } from './weigh';
+import {
+  curesOf,
+  figuresOf,
+  jobsOn,
+  mayBeFound,
+  mendsAll,
+  type PriceList,
+  type PriceSource,
+  repairBeside,
+  repairTitle,
+  suits,
+  USUAL_RATE,
+} from './jobs';
+import { FAULTY_BELOW, type Odds, type Trouble, type Troubles } from './odds';
+import { canRunOn, RUN_ON, stopsPer100Hours } from './running-on';
 
-/** What a shop asks for its jobs, by kind of machine; and what they came to when it did them. */
-export interface PriceList {
-  currency?: string;
-  labourRatePerHour?: number;
-  taxPercent?: number;
-  repairs?: Partial<Record<Family, Partial<Record<RepairName, RepairFigures>>>>;
-  /** Counted from the repairs that were recorded; never entered. */
-  done?: Partial<Record<Family, Partial<Record<RepairName, Done>>>>;
-}
-export interface Done extends Pick<
-  RepairFigures,
-  'partsLow' | 'partsLikely' | 'partsHigh' | 'hoursLow' | 'hoursLikely' | 'hoursHigh'
-> {
-  times: number;
-}
-
-/** Where the figures of an option come from: the shop's list, its own jobs, or what is usual. */
-export type PriceSource = 'shop' | 'done' | 'usual';
 export interface ReadyMade {
+  /** Those that are shown first; then, marked `aside`, what else could be done and what may be found once it is open. */
   options: RepairOption[];
   sources: Record<string, PriceSource>;
 }
 
-/** Done so often, the shop's own jobs say more than what is usual. */
-const OFTEN_ENOUGH = 3;
-/** A cause rarer than this needs no option of its own. */
+/** Jobs of a way to go on that are done at once: the way there is paid once. */
+type Way = readonly RepairName[];
+
+/** A cause that is likelier than this has a way that mends it. */
+const LIKELY = 0.2;
+/** A cause rarer than this needs no way, not even aside. */
 const WORTH_MENDING = 0.05;
+/** More than these nobody weighs against each other. */
+const MOST_SHOWN = 5;
+/** Nobody does more jobs at once and calls it no rebuild. */
+const MOST_AT_ONCE = 3;
 
-/** How far in the work is: from outside, to the head, or to the crank. */
-type Reach = 'outside' | 'head' | 'crank';
-/** Hours to get there and back, by kind of machine. Source: practice of the trade; each shop sets its own. */
-const ACCESS: Readonly<Record<Family, Record<Reach, number>>> = {
-  handheld: { outside: 0.2, head: 0.3, crank: 0.6 },
-  'small-engine': { outside: 0.3, head: 0.5, crank: 1.2 },
-  generator: { outside: 0.3, head: 0.6, crank: 1.8 },
-  outboard: { outside: 0.3, head: 0.8, crank: 2.5 },
-  inboard: { outside: 0.5, head: 1.5, crank: 9 },
-  motorcycle: { outside: 0.7, head: 1.5, crank: 4 },
-  scooter: { outside: 0.7, head: 1, crank: 2 },
-  powersports: { outside: 0.5, head: 1, crank: 3 },
-};
-
-/** So much once and so much for each cylinder. Parts and machine work for a cylinder of 100 cm³. */
-interface Usual {
-  name(engine: Engine): string;
-  cures: readonly FaultCause[] | 'all' | ((engine: Engine) => readonly FaultCause[]);
-  reach: Reach | 'none';
-  parts?: readonly [once: number, each: number];
-  hours?: readonly [once: number, each: number];
-  machine?: readonly [once: number, each: number];
-  holds?: number;
-  /** What may be found once it is open, where the engine can be given it. */
-  found?: readonly (readonly [RepairName, number])[];
-  suits?(engine: Engine): boolean;
-}
-
-const valved = ({ cycle }: Engine) => cycle === 'four-stroke';
-const GASKETS = ['head-gasket-external', 'head-gasket-between', 'head-gasket-coolant'] as const;
-const RINGS = ['rings-or-bore', ...GASKETS, 'carbon'] as const;
-const TOP = [...RINGS, 'piston-damage'] as const;
-
-/** Usual figures of each job. Source: practice of the trade, for want of the shop's own. */
-const USUAL: Readonly<Record<RepairName, Usual>> = {
-  leave: { name: () => 'Leave it as it is', cures: [], reach: 'none' },
-  'run-on': { name: () => 'Run it another season', cures: [], reach: 'none' },
-  clearances: {
-    name: () => 'Set the valve clearances first',
-    cures: ['intake-valve', 'exhaust-valve', 'valve-train'],
-    reach: 'outside',
-    parts: [8, 2],
-    hours: [0.4, 0.25],
-    holds: 0.9,
-    // A valve that stood open by its clearance alone is one in five.
-    found: [['valve-grind', 0.8]],
-    suits: valved,
-  },
-  release: {
-    name: () => 'Set or mend the compression release',
-    cures: ['compression-release'],
-    reach: 'outside',
-    parts: [25, 0],
-    hours: [0.8, 0],
-    holds: 0.9,
-  },
-  decarbonise: {
-    name: () => 'Clean the carbon out',
-    cures: ['carbon'],
-    reach: 'head',
-    parts: [10, 12],
-    hours: [0.6, 0.6],
-  },
-  'valve-train': {
-    name: () => 'Mend the valve train',
-    cures: ['valve-train'],
-    reach: 'outside',
-    parts: [25, 18],
-    hours: [1, 0.4],
-    holds: 0.93,
-    found: [['valve-grind', 0.1]],
-    suits: valved,
-  },
-  'head-gasket': {
-    name: () => 'New head gasket',
-    cures: GASKETS,
-    reach: 'head',
-    parts: [22, 10],
-    hours: [1.2, 0.5],
-    machine: [45, 0],
-    holds: 0.92,
-    found: [
-      ['valve-grind', 0.08],
-      ['top-end', 0.05],
-    ],
-    suits: ({ headless }) => headless !== true,
-  },
-  'valve-grind': {
-    name: ({ headless }) => (headless ? 'Valves ground' : 'Head off, valves ground, new gasket'),
-    cures: ['intake-valve', 'exhaust-valve', 'valve-train', ...GASKETS, 'carbon'],
-    reach: 'head',
-    parts: [28, 16],
-    hours: [1.8, 0.8],
-    machine: [30, 25],
-    holds: 0.95,
-    found: [['top-end', 0.07]],
-    suits: valved,
-  },
-  'top-end': {
-    name: (engine) => (valved(engine) ? 'New rings, bore honed' : 'New top end: piston, rings, gaskets'),
-    // A two-stroke's rings come with their piston.
-    cures: (engine) => (valved(engine) ? RINGS : TOP),
-    reach: 'crank',
-    parts: [20, 48],
-    hours: [1.4, 0.9],
-    holds: 0.93,
-    found: [
-      ['bore-and-piston', 0.2],
-      ['rebuild', 0.06],
-    ],
-  },
-  'bore-and-piston': {
-    name: () => 'Bored, with a larger piston',
-    cures: TOP,
-    reach: 'crank',
-    parts: [30, 90],
-    hours: [2, 1.1],
-    machine: [20, 60],
-    holds: 0.95,
-    found: [['rebuild', 0.1]],
-  },
-  'crank-seals': {
-    name: () => 'New crank seals and joints',
-    cures: ['crank-seal'],
-    reach: 'crank',
-    parts: [35, 12],
-    hours: [2.5, 0.8],
-    holds: 0.9,
-    found: [['rebuild', 0.1]],
-    suits: ({ cycle }) => cycle === 'two-stroke',
-  },
-  rebuild: {
-    name: () => 'Rebuild it completely',
-    cures: 'all',
-    reach: 'crank',
-    parts: [110, 130],
-    hours: [6, 3],
-    machine: [60, 70],
-    holds: 0.95,
-  },
-  'used-engine': {
-    name: () => 'Another used engine',
-    cures: 'all',
-    reach: 'crank',
-    parts: [150, 190],
-    hours: [2, 0.5],
-    holds: 0.85,
-  },
-  'new-engine': {
-    name: () => 'A new engine',
-    cures: 'all',
-    reach: 'crank',
-    parts: [350, 420],
-    hours: [2, 0.5],
-    holds: 0.99,
-  },
-};
-
-export const repairTitle = (repair: RepairName, engine: Engine): string => USUAL[repair].name(engine);
-/** Labour of an hour where the shop says nothing. */
-export const USUAL_RATE = 60;
-
-/** From so little to so much of the likely figure. */
-const PARTS_SPREAD = [0.75, 1.5] as const;
-const HOURS_SPREAD = [0.8, 1.7] as const;
-
-/** What a job usually takes on such an engine. */
-export function usualFigures(repair: RepairName, engine: Engine): RepairFigures {
-  const { parts, hours, machine, reach, holds } = USUAL[repair];
-  const n = engine.cylinders.length;
-  const size = sizeOf(engine);
-  const sum = ([once, each]: readonly [number, number]) => once + each * n;
-  const tidy = (money: number) => Math.round(money / 5) * 5;
-  const spread = (name: 'parts' | 'hours', likely: number, [low, high]: readonly [number, number], round = tidy) => ({
-    [`${name}Low`]: round(low * likely),
-    [`${name}Likely`]: round(likely),
-    [`${name}High`]: round(high * likely),
-  });
-  const quarter = (time: number) => Math.round(time * 4) / 4;
-  // The rings of a two-stroke come out with its barrel; its crank stays where it is.
-  const how = reach === 'crank' && engine.cycle === 'two-stroke' && isTop(repair) ? 'head' : reach;
-  return {
-    ...(parts ? spread('parts', size * sum(parts), PARTS_SPREAD) : {}),
-    ...(hours ? spread('hours', hoursFactor(engine) * sum(hours), HOURS_SPREAD, quarter) : {}),
-    ...(how === 'none' ? {} : { accessHours: ACCESS[engine.family][how] }),
-    ...(machine ? { machineShop: tidy(size * sum(machine)) } : {}),
-    ...(holds === undefined ? {} : { holdsProbability: holds }),
-  };
-}
-
-const isTop = (repair: RepairName) => repair === 'top-end' || repair === 'bore-and-piston';
-/** Large cylinders are heavy; small ones come apart on the bench. */
-const hoursFactor = (engine: Engine) => Math.min(1.6, Math.max(0.6, Math.sqrt(sizeOf(engine))));
-
-/** Against a cylinder of 100 cm³. Price grows with the root of the volume. */
-function sizeOf(engine: Engine): number {
-  const { boreMm, strokeMm } = presetOf(engine);
-  const swept = sizesOf(engine).sweptCm3?.usual ?? sweptCm3(boreMm, strokeMm);
-  return Math.min(4, Math.max(0.5, Math.sqrt(swept / 100)));
-}
-
-/**
- * Chance in a hundred hours that an engine stops for good with such a trouble: wear goes on slowly, what burns, blows or
- * breaks does not. Source: judgement; a job sets its own.
- */
-const STOPS: Readonly<Partial<Record<Trouble, number>>> = {
-  sound: 0.02,
-  'compression-release': 0.04,
-  carbon: 0.06,
-  'rings-or-bore': 0.2,
-  'intake-valve': 0.4,
-  'valve-train': 0.5,
-  'exhaust-valve': 0.6,
-  'head-gasket-external': 0.6,
-  'crank-seal': 0.6,
-  'head-gasket-between': 0.7,
-  'piston-damage': 0.8,
-  'head-gasket-coolant': 0.9,
-};
-/** What an engine may be run on with. All else gets worse, or is dangerous. */
-const WEARS: ReadonlySet<Trouble> = new Set(['sound', 'compression-release', 'carbon', 'rings-or-bore']);
-/** Likelier than this it has what gets worse: then nobody advises to run it on. */
-const LIKELIER = 0.5;
-
-const getsWorse = (odds: Odds) => [...odds].reduce((sum, [trouble, p]) => sum + (WEARS.has(trouble) ? 0 : p), 0);
-
-/** Chance in a hundred hours that one of its places stops it. */
-const stops = (places: readonly Odds[]): number =>
-  1 - places.reduce((runs, odds) => runs * (1 - mixed(odds, (trouble) => STOPS[trouble] ?? 0)), 1);
-
-/** What an engine that is run on has of the worth of a mended one. Source: judgement; a job sets its own. */
-const RUN_ON = 0.4;
-
-/**
- * Ways to go on, made from what the engine may have: what cures a cause that is not rare, what that may turn into, the
- * large jobs beside them, and doing nothing.
- */
-export function readyMade(engine: Engine, state: State, troubles: Troubles, prices: PriceList = {}): ReadyMade {
-  const places = [troubles.worst, ...troubles.others];
-  const wrong = new Set(
-    places.flatMap((odds) =>
-      [...odds].flatMap(([cause, p]) => (cause !== 'sound' && p >= WORTH_MENDING ? [cause] : [])),
-    ),
-  );
-  const wanted = new Set<RepairName>(['leave']);
-  const suits = (repair: RepairName) => USUAL[repair].suits?.(engine) ?? true;
-  const runsNow =
-    engine.runs !== false &&
-    engine.cranks !== false &&
-    state !== 'dead' &&
-    places.every((odds) => getsWorse(odds) <= LIKELIER);
-  if (runsNow) wanted.add('run-on');
-  const add = (repair: RepairName) => {
-    if (wanted.has(repair) || !suits(repair)) return;
-    wanted.add(repair);
-    for (const [to] of USUAL[repair].found ?? []) add(to);
-  };
-  for (const repair of Object.keys(USUAL) as RepairName[]) {
-    if (USUAL[repair].cures !== 'all' && curesOf(repair, engine).some((cause) => wrong.has(cause))) add(repair);
-  }
-  if (wrong.size > 0) {
-    add('rebuild');
-    add(NEW_ONES.has(engine.family) ? 'new-engine' : 'used-engine');
-  }
-  const sources: ReadyMade['sources'] = {};
-  const options = (Object.keys(USUAL) as RepairName[])
-    .filter((repair) => wanted.has(repair))
-    .map((repair): RepairOption => {
-      const name = repairTitle(repair, engine);
-      const { figures, source } = figuresOf(repair, engine, prices);
-      sources[name] = source;
-      const { found } = USUAL[repair];
-      const cures = curesOf(repair, engine);
-      const escalates = (found ?? [])
-        .filter(([to]) => wanted.has(to))
-        .map(([to, probability]) => ({ to: repairTitle(to, engine), probability }));
-      return {
-        name,
-        repair,
-        ...(cures.length > 0 ? { cures } : {}),
-        ...(repair === 'run-on'
-          ? { runsAsItIs: true, gainShare: RUN_ON, failsPer100Hours: tidyShare(stops(places)) }
-          : {}),
-        ...figures,
-        ...(escalates.length > 0 ? { escalates } : {}),
-      };
-    });
-  return { options, sources };
-}
-
-/** To the hundredth: nobody knows it better, and it stands in a field. */
-const tidyShare = (share: number) => Math.round(100 * share) / 100;
-
-/** What a job mends on this engine. */
-function curesOf(repair: RepairName, engine: Engine): FaultCause[] {
-  const { cures } = USUAL[repair];
-  const all = cures === 'all' ? FAULT_CAUSES : typeof cures === 'function' ? cures(engine) : cures;
-  return all.filter((cause) => canHave(engine, cause));
-}
+/** Jobs that a way is put together from. The others are steps up, first tries, or seen once it is open. */
+const MENDS: readonly RepairName[] = [
+  'release',
+  'decarbonise',
+  'valve-train',
+  'head-gasket',
+  'valve-grind',
+  'top-end',
+  'bore-and-piston',
+  'barrel-kit',
+  'crank-seals',
+  'rebuild',
+];
+/** Barrels that seal anew: whoever has one needs no rings in the old. */
+const NEW_BORES: readonly RepairName[] = ['bore-and-piston', 'barrel-kit', 'sleeve', 'used-top-end'];
+/** A valve that only stands open by its clearance has one of these. */
+const BY_CLEARANCE: ReadonlySet<Trouble> = new Set(['intake-valve', 'exhaust-valve', 'valve-train']);
 
 /** A whole new one is the usual way here; elsewhere a used one is. */
 const NEW_ONES: ReadonlySet<Family> = new Set(['handheld', 'small-engine', 'generator']);
 
-/** The shop's own figures, else what its jobs came to, else what is usual. */
-export function figuresOf(
-  repair: RepairName,
+/**
+ * Ways to go on, made for the troubles of this engine together: nothing, a cheap first try, the least that mends what is
+ * likely in every place, the thorough one, and another engine. What else could be done stands aside. An engine that is
+ * likelier sound than not is left as it is.
+ */
+export function readyMade(
   engine: Engine,
-  { repairs, done }: PriceList,
+  state: State,
+  troubles: Troubles,
+  prices: PriceList = {},
+  rules: Partial<Schools> = DEFAULT_SCHOOLS,
+): ReadyMade {
+  const places = [troubles.worst, ...troubles.others];
+  const faulty = places.filter((odds) => (odds.get('sound') ?? 0) < FAULTY_BELOW);
+  const likely = new Set(faulty.flatMap((odds) => likeliestOf(odds) ?? []));
+  const possible = new Set([...likely, ...causesOver(places, LIKELY)]);
+  const shop: Shop = { engine, prices, rules };
+
+  const nothing: Way = [faulty.length > 0 && canRunOn(engine, state, places) ? 'run-on' : 'leave'];
+  const shown: Way[] = [nothing, ...mendingWays(shop, likely, possible)].slice(0, MOST_SHOWN);
+  const aside = asideOf(shop, shown, causesOver(places, WORTH_MENDING));
+  const failing = { runsAsItIs: true, gainShare: RUN_ON, failsPer100Hours: stopsPer100Hours(places) };
+  return optionsOf(shop, [
+    ...shown.map((way) => ({ way, ...(way === nothing && way[0] === 'run-on' ? { more: failing } : {}) })),
+    ...aside.map((way) => ({ way, more: { aside: true } })),
+  ]);
+}
+
+/** Every job that mends one of some causes, and nothing, and another engine: what a practice case is chosen from. */
+export function everyWay(engine: Engine, causes: ReadonlySet<Trouble>, prices: PriceList = {}): ReadyMade {
+  const shop: Shop = { engine, prices, rules: DEFAULT_SCHOOLS };
+  const ways: Way[] = [['leave'], ...jobsFor(shop, causes).map((job): Way => [job]), ['rebuild'], [another(engine)]];
+  return optionsOf(shop, withFound(shop, ways).map((way) => ({ way })));
+}
+
+/** A job of the trade as an option, where the shop wants one that was not made ready. */
+export function optionFor(repair: RepairName, engine: Engine, prices: PriceList = {}): RepairOption {
+  const shop: Shop = { engine, prices, rules: DEFAULT_SCHOOLS };
+  const { escalates: _, ...option } = optionsOf(shop, [{ way: [repair] }]).options[0] as RepairOption;
+  return option;
+}
+
+interface Shop {
+  engine: Engine;
+  prices: PriceList;
+  rules: Partial<Schools>;
+}
+
+const causesOver = (places: readonly Odds[], least: number): Set<Trouble> =>
+  new Set(places.flatMap((odds) => [...odds].flatMap(([cause, p]) => (cause !== 'sound' && p > least ? [cause] : []))));
+
+const likeliestOf = (odds: Odds): Trouble | undefined =>
+  [...odds].filter(([cause]) => cause !== 'sound').sort((a, b) => b[1] - a[1])[0]?.[0];
+
+/** What mends: a first try, the least for what is likely, the thorough one, another engine. */
+function mendingWays(shop: Shop, likely: ReadonlySet<Trouble>, possible: ReadonlySet<Trouble>): Way[] {
+  if (likely.size === 0) return [];
+  const { engine } = shop;
+  const least = cheapest(shop, likely);
+  const wider = cheapest(shop, possible);
+  const first: Way[] =
+    suits('clearances', engine) && [...likely].every((cause) => BY_CLEARANCE.has(cause)) ? [['clearances']] : [];
+  const ways = [...first, least, same(least, wider) ? stepUp(shop, least) : wider, [another(engine)]];
+  return ways.filter((way, at) => way.length > 0 && ways.findIndex((one) => same(one, way)) === at);
+}
+
+const another = ({ family }: Engine): RepairName => (NEW_ONES.has(family) ? 'new-engine' : 'used-engine');
+const same = (a: Way, b: Way) => a.length === b.length && a.every((job, at) => job === b[at]);
+
+/** The jobs that mend all of some causes for the least, done at once. */
+function cheapest(shop: Shop, causes: ReadonlySet<Trouble>): Way {
+  const jobs = MENDS.filter((job) => allowed(shop, job)).map((job) => ({
+    job,
+    cures: new Set<Trouble>(curesOf(job, shop.engine)),
+  }));
+  let best: { way: Way; bill: number } | undefined;
+  const add = (way: Way, left: ReadonlySet<Trouble>, from: number): void => {
+    if (left.size === 0) {
+      const bill = likelyBill(shop, way);
+      if (!best || bill < best.bill) best = { way, bill };
+      return;
+    }
+    if (way.length === MOST_AT_ONCE) return;
+    jobs.slice(from).forEach(({ job, cures }, at) => {
+      if ([...left].some((cause) => cures.has(cause)))
+        add([...way, job], new Set([...left].filter((cause) => !cures.has(cause))), from + at + 1);
+    });
+  };
+  add([], causes, 0);
+  return best?.way ?? ['rebuild'];
+}
+
+/** Whether the engine can be given it, and the house does it. */
+const allowed = ({ engine, rules }: Shop, job: RepairName): boolean =>
+  suits(job, engine) && !(job === 'top-end' && rules.rebuildSchool === 'bore-or-replace');
+
+function likelyBill({ engine, prices }: Shop, way: Way): number {
+  const { partsLikely = 0, hoursLikely = 0, accessHours = 0, machineShop = 0 } = together(engine, prices, way).figures;
+  return partsLikely + machineShop + (hoursLikely + accessHours) * (prices.labourRatePerHour ?? USUAL_RATE);
+}
+
+/** The same thoroughly: with what is near once it is that far open. */
+function stepUp(shop: Shop, way: Way): Way {
+  const { engine } = shop;
+  const rings = (['top-end', 'bore-and-piston', 'barrel-kit'] as const).find((job) => allowed(shop, job));
+  const bore = (['bore-and-piston', 'barrel-kit'] as const).find((job) => allowed(shop, job));
+  if (way.includes('rebuild')) return [];
+  if (way.includes('top-end') && bore) return way.map((job) => (job === 'top-end' ? bore : job));
+  if (way.some((job) => NEW_BORES.includes(job))) return ['rebuild'];
+  if (way.includes('valve-grind') || way.includes('crank-seals')) return rings ? inOrder([...way, rings]) : ['rebuild'];
+  return suits('valve-grind', engine) ? ['valve-grind'] : rings ? [rings] : ['rebuild'];
+}
+
+const inOrder = (way: Way): Way => MENDS.filter((job) => way.includes(job));
+
+/** Single jobs that mend one of some causes. */
+const jobsFor = (shop: Shop, causes: ReadonlySet<Trouble>): RepairName[] =>
+  jobsOn(shop.engine).filter(
+    (job) =>
+      allowed(shop, job) && !mendsAll(job) && curesOf(job, shop.engine).some((cause: FaultCause) => causes.has(cause)),
+  );
+
+/** What else could be done, and what may be found. */
+function asideOf(shop: Shop, shown: readonly Way[], causes: ReadonlySet<Trouble>): Way[] {
+  const more = jobsFor(shop, causes).map((job): Way => [job]);
+  const large: Way[] = causes.size > 0 ? [['rebuild'], [another(shop.engine)]] : [];
+  return withFound(shop, [...shown, ...more, ...large]).filter((way) => !shown.some((one) => same(one, way)));
+}
+
+/** Ways with all that may be found once they are open, each once. */
+function withFound(shop: Shop, ways: readonly Way[]): Way[] {
+  const all: Way[] = [];
+  const add = (way: Way): void => {
+    if (all.some((one) => same(one, way))) return;
+    all.push(way);
+    for (const { to } of foundIn(shop, way)) add([to]);
+  };
+  ways.forEach(add);
+  return all;
+}
+
+/** What may be found in a way that is not done in it already. What the house does not do is done by its own way. */
+function foundIn(shop: Shop, way: Way): { to: RepairName; probability: number }[] {
+  const found = new Map<RepairName, number>();
+  const bore = NEW_BORES.find((job) => allowed(shop, job)) ?? 'rebuild';
+  for (const [job, probability] of way.flatMap((one) => mayBeFound(one, shop.engine))) {
+    const to = allowed(shop, job) ? job : bore;
+    if (way.includes(to) || (to === 'top-end' && way.some((one) => NEW_BORES.includes(one)))) continue;
+    found.set(to, Math.max(found.get(to) ?? 0, probability));
+  }
+  return [...found].map(([to, probability]) => ({ to, probability }));
+}
+
+/** The figures of jobs that are done at once: access once, parts and hours of each. */
+function together(
+  engine: Engine,
+  prices: PriceList,
+  way: Way,
 ): { figures: RepairFigures; source: PriceSource } {
-  const usual = usualFigures(repair, engine);
-  const own = repairs?.[engine.family]?.[repair];
-  if (own) return { figures: { ...usual, ...own }, source: 'shop' };
-  const { times = 0, ...came } = done?.[engine.family]?.[repair] ?? {};
-  // The way there is in the hours that were written down.
-  if (times >= OFTEN_ENOUGH) return { figures: { ...usual, accessHours: 0, ...came }, source: 'done' };
-  return { figures: usual, source: 'usual' };
+  const each = way.map((job) => figuresOf(job, engine, prices));
+  const [first] = each;
+  if (each.length === 1 && first) return first;
+  const sum = (name: keyof RepairFigures) => {
+    const known = each.flatMap(({ figures }) => figures[name] ?? []);
+    return known.length === 0 ? {} : { [name]: known.reduce((all, one) => all + one, 0) };
+  };
+  const SUMMED = ['partsLow', 'partsLikely', 'partsHigh', 'hoursLow', 'hoursLikely', 'hoursHigh', 'machineShop'] as const;
+  return {
+    figures: {
+      ...(Object.assign({}, ...SUMMED.map(sum)) as RepairFigures),
+      accessHours: Math.max(...each.map(({ figures }) => figures.accessHours ?? 0)),
+      holdsProbability: Math.min(...each.map(({ figures }) => figures.holdsProbability ?? 1)),
+    },
+    source: each.every(({ source }) => source === 'shop')
+      ? 'shop'
+      : each.every(({ source }) => source !== 'usual')
+        ? 'done'
+        : 'usual',
+  };
+}
+
+function titleOf(way: Way, engine: Engine): string {
+  const [only, ...more] = way;
+  if (only === undefined) return '';
+  return more.length === 0
+    ? repairTitle(only, engine)
+    : sentenceCase(way.map((job) => repairBeside(job, engine)).join('; '));
+}
+const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+function optionsOf(shop: Shop, ways: readonly { way: Way; more?: Partial<RepairOption> }[]): ReadyMade {
+  const { engine, prices } = shop;
+  const sources: ReadyMade['sources'] = {};
+  const offered = (job: RepairName) => ways.some(({ way }) => same(way, [job]));
+  const options = ways.map(({ way, more }): RepairOption => {
+    const name = titleOf(way, engine);
+    const { figures, source } = together(engine, prices, way);
+    sources[name] = source;
+    const cures = [...new Set(way.flatMap((job) => curesOf(job, engine)))];
+    const escalates = foundIn(shop, way)
+      .filter(({ to }) => offered(to))
+      .map(({ to, probability }) => ({ to: repairTitle(to, engine), probability }));
+    return {
+      name,
+      ...(way.length === 1 && way[0] ? { repair: way[0] } : { jobs: [...way] }),
+      ...(cures.length > 0 ? { cures } : {}),
+      ...more,
+      ...figures,
+      ...(escalates.length > 0 ? { escalates } : {}),
+    };
+  });
+  return { options, sources };
 }

@@ -49,15 +49,23 @@ export function openTests(
   }));
 }
 
-/** Expected value of the sample's information: the mean of the best after each outcome, less the best without. */
-export function testWorth(table: PriceTable, weighed: Weighed, { outcomes, ...test }: OpenTest): TestWorth {
+/**
+ * Expected value of the sample's information: the mean of the best after each outcome, less the best without.
+ * @param left by the best without
+ */
+export function testWorth(
+  table: PriceTable,
+  weighed: Weighed,
+  left: number,
+  { outcomes, ...test }: OpenTest,
+): TestWorth {
   const all = outcomes.reduce((sum, { probability }) => sum + probability, 0);
   const after = outcomes.map(({ outcome, probability, odds }) => {
     const then = weighed.under(odds);
     const best = bestOf(table, then);
-    return { outcome, probability: probability / all, then: table.options[best]?.name ?? '', left: then.left(best) };
+    const name = best === undefined ? '' : (table.options[best]?.name ?? '');
+    return { outcome, probability: probability / all, then: name, left: best === undefined ? NaN : then.left(best) };
   });
-  const left = weighed.left(bestOf(table, weighed));
   return {
     ...test,
     worth: Math.max(0, after.reduce((sum, one) => sum + one.probability * one.left, 0) - left),

@@ -1,5 +1,5 @@
 import type { DecisionInput } from '../jobfile/decision';
-import { meanBill, meanOfEnds, type Priced, type PriceTable } from './bill';
+import { type End, isFree, meanBill, type Priced, type PriceTable } from './bill';
 import type { Odds, Trouble, Troubles } from './odds';
 
 /** What each option leaves, exact: the chance that it runs, and what the machine is worth without the bill. */
@@ -8,40 +8,70 @@ export interface Weighed {
   runs(at: number, trouble?: Trouble): number;
   /** What is left in the mean. NaN where nobody said what the machine is worth. */
   left(at: number, trouble?: Trouble): number;
+  /** Whether anybody would advise it, be it the best or not. */
+  advisable(at: number): boolean;
   /** The same under other odds of the worst place. */
   under(odds: Odds): Weighed;
   /** The same for so many hours wanted. */
   wanting(hours: number): Weighed;
 }
 
+/** Rarer than this it does not do what the owner wants of it. */
+const LIKELIER = 0.5;
+
 export function weighed(table: PriceTable, input: DecisionInput, troubles: Troubles): Weighed {
-  const { valueRunning = NaN, valueAsIs = NaN, wantedHours = 0 } = input;
-  const lasts = ({ lasts100Hours }: Priced) => lasts100Hours ** (wantedHours / 100);
-  const running = (one: Priced, trouble?: Trouble) => {
-    const cured = (what: Trouble) => leavesRunning(one, what);
+  const { valueRunning = NaN, valueAsIs = NaN, wantedHours = 0, breakdownCosts = 0 } = input;
+  const last = ({ done }: End) => done[done.length - 1] as Priced;
+  const running = (end: End, trouble?: Trouble) => {
+    const cured = (what: Trouble) => leavesRunning(end, what);
     const worst = trouble === undefined ? mixed(troubles.worst, cured) : cured(trouble);
-    return troubles.others.reduce((product, odds) => product * mixed(odds, cured), worst) * lasts(one);
+    const lasts = last(end).lasts100Hours ** (wantedHours / 100);
+    return troubles.others.reduce((product, odds) => product * mixed(odds, cured), worst) * lasts;
   };
+  const mean = (at: number, of: (end: End) => number) =>
+    (table.ends[at] as End[]).reduce((sum, end) => sum + end.probability * of(end), 0);
+  const runs = (at: number, trouble?: Trouble) => mean(at, (end) => running(end, trouble));
   const gained = (at: number, trouble?: Trouble) =>
-    meanOfEnds(table.options, at, (one) => one.gainShare * running(one, trouble));
+    mean(at, (end) => last(end).gainShare * running(end, trouble));
+  /** What is neither mended nor run on goes nowhere, and breaks down nowhere. */
+  const goesOut = ({ cures, runsAsItIs }: Priced) => runsAsItIs || cures.size > 0;
+  const brokenDown = (at: number, trouble?: Trouble) =>
+    breakdownCosts > 0 && goesOut(table.options[at] as Priced) ? breakdownCosts * (1 - runs(at, trouble)) : 0;
+  const has = (cause: string) =>
+    [troubles.worst, ...troubles.others].some((odds) => (odds.get(cause as Trouble) ?? 0) > 0);
   return {
-    runs: (at, trouble) => meanOfEnds(table.options, at, (one) => running(one, trouble)),
-    left: (at, trouble) => valueAsIs + (valueRunning - valueAsIs) * gained(at, trouble) - meanBill(table, at),
+    runs,
+    left: (at, trouble) =>
+      valueAsIs +
+      (valueRunning - valueAsIs) * gained(at, trouble) -
+      brokenDown(at, trouble) -
+      meanBill(table, at),
+    advisable: (at) => {
+      const { cures, aside, unsaid, runsAsItIs } = table.options[at] as Priced;
+      if (aside || unsaid) return false;
+      if (runsAsItIs) return runs(at) >= LIKELIER;
+      // What costs something and mends nothing is no advice, whatever it stands beside.
+      return isFree(table, at) || [...cures].some(has);
+    },
     under: (worst) => weighed(table, input, { ...troubles, worst }),
     wanting: (hours) => weighed(table, { ...input, wantedHours: hours }, troubles),
   };
 }
 
-/** Where nothing is wrong, everything leaves it running. */
-const leavesRunning = ({ cures, holds, runsAsItIs }: Priced, trouble: Trouble): number =>
-  trouble === 'sound' ? 1 : cures.has(trouble) ? holds : runsAsItIs ? 1 : 0;
+/** Where nothing is wrong, everything leaves it running. What was done last about a trouble counts. */
+function leavesRunning({ done }: End, trouble: Trouble): number {
+  if (trouble === 'sound') return 1;
+  const mends = done.findLast(({ cures }) => cures.has(trouble));
+  return mends ? mends.holds : done[done.length - 1]?.runsAsItIs ? 1 : 0;
+}
 
 export const mixed = (odds: Odds, of: (trouble: Trouble) => number): number =>
   [...odds].reduce((sum, [trouble, p]) => sum + p * of(trouble), 0);
 
-/** The option that leaves most; the first of those that leave as much. */
-export function bestOf(table: PriceTable, { left }: Pick<Weighed, 'left'>): number {
-  let best = 0;
-  for (let at = 1; at < table.options.length; at += 1) if (left(at) > left(best)) best = at;
+/** The advisable option that leaves most, the first of those that leave as much; missing where there is none. */
+export function bestOf(table: PriceTable, { left, advisable }: Pick<Weighed, 'left' | 'advisable'>): number | undefined {
+  let best: number | undefined;
+  for (let at = 0; at < table.options.length; at += 1)
+    if (advisable(at) && (best === undefined || left(at) > left(best))) best = at;
   return best;
 }

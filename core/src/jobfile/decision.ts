@@ -32,9 +32,18 @@ export const REPAIRS = [
   'valve-train',
   'head-gasket',
   'valve-grind',
+  'guides-and-seats',
   'top-end',
   'bore-and-piston',
+  'barrel-kit',
+  'sleeve',
+  'used-top-end',
   'crank-seals',
+  'inner-seal',
+  'reed-block',
+  'small-end',
+  'crank',
+  'flywheel-key',
   'rebuild',
   'used-engine',
   'new-engine',
@@ -46,6 +55,12 @@ export interface RepairOption extends RepairFigures {
   name: string;
   /** Which of the shop's jobs it is, where it is one. */
   repair?: RepairName;
+  /** Or which of them are done at once. */
+  jobs?: RepairName[];
+  /** Not shown until somebody asks for other ways; never recommended. What another turns into may stand here. */
+  aside?: boolean;
+  /** Nobody has said yet what it mends, or costs: until then it has no chance and is never recommended. */
+  unsaid?: boolean;
   /** Causes that it cures; none for doing nothing. */
   cures?: string[];
   /** Nothing is cured, and it runs all the same. */
@@ -68,5 +83,10 @@ export interface DecisionInput {
   valueAsIs?: number;
   /** Hours that the owner still wants of it. */
   wantedHours?: number;
+  /** What a breakdown would cost: a tow, a lost day. Nothing where it is only pushed home. */
+  breakdownCosts?: number;
   options: RepairOption[];
 }
+
+/** What a job file asks to be decided: the ways are made ready where it has none, at the usual rate where it has none. */
+export type DecisionAsked = Partial<DecisionInput>;

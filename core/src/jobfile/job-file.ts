@@ -1,7 +1,7 @@
 import type { Site } from '../air/atmosphere';
 import type { Engine } from '../engine/engine';
 import type { Book } from './book';
-import type { DecisionInput } from './decision';
+import type { DecisionAsked } from './decision';
 import type { HouseRules } from './house-rules';
 import type { Purpose } from './purpose';
 import type { ReadHereLimit } from './read-here';
@@ -34,5 +34,12 @@ export interface JobFile {
   /** What the shop has; absent means everything. */
   equipment?: string[];
   virtual?: Virtual;
-  decision?: DecisionInput;
+  /** What is to be decided. Ways are made ready where it names none. */
+  decision?: DecisionAsked;
+  /** What another shop said it has, or needs. */
+  otherSaid?: string;
+  /** Names for a page. */
+  machine?: string;
+  owner?: string;
+  shop?: string;
 }

@@ -1,4 +1,4 @@
-import { decideBy, type DecidedOption, readyMade, type Troubles, type Trouble as Wrong, type Odds } from '../decide';
+import { decideBy, type DecidedOption, everyWay, type Troubles, type Trouble as Wrong, type Odds } from '../decide';
 import type { DecisionInput } from '../jobfile/decision';
 import { type PracticeCase, placesOf, truthAt } from './case';
 import { type Claims, claimAt, type Finding, findingsAt } from './answer';
@@ -29,9 +29,8 @@ const truly = (of: PracticeCase) => troublesBy(placesOf(of).map((place) => certa
 export function optionsOf(of: PracticeCase): DecisionInput {
   const { engine } = of.job;
   const all = [...new Set(placesOf(of).flatMap((place) => findingsAt(of, place)))];
-  const anything = troublesBy([new Map<Wrong, number>(all.map((finding) => [finding, 1 / all.length]))]);
   const { price: _, ...money } = of.money;
-  return { ...money, options: readyMade(engine, 'low', anything).options };
+  return { ...money, options: everyWay(engine, new Set<Wrong>(all.filter((finding) => finding !== 'sound'))).options };
 }
 
 /** Every job with what it likely costs by itself, without what may be found once it is open. */

@@ -143,7 +143,7 @@ const leftOutFor = ({ field, code, reason }: InputError, entry?: LeftOut): Cauti
 
 /** What was read before a repair, to stand beside what came after. */
 function beforeRepair(job: JobFile, repair: string | undefined): BeforeRepair {
-  const { cylinders, engine } = examine(job).verdict;
+  const { cylinders, engine, crankcase } = examine(job).verdict;
   return {
     ...(repair === undefined ? {} : { repair }),
     state: engine.state,
@@ -153,6 +153,7 @@ function beforeRepair(job: JobFile, repair: string | undefined): BeforeRepair {
       ...(compression ? { readKPa: compression.readKPa } : {}),
       ...(leakage ? { leakPercent: leakage.percent } : {}),
     })),
+    ...(crankcase ? { crankcase: crankcase.state } : {}),
   };
 }
 

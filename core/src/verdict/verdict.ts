@@ -19,6 +19,8 @@ export interface BeforeRepair {
   repair?: string;
   state: State;
   cylinders: { id: string; state: State; readKPa?: number; leakPercent?: number }[];
+  /** Missing where no case was tested. */
+  crankcase?: State;
 }
 
 /** What the readings of a job prove, in codes and figures: the words are made of it in report. */

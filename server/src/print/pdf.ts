@@ -1,5 +1,5 @@
 import type { PageBlock, PageDocument, PageMark } from '@rugged/contract/page';
-import { barWords, markWords } from '@rugged/pages';
+import { barWords, markWords, wayName, wayRange, waySum } from '@rugged/pages';
 import PDFDocument from 'pdfkit';
 import { fontFile } from './fonts';
 
@@ -78,6 +78,7 @@ function written(
       .fillColor(DIM);
     doc.text(page.shop, { continued: false });
     doc.moveUp().text([page.day, page.job].filter(Boolean).join(' · '), { align: 'right' });
+    if (page.about !== undefined) doc.text(page.about);
     doc.text(page.title);
   });
   sheet.piece('H1', () =>
@@ -168,6 +169,8 @@ function write(sheet: Sheet, block: PageBlock): void {
       return cylinders(sheet, block);
     case 'table':
       return table(sheet, block);
+    case 'ways':
+      return ways(sheet, block);
     case 'bars':
       return bars(sheet, block);
     case 'photos':
@@ -253,6 +256,54 @@ function table(sheet: Sheet, { label: title, head, rows }: Extract<PageBlock, { 
     line(head, true);
     for (const row of rows) line(row, false);
   });
+}
+
+/** A frame for each way, the sum at its right; what is advised has a bar at its left. */
+function ways(sheet: Sheet, { label: title, ways: all, currency }: Extract<PageBlock, { is: 'ways' }>): void {
+  const { doc, scale } = sheet;
+  label(sheet, title);
+  const [edge, sums] = [8, 130 * scale];
+  const left = MARGIN + edge + 6;
+  const wide = width(doc) - sums - 2 * edge - 6;
+  for (const way of all) {
+    const name = () => doc.font('bold').fontSize(11.5 * scale).fillColor(INK);
+    const text = () => doc.font('words').fontSize(10 * scale).fillColor(INK);
+    const high = Math.max(
+      30 * scale,
+      name().heightOfString(wayName(way), { width: wide }) +
+        (way.text === '' ? 0 : text().heightOfString(way.text, { width: wide })) +
+        8,
+    );
+    room(sheet, high + 6);
+    const y = doc.y;
+    doc
+      .roundedRect(MARGIN, y, width(doc), high, 4)
+      .lineWidth(1.2)
+      .strokeColor(INK)
+      .stroke();
+    if (way.as === 'advised') doc.rect(MARGIN, y, 6, high).fill(AMBER);
+    sheet.piece('P', () => {
+      name().text(wayName(way), left, y + 4, { width: wide });
+      if (way.text !== '') text().text(way.text, left, doc.y, { width: wide });
+    });
+    sheet.piece('P', () => {
+      const at = MARGIN + width(doc) - sums - edge;
+      doc
+        .font('figures')
+        .fontSize(11 * scale)
+        .fillColor(INK)
+        .text(waySum(way, currency), at, y + 5, { width: sums, align: 'right' });
+      const range = wayRange(way, currency);
+      if (range !== undefined)
+        doc
+          .font('words')
+          .fontSize(9 * scale)
+          .fillColor(DIM)
+          .text(range, at, doc.y, { width: sums, align: 'right' });
+    });
+    doc.x = MARGIN;
+    doc.y = y + high + 5;
+  }
 }
 
 function bars(sheet: Sheet, { label: title, bars: all, currency }: Extract<PageBlock, { is: 'bars' }>): void {

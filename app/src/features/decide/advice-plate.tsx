@@ -1,9 +1,9 @@
-import { capital, type DecisionInput } from '@rugged/core';
-import type { Decided } from '@rugged/core/decide';
-import { inHundred, money } from '@rugged/pages';
+import { capital, CAUSE_NAME, type DecisionInput } from '@rugged/core';
+import type { DecidedJob } from '@rugged/core/decide';
+import { inHundred, money, QUESTION, tellAnswer } from '@rugged/pages';
 import { StyleSheet } from 'react-native';
 import { Plate } from '@/ui/plate';
-import { Label, Title, Words } from '@/ui/words';
+import { Label, Strong, Title, Words } from '@/ui/words';
 
 /** What the figures speak for, or what the shop goes for all the same. */
 export function AdvicePlate({
@@ -11,17 +11,18 @@ export function AdvicePlate({
   best,
   input,
 }: {
-  decided: Decided;
+  decided: DecidedJob;
   best: string | undefined;
   input: DecisionInput;
 }) {
   const option = decided.options.find(({ name }) => name === best);
-  if (!option) return null;
+  if (!option) return <AnswerOf decided={decided} input={input} />;
   const own = best !== decided.recommended;
   const over = option.chanceOverValue;
   const asItIs = input.options.some(({ name, runsAsItIs }) => name === best && runsAsItIs);
   return (
-    <Plate label={own ? 'Chosen' : 'Recommended'}>
+    <Plate label={own ? 'Chosen' : 'Recommended'} style={styles.plate}>
+      <AnswerWords decided={decided} input={input} />
       <Label>{own ? 'Chosen' : 'Recommended'}</Label>
       <Title style={styles.title}>{option.name}</Title>
       <Words>
@@ -30,7 +31,7 @@ export function AdvicePlate({
           : `About ${money(option.mean, input.currency)}, in eight of ten cases ${money(option.p10)} to ` +
             `${money(option.p90)}. `}
         {`${capital(inHundred(option.runs))} that it `}
-        {asItIs ? `runs on for ${input.wantedHours ?? 0} h. ` : 'runs well then. '}
+        {asItIs ? `runs on for ${input.wantedHours ?? 0} h. ` : 'runs well then, as far as its inside goes. '}
         {option.valueLeft === undefined
           ? ''
           : option.valueLeft < 0
@@ -38,6 +39,12 @@ export function AdvicePlate({
             : `Its worth less the bill: ${money(option.valueLeft, input.currency)}. `}
         {over === undefined || over < 0.01 ? '' : `${capital(inHundred(over))} that the bill passes what it is worth.`}
       </Words>
+      {decided.aboutTheSame.length > 0 && !own ? (
+        <Words colour="dim">{`About the same by its money: ${decided.aboutTheSame.map(lower).join('; ')}.`}</Words>
+      ) : null}
+      {option.leaves.length > 0 && option.cures.length > 0 ? (
+        <Words colour="dim">{`It does not repair: ${option.leaves.map((cause) => CAUSE_NAME[cause]).join('; ')}.`}</Words>
+      ) : null}
       {own && decided.recommended !== undefined ? (
         <Words colour="dim">{`The figures speak for: ${decided.recommended}.`}</Words>
       ) : null}
@@ -45,4 +52,27 @@ export function AdvicePlate({
   );
 }
 
-const styles = StyleSheet.create({ title: { marginVertical: 2 } });
+/** The answer alone, where nothing is recommended. */
+function AnswerOf({ decided, input }: { decided: DecidedJob; input: DecisionInput }) {
+  return (
+    <Plate label="The answer" style={styles.plate}>
+      <AnswerWords decided={decided} input={input} />
+    </Plate>
+  );
+}
+
+/** What was asked when it came in, and the answer in a line. */
+function AnswerWords({ decided: { answer }, input: { currency } }: { decided: DecidedJob; input: DecisionInput }) {
+  return (
+    <>
+      <Label>{QUESTION[answer.purpose]}</Label>
+      <Words>
+        <Strong>{tellAnswer(answer, { currency })}</Strong>
+      </Words>
+    </>
+  );
+}
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+
+const styles = StyleSheet.create({ plate: { gap: 4 }, title: { marginVertical: 2 } });

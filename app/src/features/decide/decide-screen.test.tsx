@@ -66,15 +66,32 @@ test('a figure of an option moves the answer; what the shop goes for is kept, wi
   expect(typeof kept?.['stopAt']).toBe('number');
 });
 
-test('a way of the shop’s own is named, priced and weighed with the others', async () => {
-  await open('d4');
-  await eventually(() => expect(written()).toMatch(/New top end/));
-  fireEvent.press(screen.getByText('A way of our own'));
+test('a way of the shop’s own has no chance until it is said what it repairs and costs', async () => {
+  await open('d4', { 'POST /decisions': THE_ROW });
+  fireEvent.changeText(screen.getByLabelText('Worth running'), '2400');
+  fireEvent.changeText(screen.getByLabelText('Worth as it stands'), '300');
+  await eventually(() => expect(written()).toMatch(/Recommended ?New top end/));
+  fireEvent.press(screen.getByText('Add a way'));
+  fireEvent.press(screen.getByText('Something else'));
   fireEvent.changeText(screen.getByLabelText('Name'), 'Take it to the yard');
-  fireEvent.changeText(screen.getByLabelText('Parts likely'), '640');
-  await eventually(() => expect(written()).toMatch(/Take it to the yard 640/));
+  fireEvent.changeText(screen.getByLabelText('Parts likely'), '64');
+  await eventually(() => expect(written()).toMatch(/Take it to the yard 64 Say what it repairs/));
+  expect(written()).toMatch(/Recommended ?New top end/);
+  fireEvent.press(screen.getByText('Rings or bore'));
+  await eventually(() => expect(written()).toMatch(/Recommended ?Take it to the yard/));
+  expect(written()).not.toMatch(/Say what it repairs and/);
   fireEvent.changeText(screen.getByLabelText('Name'), 'Another used engine');
   await eventually(() => expect(written()).toMatch(/Name is another option’s/));
+});
+test('a job of the shop’s list is added with its figures; what stands aside is shown when asked for', async () => {
+  await open('d6');
+  await eventually(() => expect(written()).toMatch(/Other ways \(\d\)/));
+  expect(written()).not.toMatch(/A used barrel and piston/);
+  fireEvent.press(screen.getByText(/Other ways/));
+  await eventually(() => expect(written()).toMatch(/A used barrel and piston/));
+  fireEvent.press(screen.getByText('Add a way'));
+  fireEvent.press(screen.getByText('New flywheel key'));
+  await eventually(() => expect(screen.getByLabelText('Parts likely').props['value']).toMatch(/\d/));
 });
 test('where nothing is measured it says whose odds these are', async () => {
   await openPlace(<DecideScreen />, {

@@ -1,7 +1,7 @@
 import { type Bench, latestOf } from '@rugged/contract/bench';
-import { canHave, CAUSE_NAME, type DecisionInput, FAULT_CAUSES, type RepairOption } from '@rugged/core';
-import type { Decided, PriceSource } from '@rugged/core/decide';
-import { exactMoney, inHundred, money } from '@rugged/pages';
+import { CAUSE_NAME, type DecisionInput, type RepairOption } from '@rugged/core';
+import { type Decided, optionFor, type PriceSource } from '@rugged/core/decide';
+import { inHundred } from '@rugged/pages';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -16,13 +16,14 @@ import { Button } from '@/ui/button';
 import { Columns } from '@/ui/columns';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
-import { Range } from '@/ui/range';
 import { Screen } from '@/ui/screen';
 import { Label, Strong, Words } from '@/ui/words';
 import { AdvicePlate } from './advice-plate';
+import { AnotherWaySheet } from './another-way-sheet';
 import { RatesPlate, WorthPlate } from './machine-plates';
 import { OptionSheet } from './option-sheet';
 import { OptionsPlate } from './options-plate';
+import { StopPlate, tidySum } from './stop-plate';
 import { TestFirst } from './test-first';
 import { shownFlips, tellFlip } from './words';
 
@@ -41,19 +42,22 @@ function DecideOf({ bench }: { bench: Bench }) {
   const { decided, error } = useDecided(bench, input);
   const [open, setOpen] = useState<string>();
   const ready = useMemo(() => optionsFor(bench, shop.prices), [bench, shop.prices]);
-  const missing = ready.options.filter(({ name }) => !input.options.some((one) => one.name === name));
+  const missing = ready.options.filter(
+    ({ name, aside }) => !aside && !input.options.some((one) => one.name === name),
+  );
   const set = (change: Partial<DecisionInput>) =>
     setWeighing((now) => ({ ...now, input: without({ ...now.input, ...change }) }));
   const best = chosen ?? decided?.recommended;
-  const option = decided?.options.find(({ name }) => name === best);
+  const option = [...(decided?.options ?? []), ...(decided?.others ?? [])].find(({ name }) => name === best);
   const byFigures = best === decided?.recommended;
   const stopAt = weighing.stopAt ?? (byFigures ? decided?.stopAndCall : option?.p90);
   const opened = input.options.find(({ name }) => name === open);
   const read = bench.readings.some(({ withdrawn }) => !withdrawn);
-  const addOwn = () => {
-    const name = ownName(input.options);
-    set({ options: [...input.options, { name, cures: FAULT_CAUSES.filter((cause) => canHave(bench.engine, cause)) }] });
-    setOpen(name);
+  const [adding, setAdding] = useState(false);
+  const addWay = (way: RepairOption) => {
+    set({ options: [...input.options, way] });
+    setAdding(false);
+    setOpen(way.name);
   };
   const keep = () =>
     add(
@@ -62,7 +66,7 @@ function DecideOf({ bench }: { bench: Bench }) {
       {
         input,
         ...(best === undefined ? {} : { chosen: best }),
-        ...(stopAt === undefined || !option || option.mean === 0 ? {} : { stopAt: tidy(stopAt) }),
+        ...(stopAt === undefined || !option || option.mean === 0 ? {} : { stopAt: tidySum(stopAt) }),
       },
       `Decision${best === undefined ? '' : `: ${best}`}`,
     );
@@ -99,8 +103,8 @@ function DecideOf({ bench }: { bench: Bench }) {
                 asItIs={new Set(input.options.filter((one) => one.runsAsItIs).map(({ name }) => name))}
                 onOpen={setOpen}
               />
-              <Button kind="ground" icon="plus" onPress={addOwn}>
-                A way of our own
+              <Button kind="ground" icon="plus" onPress={() => setAdding(true)}>
+                Add a way
               </Button>
               {missing.length > 0 ? (
                 <Plate style={styles.gap}>
@@ -119,7 +123,7 @@ function DecideOf({ bench }: { bench: Bench }) {
           )}
         </>
         <>
-          {decided ? <AdvicePlate decided={decided} best={best} input={input} /> : null}
+          {decided && read ? <AdvicePlate decided={decided} best={best} input={input} /> : null}
           {decided ? (
             <TestFirst bench={bench} decided={decided} {...(input.currency ? { currency: input.currency } : {})} />
           ) : null}
@@ -140,31 +144,15 @@ function DecideOf({ bench }: { bench: Bench }) {
           ) : null}
         </>
         <>
-          {option && option.mean > 0 && stopAt !== undefined ? (
-            <Plate label="Stop and call the owner at" style={styles.gap}>
-              <Label>Stop and call the owner at</Label>
-              <View style={styles.stop}>
-                <Strong style={styles.sum}>{exactMoney(tidy(stopAt))}</Strong>
-                <View style={styles.range}>
-                  <Range
-                    label="Stop and call the owner at"
-                    value={Math.round(stopAt)}
-                    from={0}
-                    to={Math.ceil(Math.max(2 * option.p90, input.valueRunning ?? 0, stopAt) / 10) * 10}
-                    step={10}
-                    says={exactMoney(tidy(stopAt), input.currency)}
-                    onChange={(sum) => setWeighing((now) => ({ ...now, stopAt: sum }))}
-                  />
-                </View>
-              </View>
-              <Words colour="dim">
-                {!byFigures
-                  ? `Nine such jobs in ten come to no more than ${money(option.p90, input.currency)}.`
-                  : decided?.stopAndCall === undefined
-                    ? 'Whatever you and the owner agree on.'
-                    : `Beyond ${money(decided.stopAndCall, input.currency)} the next best way would be the better one.`}
-              </Words>
-            </Plate>
+          {decided && option && option.mean > 0 && stopAt !== undefined ? (
+            <StopPlate
+              decided={decided}
+              option={option}
+              input={input}
+              stopAt={stopAt}
+              byFigures={byFigures}
+              onChange={(sum) => setWeighing((now) => ({ ...now, stopAt: sum }))}
+            />
           ) : null}
           <RatesPlate input={input} set={set} />
           <View style={styles.gap}>
@@ -185,6 +173,15 @@ function DecideOf({ bench }: { bench: Bench }) {
           </View>
         </>
       </Columns>
+      {adding ? (
+        <AnotherWaySheet
+          engine={bench.engine}
+          options={input.options}
+          onJob={(repair) => addWay(optionFor(repair, bench.engine, shop.prices))}
+          onOwn={() => addWay({ name: ownName(input.options), unsaid: true })}
+          onClose={() => setAdding(false)}
+        />
+      ) : null}
       {opened ? (
         <OptionSheet
           bench={bench}
@@ -194,8 +191,12 @@ function DecideOf({ bench }: { bench: Bench }) {
           error={error}
           chosen={opened.name === best}
           onChoose={() => {
-            // Where to stop was set for another way.
-            setWeighing(({ stopAt: _, ...now }) => ({ ...now, chosen: opened.name }));
+            // Where to stop was set for another way; what is gone for stands aside no more.
+            setWeighing(({ stopAt: _, ...now }) => ({
+              ...now,
+              chosen: opened.name,
+              input: { ...now.input, options: now.input.options.map((one) => (one === opened ? shownOption(one) : one)) },
+            }));
             setOpen(undefined);
           }}
           onClose={() => setOpen(undefined)}
@@ -216,15 +217,14 @@ function DecideOf({ bench }: { bench: Bench }) {
   );
 }
 
-/** A sum that somebody can keep in mind. */
-const tidy = (sum: number) => (sum < 200 ? Math.round(sum) : Math.round(sum / 10) * 10);
-
 const SOURCE: Readonly<Record<PriceSource | 'own', string>> = {
   shop: 'By the shop’s own price list.',
   done: 'As such jobs came out here.',
   usual: 'Usual figures, until the shop has its own.',
   own: 'Entered by hand.',
 };
+
+const shownOption = ({ aside: _, ...option }: RepairOption): RepairOption => option;
 
 /** A name that is free, until it gets its own. */
 function ownName(options: readonly RepairOption[]): string {
@@ -274,7 +274,4 @@ function likeliest(decided: Decided | undefined): string {
 
 const styles = StyleSheet.create({
   gap: { gap: 8 },
-  stop: { flexDirection: 'row', alignItems: 'center', gap: 12 },
-  sum: { fontSize: 34, lineHeight: 40 },
-  range: { flex: 1 },
 });

@@ -1,6 +1,7 @@
 import type { DecisionInput } from '@rugged/core';
 import { exactMoney } from '@rugged/pages';
 import { StyleSheet, View } from 'react-native';
+import { CurrencyField } from '@/bench/currency-field';
 import { FigureField } from '@/ui/figure-field';
 import { Plate } from '@/ui/plate';
 import { Range } from '@/ui/range';
@@ -35,6 +36,12 @@ export function WorthPlate({
           most={20_000}
           onChange={(wantedHours) => set({ wantedHours })}
         />
+        <FigureField
+          label="Cost of a breakdown"
+          value={input.breakdownCosts}
+          placeholder="Tow, lost day"
+          onChange={(breakdownCosts) => set({ breakdownCosts })}
+        />
       </View>
       {input.valueRunning !== undefined && input.valueRunning > 0 ? (
         <Range
@@ -63,6 +70,7 @@ export function RatesPlate({ input, set }: { input: DecisionInput; set(change: P
           most={10_000}
           onChange={(rate) => set({ labourRatePerHour: rate ?? 0 })}
         />
+        <CurrencyField value={input.currency} onChange={(currency) => set({ currency })} />
         <FigureField
           label="Tax on top, %"
           value={input.taxPercent}

@@ -1,4 +1,4 @@
-import type { DecisionInput, RepairFigures, RepairOption } from '@rugged/core';
+import { canHave, capital, CAUSE_NAME, type DecisionInput, FAULT_CAUSES, type RepairFigures, type RepairOption } from '@rugged/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useSaveShop } from '@/settings/use-save-shop';
@@ -86,7 +86,8 @@ export function OptionSheet({
       }
     >
       {source ? <Words colour="dim">{source}</Words> : null}
-      {option.repair ? null : (
+      {option.repair || option.jobs ? null : (
+        <>
         <Field
           label="Name"
           value={name}
@@ -98,6 +99,8 @@ export function OptionSheet({
           }}
           error={taken ? 'is another option’s' : undefined}
         />
+        <Mends bench={bench} option={option} onChange={onChange} />
+        </>
       )}
       <Label>Parts: at least, most likely, at most</Label>
       <View style={styles.row}>
@@ -169,6 +172,44 @@ export function OptionSheet({
   );
 }
 
+/** What a way of the shop's own mends: until that is said, and what it costs, it has no chance. */
+function Mends({ bench, option, onChange }: Pick<Props, 'bench' | 'option' | 'onChange'>) {
+  const cures = new Set(option.cures);
+  return (
+    <View role="group" aria-label="What it repairs" style={styles.gap}>
+      <Label>What it repairs</Label>
+      <View style={styles.row}>
+        {FAULT_CAUSES.filter((cause) => canHave(bench.engine, cause)).map((cause) => {
+          const on = cures.has(cause);
+          return (
+            <Button
+              key={cause}
+              kind={on ? 'chosen' : 'plain'}
+              tall={false}
+              pressed={on}
+              onPress={() => {
+                const next = on ? [...cures].filter((one) => one !== cause) : [...cures, cause];
+                onChange(saidOf({ ...option, cures: next }));
+              }}
+            >
+              {capital(CAUSE_NAME[cause])}
+            </Button>
+          );
+        })}
+      </View>
+    </View>
+  );
+}
+
+const COSTS = ['partsLow', 'partsLikely', 'partsHigh', 'hoursLow', 'hoursLikely', 'hoursHigh', 'machineShop'] as const;
+
+/** A way of one's own is said once it mends something and costs something. */
+function saidOf({ unsaid: _, ...option }: RepairOption): RepairOption {
+  if (option.repair || option.jobs || option.runsAsItIs) return option;
+  const said = (option.cures ?? []).length > 0 && COSTS.some((name) => (option[name] ?? 0) > 0);
+  return said ? option : { ...option, unsaid: true };
+}
+
 const percent = (probability: number) => Number((100 * probability).toFixed(1));
 const share = (value: number | undefined) => (value === undefined ? undefined : value / 100);
 
@@ -177,9 +218,10 @@ function changed(
   option: RepairOption,
   change: { [K in keyof RepairOption]?: RepairOption[K] | undefined },
 ): RepairOption {
-  return Object.fromEntries(
+  const { unsaid, ...next } = Object.fromEntries(
     Object.entries({ ...option, ...change }).filter(([, value]) => value !== undefined),
   ) as unknown as RepairOption;
+  return unsaid ? saidOf(next) : next;
 }
 
 /** What of an option is a price: not its name, nor what it cures. */
@@ -187,6 +229,9 @@ function figuresOf(option: RepairOption): RepairFigures {
   const {
     name: _n,
     repair: _r,
+    jobs: _j,
+    aside: _s,
+    unsaid: _u,
     cures: _c,
     runsAsItIs: _a,
     gainShare: _g,
@@ -198,6 +243,7 @@ function figuresOf(option: RepairOption): RepairFigures {
 }
 
 const styles = StyleSheet.create({
+  gap: { gap: 4 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start' },
   grow: { flexGrow: 1 },
 });

@@ -1,8 +1,9 @@
-import type { Decided } from '@rugged/core/decide';
-import { barWords, exactMoney } from '@rugged/pages';
-import { useId } from 'react';
+import type { Decided, DecidedOption } from '@rugged/core/decide';
+import { barWords, chanceWords, exactMoney, money } from '@rugged/pages';
+import { useId, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
+import { Button } from '@/ui/button';
 import { Plate } from '@/ui/plate';
 import { useColours } from '@/ui/theme';
 import { LINE, TOUCH } from '@/ui/tokens';
@@ -21,7 +22,9 @@ interface Props {
 export function OptionsPlate({ decided, best, currency, worth, asItIs, onOpen }: Props) {
   const c = useColours();
   const id = useId();
-  const most = Math.max(worth ?? 0, ...decided.options.map(({ p90 }) => p90), 1) * 1.04;
+  const [all, setAll] = useState(false);
+  const options = all ? [...decided.options, ...decided.others] : decided.options;
+  const most = Math.max(worth ?? 0, ...options.map(({ p90 }) => p90), 1) * 1.04;
   const at = (sum: number) => `${(100 * sum) / most}%` as const;
   return (
     <Plate label="What it costs" style={styles.plate}>
@@ -29,7 +32,8 @@ export function OptionsPlate({ decided, best, currency, worth, asItIs, onOpen }:
         <Label>What it costs, in 8 of 10 cases</Label>
         {worth === undefined ? null : <Label colour="rust">{`worth ${exactMoney(worth)} running`}</Label>}
       </View>
-      {decided.options.map(({ name, p10, mean, p90, runs }, i) => {
+      {options.map((option, i) => {
+        const { name, p10, mean, p90, runs, unsaid } = option;
         const chosen = name === best;
         const bar = { name, low: p10, likely: mean, high: p90, chance: runs, asItIs: asItIs.has(name) };
         return (
@@ -47,8 +51,10 @@ export function OptionsPlate({ decided, best, currency, worth, asItIs, onOpen }:
               </View>
               {/* What the bar draws, for the ear. */}
               <View nativeID={`${id}-${i}`} style={styles.spoken}>
-                <Words>{barWords(bar, currency)}</Words>
+                <Words>{unsaid ? SAY_WHAT : barWords(bar, currency)}</Words>
               </View>
+              {unsaid ? <Words colour="rust">{SAY_WHAT}</Words> : null}
+              <Follows option={option} currency={currency} />
               <View style={styles.track}>
                 {worth === undefined ? null : <View style={[styles.worth, { left: at(worth), borderColor: c.rust }]} />}
                 <View
@@ -75,10 +81,35 @@ export function OptionsPlate({ decided, best, currency, worth, asItIs, onOpen }:
           </Words>
         ))}
       </View>
-      <Words colour="dim">Tap one to see its figures, to change them, or to go for it.</Words>
+      <Words colour="dim">Tap one to see its figures, change them, or go for it.</Words>
+      {decided.others.length > 0 ? (
+        <Button kind="plain" pressed={all} onPress={() => setAll(!all)}>
+          {all ? 'Fewer ways' : `Other ways (${decided.others.length})`}
+        </Button>
+      ) : null}
     </Plate>
   );
 }
+
+const SAY_WHAT = 'Say what it repairs and what it costs: it has no chance until then.';
+
+/** A first try that most likely leads to more: two figures, not one. */
+function Follows({
+  option: { firstBill, mayFollow },
+  currency,
+}: {
+  option: DecidedOption;
+  currency: string | undefined;
+}) {
+  const [next] = [...mayFollow].sort((a, b) => b.probability - a.probability);
+  if (!next || next.probability < LIKELY_TO_FOLLOW) return null;
+  return (
+    <Words colour="dim">
+      {`${money(firstBill, currency)} first; then ${chanceWords(next.probability)} about ${money(next.mean, currency)} on top.`}
+    </Words>
+  );
+}
+const LIKELY_TO_FOLLOW = 0.3;
 
 /** Round sums along a scale, so that four or five fit on a phone. */
 function ticks(most: number): number[] {

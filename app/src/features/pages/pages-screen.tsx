@@ -1,13 +1,14 @@
 import { type Bench, decisionOf, openedSinceDecided, readersOf } from '@rugged/contract/bench';
 import { PAGE_KINDS, type PageKind } from '@rugged/contract/page';
 import type { Report } from '@rugged/core';
-import { makePage, PAGE_TITLE, type PageFacts, short, suggestedLead, usualPage } from '@rugged/pages';
+import { currencyOf, makePage, PAGE_TITLE, type PageFacts, short, suggestedLead, usualPage } from '@rugged/pages';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { BenchGate } from '@/bench/bench-gate';
 import { KeptBadge } from '@/bench/kept-badge';
 import { countingNotes } from '@/bench/notes/use-notes';
+import { weighingOf } from '@/bench/decision';
 import { useDecided } from '@/bench/use-decided';
 import { useDraft } from '@/data/draft';
 import { useVerdict } from '@/data/jobs';
@@ -22,6 +23,7 @@ import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Label, Strong, Title, Words } from '@/ui/words';
 import { AnswerPlate } from './answer-plate';
+import { AskCurrency } from './ask-currency';
 import { KeptPages } from './kept-pages';
 import { PageFrame } from './page-frame';
 
@@ -66,7 +68,9 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
   const [draft, setDraft] = useDraft<Draft>(`pages.${bench.job.id}`, { leads: {}, photos: [] });
   const decision = decisionOf(bench);
   const reopened = openedSinceDecided(bench);
-  const { decided } = useDecided(bench, decision?.input);
+  // Without a decision the usual ways answer what it was brought in for; they do not stand on the page.
+  const input = useMemo(() => weighingOf(bench, shop.prices).input, [bench, shop.prices]);
+  const { decided } = useDecided(bench, input);
   const [now] = useState(() => new Date());
   const pictures = countingNotes(bench.notes).flatMap(({ photoId, text, about, cylinder }) =>
     photoId === undefined
@@ -85,10 +89,10 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
     () => ({
       bench,
       report,
-      ...(decided ? { decided } : {}),
+      ...(decided ? { answer: decided.answer } : {}),
+      ...(decided && (decision || decided.answer.purpose === 'buying') ? { decided, input: decided.input } : {}),
       ...(decision?.chosen === undefined ? {} : { chosen: decision.chosen }),
       ...(decision?.stopAt === undefined ? {} : { stopAt: decision.stopAt }),
-      ...(decision?.input.currency === undefined ? {} : { currency: decision.input.currency }),
       shop,
       unit: shop.unit,
       now,
@@ -106,6 +110,8 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
     void add(bench, 'pages', { page }, `Page: ${PAGE_TITLE[kind]}`).then(() =>
       tell({ text: 'Page kept. It can go out now' }),
     );
+  // No page leaves with sums in nobody knows which money.
+  const currencyMissing = page.blocks.some((block) => block.is === 'ways') && currencyOf(facts) === undefined;
   const undecided = decision === undefined && (kind === 'owner' || kind === 'second-opinion');
   return (
     <Columns>
@@ -173,12 +179,13 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
               <Button onPress={() => router.push(`/jobs/${bench.job.id}/decide`)}>Decide anew</Button>
             </>
           ) : null}
+          {currencyMissing ? <AskCurrency /> : null}
           {/* What it costs belongs on it: while the options are weighed there is nothing to keep yet. */}
-          <Button kind="main" busy={decision !== undefined && decided === undefined} disabled={tooLong} onPress={keep}>
+          <Button kind="main" busy={decided === undefined} disabled={tooLong || currencyMissing} onPress={keep}>
             Keep this page
           </Button>
         </Plate>
-        <KeptPages bench={bench} facts={facts} weighed={decision === undefined || decided !== undefined} />
+        <KeptPages bench={bench} facts={facts} weighed={decided !== undefined} />
         <AnswerPlate bench={bench} />
       </>
       <>
