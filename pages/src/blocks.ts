@@ -71,8 +71,13 @@ export function measured({ bench, report, unit }: PageFacts): PageBlock[] {
         ];
   const holds = report.crankcase?.tests.map(({ reasons }) => reasons.map(({ text }) => text).join(' ')) ?? [];
   // What is wrong stands first: a page has room for few.
-  const others = [...report.inspections].sort((a, b) => Number(isFault(b)) - Number(isFault(a))).map(({ text }) => text);
-  const more = [...holds, ...others].filter(Boolean).map((text) => short(text)).slice(0, MOST_BESIDE);
+  const others = [...report.inspections]
+    .sort((a, b) => Number(isFault(b)) - Number(isFault(a)))
+    .map(({ text }) => text);
+  const more = [...holds, ...others]
+    .filter(Boolean)
+    .map((text) => short(text))
+    .slice(0, MOST_BESIDE);
   if (table.length === 0 && more.length === 0)
     return [{ is: 'text', label: 'What we measured', text: `Nothing yet on ${bench.engine.name}.` }];
   return [...table, ...(more.length === 0 ? [] : [{ is: 'list' as const, label: 'Other readings', items: more }])];

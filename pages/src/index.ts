@@ -3,4 +3,16 @@ export { currencyOf, cylinderName, type PageFacts, troubled, untested } from './
 export * from './html';
 export * from './lead';
 export * from './make';
-export { barWords, chanceWords, exactMoney, found, inHundred, markWords, money, short, wayName, wayRange, waySum } from './words';
+export {
+  barWords,
+  chanceWords,
+  exactMoney,
+  found,
+  inHundred,
+  markWords,
+  money,
+  short,
+  wayName,
+  wayRange,
+  waySum,
+} from './words';

@@ -88,12 +88,11 @@ export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
 function likeliest({ bench, report }: PageFacts, worst: Cause, whose: Whose): string {
   const name = whose(worst.cylinder === null ? 'the engine' : cylinderName(bench, worst.cylinder));
   const first = does(worst.which ?? worst.cause);
-  if (worst.probability >= LIKELIER) return sentence([name, howSurely(worst.probability), first].filter(Boolean).join(' '));
+  if (worst.probability >= LIKELIER)
+    return sentence([name, howSurely(worst.probability), first].filter(Boolean).join(' '));
   const byTest = blamedOnTest(report);
   if (byTest > worst.probability)
-    return (
-      `Whether ${name} seals is not proven yet: the low reading may come from the test itself, or ${name} ${first}.`
-    );
+    return `Whether ${name} seals is not proven yet: the low reading may come from the test itself, or ${name} ${first}.`;
   const next = report.causes.find(
     (one) => one.cylinder === worst.cylinder && one.cause !== 'sound' && one.cause !== worst.cause,
   );
@@ -161,10 +160,13 @@ function proof(facts: PageFacts): string {
   const wrong = wrongBeside(facts);
   const done = repair === undefined ? 'The work is done' : `Done: ${lower(repair)}`;
   const still = [
-    ...report.cylinders.filter(({ state }) => state === 'low' || state === 'dead').map(({ id }) => cylinderName(bench, id)),
+    ...report.cylinders
+      .filter(({ state }) => state === 'low' || state === 'dead')
+      .map(({ id }) => cylinderName(bench, id)),
     ...(report.crankcase?.state === 'low' ? ['the crankcase'] : []),
   ];
-  if (still.length > 0) return `${done}. Tested again, ${listed(still)} ${still.length === 1 ? 'does' : 'do'} not seal yet.`;
+  if (still.length > 0)
+    return `${done}. Tested again, ${listed(still)} ${still.length === 1 ? 'does' : 'do'} not seal yet.`;
   if (!seals(facts)) return `${done}. It is not proven yet: it has not been tested in full since.`;
   return wrong.length > 0
     ? `${done}. Tested again, it seals as it should; what is still wrong: ${listed(wrong)}.`

@@ -61,10 +61,6 @@ export function nextTest({ bench, now }: PageFacts): PageBlock[] {
   const inMonth = `in ${day}`;
   const afterUse = `after another ${(use ?? 0).toLocaleString('en-GB')} ${meterUnit}`;
   const when =
-    use === undefined
-      ? inMonth
-      : months === undefined
-        ? afterUse
-        : `${inMonth}, or ${afterUse}, whichever comes first`;
+    use === undefined ? inMonth : months === undefined ? afterUse : `${inMonth}, or ${afterUse}, whichever comes first`;
   return [{ is: 'text', label: 'Next test', text: sentence(when) }];
 }

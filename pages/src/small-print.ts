@@ -42,7 +42,9 @@ function howGood({ cylinders: all }: Report, unit: PressureUnit): string {
   const most = (of: typeof doubts) => Math.max(...of.map(({ kPa }) => kPa));
   const names = listed(apart.map(({ id }) => id));
   return [
-    agreed.length === 0 ? '' : `${apart.length > 0 ? 'The other' : 'The'} pressures are good to about ${told(most(agreed))}.`,
+    agreed.length === 0
+      ? ''
+      : `${apart.length > 0 ? 'The other' : 'The'} pressures are good to about ${told(most(agreed))}.`,
     apart.length === 0
       ? ''
       : all.length === 1

@@ -149,7 +149,14 @@ test('the owner reads what it has, what is advised, what it costs and where the 
   const worst = new Map([['rings-or-bore', 0.97] as const, ['sound', 0.03] as const]);
   const troubles = { worst, others: [] };
   const { options } = readyMade(bench.engine, 'low', troubles);
-  const input = { currency: 'EUR', labourRatePerHour: 60, valueRunning: 2400, valueAsIs: 400, wantedHours: 50, options };
+  const input = {
+    currency: 'EUR',
+    labourRatePerHour: 60,
+    valueRunning: 2400,
+    valueAsIs: 400,
+    wantedHours: 50,
+    options,
+  };
   const decided = decideBy(input, troubles, [], 2000);
   const topEnd = 'New top end: piston, rings, gaskets';
   const page = makePage('owner', factsOf(bench, { decided, input, chosen: topEnd, stopAt: 905 }));
@@ -171,7 +178,9 @@ test('the owner reads what it has, what is advised, what it costs and where the 
   ]);
   const top = decided.options.find(({ name }) => name === topEnd);
   expect(ways?.is === 'ways' && ways.ways[0]).toMatchObject({
-    text: expect.stringMatching(/^Fixes it in about 9 of 10 cases\. In about 2 of 10 cases it needs more .* EUR on top\.$/),
+    text: expect.stringMatching(
+      /^Fixes it in about 9 of 10 cases\. In about 2 of 10 cases it needs more .* EUR on top\.$/,
+    ),
     likely: Math.round(top?.mean ?? 0),
   });
   expect(html).toMatch(/It lasts the 50 hours you want of it in about \d of 10 cases\./);
@@ -191,7 +200,9 @@ test('a first try that most likely leads to more has its own bill, and what foll
   expect(ways?.is === 'ways' && ways.ways[0]).toEqual({
     name: 'Set the valve clearances first',
     as: 'advised',
-    text: expect.stringMatching(/In about 8 of 10 cases it needs more once it is open: head off, valves ground, new gasket/),
+    text: expect.stringMatching(
+      /In about 8 of 10 cases it needs more once it is open: head off, valves ground, new gasket/,
+    ),
     likely: Math.round(first?.firstBill ?? 0),
   });
 });
@@ -223,9 +234,7 @@ test('what is less likely than not is not thought: the two likeliest are named, 
     ['buyer', 'Cylinder 2'],
   ] as const) {
     const lead = suggestedLead(kind, facts);
-    expect(lead).toContain(
-      `${whose} does not seal as it should. Why is not proven yet: most likely it leaks past`,
-    );
+    expect(lead).toContain(`${whose} does not seal as it should. Why is not proven yet: most likely it leaks past`);
     expect(lead).toMatch(/, or it leaks .+\./);
     expect(lead).not.toMatch(/probably|in 100/);
   }

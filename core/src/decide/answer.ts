@@ -39,11 +39,7 @@ function ofSound(purpose: Purpose, claim: Claim | undefined): Said {
 }
 
 function unproven({ tests: [test] }: Pick<Decided, 'tests'>): Said {
-  return {
-    is: 'not-yet',
-    because: 'unproven',
-    ...(test ? { test: test.test, cylinder: test.cylinder } : {}),
-  };
+  return { is: 'not-yet', because: 'unproven', ...(test ? { test: test.test, cylinder: test.cylinder } : {}) };
 }
 
 function ofFaulty(
@@ -108,7 +104,8 @@ function worthGoingOn(
   if (!way) return { is: 'not-yet', because: 'no-value', ...withWay(options.find(({ cures }) => cures.length > 0)) };
   if (asked.some(({ name, runsAsItIs }) => name === recommended && runsAsItIs))
     return { is: 'yes', because: 'runs-on', ...withWay(way) };
-  const mendsIt = way.cures.length > 0 && !/-engine$/.test(asked.find(({ name }) => name === recommended)?.repair ?? '');
+  const mendsIt =
+    way.cures.length > 0 && !/-engine$/.test(asked.find(({ name }) => name === recommended)?.repair ?? '');
   return mendsIt
     ? { is: 'yes', because: 'pays', ...withWay(way) }
     : { is: 'no', because: 'does-not-pay', ...withWay(mendingWay({ options })) };

@@ -50,11 +50,7 @@ export function pricedOptions(input: Pick<DecisionInput, 'options' | 'labourRate
   });
   const priced = options.map((option, i) => within(`options[${i}]`, () => pricedOption(option, at, taxed)));
   priced.forEach((_, i) => refuseCircles(priced, i));
-  return {
-    options: priced,
-    ends: priced.map((_, i) => endsOf(priced, i)),
-    rate: input.labourRatePerHour * taxed,
-  };
+  return { options: priced, ends: priced.map((_, i) => endsOf(priced, i)), rate: input.labourRatePerHour * taxed };
 }
 
 function pricedOption(option: RepairOption, at: ReadonlyMap<string, number>, taxed: number): Priced {

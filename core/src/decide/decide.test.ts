@@ -225,7 +225,10 @@ test('the first bill and what may follow are two figures, and what was done befo
   expect(first?.mean).toBeCloseTo(360 + 0.8 * 1790, 9);
   // A valve was ground before the rings were found: both are mended then.
   const valve: RepairOption = { ...head, holdsProbability: 1, escalates: [{ to: 'rings', probability: 0.5 }] };
-  const both = decided([valve, { name: 'rings', cures: ['rings-or-bore'], partsLikely: 100 }], new Map([['exhaust-valve', 1]]));
+  const both = decided(
+    [valve, { name: 'rings', cures: ['rings-or-bore'], partsLikely: 100 }],
+    new Map([['exhaust-valve', 1]]),
+  );
   expect(option(both, 'head').runs).toBe(1);
 });
 

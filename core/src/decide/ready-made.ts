@@ -90,7 +90,10 @@ export function readyMade(
 export function everyWay(engine: Engine, causes: ReadonlySet<Trouble>, prices: PriceList = {}): ReadyMade {
   const shop: Shop = { engine, prices, rules: DEFAULT_SCHOOLS };
   const ways: Way[] = [['leave'], ...jobsFor(shop, causes).map((job): Way => [job]), ['rebuild'], [another(engine)]];
-  return optionsOf(shop, withFound(shop, ways).map((way) => ({ way })));
+  return optionsOf(
+    shop,
+    withFound(shop, ways).map((way) => ({ way })),
+  );
 }
 
 /** A job of the trade as an option, where the shop wants one that was not made ready. */
@@ -212,11 +215,7 @@ function foundIn(shop: Shop, way: Way): { to: RepairName; probability: number }[
 }
 
 /** The figures of jobs that are done at once: access once, parts and hours of each. */
-function together(
-  engine: Engine,
-  prices: PriceList,
-  way: Way,
-): { figures: RepairFigures; source: PriceSource } {
+function together(engine: Engine, prices: PriceList, way: Way): { figures: RepairFigures; source: PriceSource } {
   const each = way.map((job) => figuresOf(job, engine, prices));
   const [first] = each;
   if (each.length === 1 && first) return first;
@@ -224,7 +223,15 @@ function together(
     const known = each.flatMap(({ figures }) => figures[name] ?? []);
     return known.length === 0 ? {} : { [name]: known.reduce((all, one) => all + one, 0) };
   };
-  const SUMMED = ['partsLow', 'partsLikely', 'partsHigh', 'hoursLow', 'hoursLikely', 'hoursHigh', 'machineShop'] as const;
+  const SUMMED = [
+    'partsLow',
+    'partsLikely',
+    'partsHigh',
+    'hoursLow',
+    'hoursLikely',
+    'hoursHigh',
+    'machineShop',
+  ] as const;
   return {
     figures: {
       ...(Object.assign({}, ...SUMMED.map(sum)) as RepairFigures),

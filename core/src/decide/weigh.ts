@@ -31,8 +31,7 @@ export function weighed(table: PriceTable, input: DecisionInput, troubles: Troub
   const mean = (at: number, of: (end: End) => number) =>
     (table.ends[at] as End[]).reduce((sum, end) => sum + end.probability * of(end), 0);
   const runs = (at: number, trouble?: Trouble) => mean(at, (end) => running(end, trouble));
-  const gained = (at: number, trouble?: Trouble) =>
-    mean(at, (end) => last(end).gainShare * running(end, trouble));
+  const gained = (at: number, trouble?: Trouble) => mean(at, (end) => last(end).gainShare * running(end, trouble));
   /** What is neither mended nor run on goes nowhere, and breaks down nowhere. */
   const goesOut = ({ cures, runsAsItIs }: Priced) => runsAsItIs || cures.size > 0;
   const brokenDown = (at: number, trouble?: Trouble) =>
@@ -42,10 +41,7 @@ export function weighed(table: PriceTable, input: DecisionInput, troubles: Troub
   return {
     runs,
     left: (at, trouble) =>
-      valueAsIs +
-      (valueRunning - valueAsIs) * gained(at, trouble) -
-      brokenDown(at, trouble) -
-      meanBill(table, at),
+      valueAsIs + (valueRunning - valueAsIs) * gained(at, trouble) - brokenDown(at, trouble) - meanBill(table, at),
     advisable: (at) => {
       const { cures, aside, unsaid, runsAsItIs } = table.options[at] as Priced;
       if (aside || unsaid) return false;
@@ -69,7 +65,10 @@ export const mixed = (odds: Odds, of: (trouble: Trouble) => number): number =>
   [...odds].reduce((sum, [trouble, p]) => sum + p * of(trouble), 0);
 
 /** The advisable option that leaves most, the first of those that leave as much; missing where there is none. */
-export function bestOf(table: PriceTable, { left, advisable }: Pick<Weighed, 'left' | 'advisable'>): number | undefined {
+export function bestOf(
+  table: PriceTable,
+  { left, advisable }: Pick<Weighed, 'left' | 'advisable'>,
+): number | undefined {
   let best: number | undefined;
   for (let at = 0; at < table.options.length; at += 1)
     if (advisable(at) && (best === undefined || left(at) > left(best))) best = at;

@@ -266,8 +266,16 @@ function ways(sheet: Sheet, { label: title, ways: all, currency }: Extract<PageB
   const left = MARGIN + edge + 6;
   const wide = width(doc) - sums - 2 * edge - 6;
   for (const way of all) {
-    const name = () => doc.font('bold').fontSize(11.5 * scale).fillColor(INK);
-    const text = () => doc.font('words').fontSize(10 * scale).fillColor(INK);
+    const name = () =>
+      doc
+        .font('bold')
+        .fontSize(11.5 * scale)
+        .fillColor(INK);
+    const text = () =>
+      doc
+        .font('words')
+        .fontSize(10 * scale)
+        .fillColor(INK);
     const high = Math.max(
       30 * scale,
       name().heightOfString(wayName(way), { width: wide }) +
@@ -276,11 +284,7 @@ function ways(sheet: Sheet, { label: title, ways: all, currency }: Extract<PageB
     );
     room(sheet, high + 6);
     const y = doc.y;
-    doc
-      .roundedRect(MARGIN, y, width(doc), high, 4)
-      .lineWidth(1.2)
-      .strokeColor(INK)
-      .stroke();
+    doc.roundedRect(MARGIN, y, width(doc), high, 4).lineWidth(1.2).strokeColor(INK).stroke();
     if (way.as === 'advised') doc.rect(MARGIN, y, 6, high).fill(AMBER);
     sheet.piece('P', () => {
       name().text(wayName(way), left, y + 4, { width: wide });

@@ -42,9 +42,7 @@ function DecideOf({ bench }: { bench: Bench }) {
   const { decided, error } = useDecided(bench, input);
   const [open, setOpen] = useState<string>();
   const ready = useMemo(() => optionsFor(bench, shop.prices), [bench, shop.prices]);
-  const missing = ready.options.filter(
-    ({ name, aside }) => !aside && !input.options.some((one) => one.name === name),
-  );
+  const missing = ready.options.filter(({ name, aside }) => !aside && !input.options.some((one) => one.name === name));
   const set = (change: Partial<DecisionInput>) =>
     setWeighing((now) => ({ ...now, input: without({ ...now.input, ...change }) }));
   const best = chosen ?? decided?.recommended;
@@ -195,7 +193,10 @@ function DecideOf({ bench }: { bench: Bench }) {
             setWeighing(({ stopAt: _, ...now }) => ({
               ...now,
               chosen: opened.name,
-              input: { ...now.input, options: now.input.options.map((one) => (one === opened ? shownOption(one) : one)) },
+              input: {
+                ...now.input,
+                options: now.input.options.map((one) => (one === opened ? shownOption(one) : one)),
+              },
             }));
             setOpen(undefined);
           }}
@@ -272,6 +273,4 @@ function likeliest(decided: Decided | undefined): string {
   return first === undefined ? 'what to do' : `${CAUSE_NAME[first.cause]}, ${inHundred(first.probability)}`;
 }
 
-const styles = StyleSheet.create({
-  gap: { gap: 8 },
-});
+const styles = StyleSheet.create({ gap: { gap: 8 } });

@@ -1,4 +1,12 @@
-import { canHave, capital, CAUSE_NAME, type DecisionInput, FAULT_CAUSES, type RepairFigures, type RepairOption } from '@rugged/core';
+import {
+  canHave,
+  capital,
+  CAUSE_NAME,
+  type DecisionInput,
+  FAULT_CAUSES,
+  type RepairFigures,
+  type RepairOption,
+} from '@rugged/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useSaveShop } from '@/settings/use-save-shop';
@@ -88,18 +96,18 @@ export function OptionSheet({
       {source ? <Words colour="dim">{source}</Words> : null}
       {option.repair || option.jobs ? null : (
         <>
-        <Field
-          label="Name"
-          value={name}
-          onChange={(text) => {
-            setName(text);
-            const next = text.trim();
-            if (next !== '' && !input.options.some((one) => one !== option && one.name === next))
-              onChange({ ...option, name: next });
-          }}
-          error={taken ? 'is another option’s' : undefined}
-        />
-        <Mends bench={bench} option={option} onChange={onChange} />
+          <Field
+            label="Name"
+            value={name}
+            onChange={(text) => {
+              setName(text);
+              const next = text.trim();
+              if (next !== '' && !input.options.some((one) => one !== option && one.name === next))
+                onChange({ ...option, name: next });
+            }}
+            error={taken ? 'is another option’s' : undefined}
+          />
+          <Mends bench={bench} option={option} onChange={onChange} />
         </>
       )}
       <Label>Parts: at least, most likely, at most</Label>

@@ -15,7 +15,9 @@ export function AskCurrency() {
   const [taxPercent, setTaxPercent] = useState(shop.prices?.taxPercent);
   return (
     <View role="group" aria-label="Currency and tax" style={styles.gap}>
-      <Words>There are sums on this page. Which currency are they in, and how much tax comes on top? It is asked once.</Words>
+      <Words>
+        There are sums on this page. Which currency are they in, and how much tax comes on top? It is asked once.
+      </Words>
       <View style={styles.row}>
         <CurrencyField value={currency} onChange={setCurrency} />
         <FigureField label="Tax on top, %" value={taxPercent} most={100} onChange={setTaxPercent} />
