@@ -227,9 +227,13 @@ module.exports = {
       declaredBy('app'),
     ]),
 
-    only('cli', 'The command knows the contract and the core.', '^cli/src/', ['^cli/src/', CORE, CONTRACT], {
-      node: true,
-    }),
+    only(
+      'cli',
+      'The command knows the contract, the core and the pages.',
+      '^cli/src/',
+      ['^cli/src/', CORE, CONTRACT, PAGES],
+      { node: true },
+    ),
     only(
       'demo',
       "The demo is filled through the server's own door.",

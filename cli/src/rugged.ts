@@ -1,6 +1,7 @@
 import { createReadStream, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { readForJudging, readJobFile } from '@rugged/contract/jobfile';
+import { PAGE_KINDS, type PageKind } from '@rugged/contract/page';
 import { judge } from '@rugged/core/plan';
 import { InputError, PRESSURE_UNITS, type PressureUnit } from '@rugged/core/quantity';
 import { report } from '@rugged/core/report';
@@ -10,7 +11,8 @@ const DONE = 0;
 const BAD_INPUT = 2;
 
 const USAGE =
-  'usage: rugged judge FILE | rugged plan FILE | rugged decide FILE | rugged simulate FILE | rugged trace FILE.csv ' +
+  'usage: rugged judge FILE | rugged plan FILE | rugged decide FILE | rugged simulate FILE | rugged page FILE ' +
+  '[--for owner|buyer|second-opinion|proof|machine-shop|baseline] | rugged trace FILE.csv ' +
   '[--unit psi|kPa|bar|kgf/cm2]    (FILE may be - for standard input)';
 
 export interface Outcome {
@@ -24,6 +26,8 @@ export type ReadText = (path: string) => string;
 
 interface Options {
   unit?: PressureUnit;
+  /** Whom a page is for. */
+  reader?: PageKind;
   readText: ReadText;
 }
 type Command = (path: string, options: Options) => unknown;
@@ -33,10 +37,18 @@ function judged(text: string) {
   return report(judge(job, leftOut));
 }
 
+const NAMED = { nameOf: (cylinder: string) => `cylinder ${cylinder}` };
+
 const COMMANDS: Readonly<Record<string, Command>> = {
   judge: (path, { readText }) => judged(readText(path)),
   plan: (path, { readText }) => ({ next: judged(readText(path)).next }),
-  decide: async (path, { readText }) => (await import('@rugged/core/decide')).decide(readJobFile(readText(path))),
+  decide: async (path, { readText }) => {
+    const { input: _, ...decided } = (await import('@rugged/core/decide')).decide(readJobFile(readText(path)));
+    const { answer } = decided;
+    return { ...decided, answer: { ...answer, text: (await import('@rugged/pages')).tellAnswer(answer, NAMED) } };
+  },
+  // Plain text, not JSON.
+  page: async (path, { readText, reader }) => (await import('./page')).pageOf(readText(path), reader),
   simulate: async (path, { readText }) =>
     (await import('@rugged/core/virtual-engine')).simulate(readJobFile(readText(path))),
   // Only a trace needs the CSV parser: the other commands start without it.
@@ -54,6 +66,7 @@ export async function rugged(args: readonly string[], readText: ReadText = textO
   const {
     words: [name, path, ...rest],
     unit,
+    reader,
   } = asked;
   if (name === undefined || asked.help) return { code: asked.help ? DONE : BAD_INPUT, err: USAGE };
   const command = COMMANDS[name];
@@ -61,11 +74,12 @@ export async function rugged(args: readonly string[], readText: ReadText = textO
   if (path === undefined || rest.length > 0) return { code: BAD_INPUT, err: USAGE };
   if (unit !== undefined && !isUnit(unit))
     return { code: BAD_INPUT, err: `rugged: --unit: must be one of ${PRESSURE_UNITS.join(', ')}` };
+  if (reader !== undefined && !isReader(reader))
+    return { code: BAD_INPUT, err: `rugged: --for: must be one of ${PAGE_KINDS.join(', ')}` };
   try {
-    return {
-      code: DONE,
-      out: JSON.stringify(await command(path, { readText, ...(unit === undefined ? {} : { unit }) }), null, 2),
-    };
+    const given = { readText, ...(unit === undefined ? {} : { unit }), ...(reader === undefined ? {} : { reader }) };
+    const made = await command(path, given);
+    return { code: DONE, out: typeof made === 'string' ? made : JSON.stringify(made, null, 2) };
   } catch (error) {
     if (error instanceof InputError)
       return { code: BAD_INPUT, err: oneLine(`${path}: ${error.field}: ${error.reason}`) };
@@ -73,23 +87,25 @@ export async function rugged(args: readonly string[], readText: ReadText = textO
   }
 }
 
-function read(args: readonly string[]): { words: string[]; unit?: string; help: boolean } | undefined {
+function read(args: readonly string[]): { words: string[]; unit?: string; reader?: string; help: boolean } | undefined {
   try {
     const { positionals, values } = parseArgs({
       args: [...args],
       allowPositionals: true,
-      options: { unit: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+      options: { unit: { type: 'string' }, for: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
     });
     return {
       words: positionals,
       help: values.help === true,
       ...(values.unit === undefined ? {} : { unit: values.unit }),
+      ...(values.for === undefined ? {} : { reader: values.for }),
     };
   } catch {
     return undefined;
   }
 }
 
+const isReader = (text: string): text is PageKind => (PAGE_KINDS as readonly string[]).includes(text);
 const isUnit = (text: string): text is PressureUnit => (PRESSURE_UNITS as readonly string[]).includes(text);
 
 function textOf(path: string): string {

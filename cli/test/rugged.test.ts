@@ -82,6 +82,40 @@ test('decide prints each option with its spread, the recommended one, and what w
   expect(decided.options[1]?.mean).toBeCloseTo(210 + 240, 6);
   expect(decided.options[1]?.p90).toBeGreaterThan(decided.options[1]?.p10 ?? Infinity);
 });
+test('a decision without ways makes them itself, at most five, and answers what it was brought in for', async () => {
+  const decision = { currency: 'EUR', valueRunning: 1500, valueAsIs: 200 };
+  const { out } = await rugged(['decide', file({ ...good, purpose: 'go-or-stop', decision })]);
+  const decided = JSON.parse(out ?? '') as Record<string, unknown> & {
+    options: { cures: string[]; leaves: string[]; firstBill: number; mayFollow: object[] }[];
+    answer: { is: string; text: string };
+  };
+  expect(decided.options.length).toBeGreaterThan(2);
+  expect(decided.options.length).toBeLessThanOrEqual(5);
+  expect(decided.options.every(({ firstBill, mayFollow }) => firstBill >= 0 && Array.isArray(mayFollow))).toBe(true);
+  expect(decided.answer.is).toMatch(/yes|no|not-yet/);
+  expect(decided.answer.text).toMatch(/^(Yes|No|Not yet)[.,] /);
+  expect(decided).not.toHaveProperty('input');
+});
+test('a page is printed as plain text for whom it is asked', async () => {
+  const told = {
+    ...good,
+    purpose: 'buying',
+    machine: 'Orrin 20 on the skiff',
+    shop: 'Tidewrack',
+    decision: { currency: 'EUR' },
+  };
+  const { code, out = '' } = await rugged(['page', file(told)]);
+  expect(code).toBe(0);
+  expect(out).toMatch(/^Tidewrack · .*\nOrrin 20 on the skiff\nBEFORE YOU BUY\n/);
+  expect(out).toMatch(/Take about [\d,]+ EUR off the price/);
+  expect(out).toMatch(/Ask the seller\n- /);
+  expect(out).not.toMatch(/\byour\b|undefined|NaN/i);
+  expect((await rugged(['page', file(told), '--for', 'proof'])).out).toMatch(/BEFORE AND AFTER THE REPAIR/);
+  expect(await rugged(['page', file(told), '--for', 'nobody'])).toMatchObject({
+    code: 2,
+    err: expect.stringContaining('--for'),
+  });
+});
 test('a file without a decision, and one that is upside down, are refused at the field', async () => {
   expect(await rugged(['decide', file(good)])).toMatchObject({ code: 2, err: expect.stringContaining('decision') });
   const upside = {

@@ -63,6 +63,7 @@ export function demoShop(now: Date, which = 1): DemoShop {
       unit: 'psi',
       site: { altitudeM: 0 },
       houseRules: {},
+      prices: { currency: 'EUR' },
       version: 1,
     },
     testers: TESTERS,

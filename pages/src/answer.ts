@@ -16,12 +16,12 @@ export const QUESTION: Readonly<Record<Purpose, string>> = {
 
 interface Reader {
   currency?: string | undefined;
-  /** How the engine, or a cylinder of it, is called. */
-  it?: string;
+  /** How a cylinder is called; of a single the engine. */
+  nameOf?(cylinder: string): string;
 }
 
 /** The answer in a line: yes, no, or not yet, and why. */
-export function tellAnswer(answer: Answer, { currency, it = 'it' }: Reader = {}): string {
+export function tellAnswer(answer: Answer, { currency, nameOf = () => 'it' }: Reader = {}): string {
   if (answer.because === 'seals') return SEALS[answer.purpose];
   if (answer.because === 'unproven')
     return answer.test === undefined
@@ -29,8 +29,9 @@ export function tellAnswer(answer: Answer, { currency, it = 'it' }: Reader = {})
       : `Not yet. The readings do not tell what it has: ${
           answer.test === 'wet' ? 'a wet test' : 'a leak-down test'
         } would tell more.`;
-  const { cause, chance, way, bill } = answer;
-  const has = `${howSurely(chance)} ${it} ${does(cause)}`.trim();
+  const { cause, cylinder, chance, way, bill } = answer;
+  const who = cylinder === undefined ? 'it' : nameOf(cylinder);
+  const has = [who, howSurely(chance), does(cause)].filter(Boolean).join(' ');
   const costs = bill === undefined ? '' : `, about ${money(bill, currency)}`;
   const repair = way === undefined ? '' : ` ${way}${costs}.`;
   switch (answer.because) {

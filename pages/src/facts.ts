@@ -36,7 +36,7 @@ export function chosenOption({ decided, chosen }: Pick<PageFacts, 'decided' | 'c
 }
 
 /** `cylinder 2`; of a single the engine. */
-export const cylinderName = ({ engine }: Pick<Bench, 'engine'>, id: string): string =>
+export const cylinderName = ({ engine }: { engine: Pick<Bench['engine'], 'cylinders'> }, id: string): string =>
   engine.cylinders.length === 1 ? 'the engine' : `cylinder ${id}`;
 
 /** What was not tested. @param plain for somebody who knows nothing of engines */

@@ -3,6 +3,7 @@ export { currencyOf, cylinderName, type PageFacts, troubled, untested } from './
 export * from './html';
 export * from './lead';
 export * from './make';
+export { pageText } from './text';
 export {
   barWords,
   chanceWords,

@@ -123,7 +123,7 @@ function aboutLine(kind: PageKind, { bench }: PageFacts): string {
     engineAndMachine(bench),
     ...(machine.serial === undefined ? [] : [`serial ${machine.serial}`]),
     ...meterOf(bench),
-    ...(kind === 'buyer' || kind === 'machine-shop' ? [] : [`for ${owner.name}`]),
+    ...(owner.name === '' || kind === 'buyer' || kind === 'machine-shop' ? [] : [`for ${owner.name}`]),
   ].join(' · ');
 }
 

@@ -158,10 +158,10 @@ test('the owner reads what it has, what is advised, what it costs and where the 
     options,
   };
   const decided = decideBy(input, troubles, [], 2000);
-  const topEnd = 'New top end: piston, rings, gaskets';
+  const topEnd = 'New top end (piston, rings, gaskets)';
   const page = makePage('owner', factsOf(bench, { decided, input, chosen: topEnd, stopAt: 905 }));
   expect(page.lead).toMatch(
-    /^Your cylinder 2 (probably |most likely )?leaks past its piston rings\. Worth repairing: new top end: .*, about [\d,]+ EUR\.$/,
+    /^Your cylinder 2 (probably |most likely )?leaks past its piston rings\. Worth repairing: new top end \(.*\), about [\d,]+ EUR\.$/,
   );
   expect(page.about).toBe('Orrin 20, the skiff · for Wil Tarn');
   expect(page.asks).toEqual({ option: topEnd, stopAt: 905, currency: 'EUR' });

@@ -4,6 +4,7 @@ export * from './bench';
 export * from './changed-engine';
 export * from './complaint';
 export * from './counted';
+export { benchOfFile } from './from-file';
 export * from './odd-times';
 export * from './plug-looks';
 export * from './second-look';

@@ -18,13 +18,16 @@ const UNLIKELY = 0.2;
 /** Yes, no, or not yet, to what the engine was brought in for. */
 export function answerFor(
   { purpose = USUAL, otherSaid }: Pick<JobFile, 'purpose' | 'otherSaid'>,
-  { state, troubles: { worst } }: WeighedJob,
+  { state, troubles: { worst, cylinder } }: WeighedJob,
   decided: Decided,
   input: DecisionInput,
 ): Answer {
   const claim = otherSaid === undefined ? undefined : claimIn(otherSaid);
   const sound = (worst.get('sound') ?? 0) >= FAULTY_BELOW;
-  if (!sound) return { purpose, ...ofFaulty(purpose, claim, worst, decided, input) };
+  if (!sound) {
+    const said = ofFaulty(purpose, claim, worst, decided, input);
+    return { purpose, ...(cylinder !== undefined && 'cause' in said ? { ...said, cylinder } : said) };
+  }
   if (state === 'sound' || state === 'watch') return { purpose, ...ofSound(purpose, claim) };
   return { purpose, ...unproven(decided) };
 }

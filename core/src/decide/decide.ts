@@ -132,6 +132,9 @@ export function checkDecision(input: DecisionInput): PriceTable {
   return pricedOptions(input);
 }
 
+/** Nearer than so much of the deviation of their bills, nobody can say which is the better. */
+const HALF = 0.5;
+
 type Advice = Omit<Decided, 'options' | 'others' | 'causes'>;
 const NO_ADVICE: Advice = { flips: [], tests: [], aboutTheSame: [] };
 
@@ -163,7 +166,7 @@ function advice(
     // Nothing that costs money is as good as leaving what is likelier sound.
     aboutTheSame: sound
       ? []
-      : others.filter((at) => margin(at) < doubt(at)).map((at) => (table.options[at] as Priced).name),
+      : others.filter((at) => margin(at) < HALF * doubt(at)).map((at) => (table.options[at] as Priced).name),
     flips: [
       ...flipsByOdds(table, odds, best, weigh),
       ...flipsByPrice(table, best, weigh),

@@ -64,7 +64,7 @@ export type Because =
   /** What is measured does not say it yet; the test that would. */
   | { because: 'unproven'; test?: 'wet' | 'leakdown'; cylinder?: string }
   /** What it has; what is done about it, and what that comes to. */
-  | { because: FaultyBecause; cause: Trouble; chance: number; way?: string; bill?: number };
+  | { because: FaultyBecause; cause: Trouble; cylinder?: string; chance: number; way?: string; bill?: number };
 export type FaultyBecause =
   | 'known'
   | 'pays'

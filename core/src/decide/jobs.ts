@@ -157,7 +157,7 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
     suits: valved,
   },
   'top-end': {
-    name: (engine) => (valved(engine) ? 'New rings, bore honed' : 'New top end: piston, rings, gaskets'),
+    name: (engine) => (valved(engine) ? 'New rings, bore honed' : 'New top end (piston, rings, gaskets)'),
     with: (engine) => (valved(engine) ? 'new rings, bore honed' : 'new top end'),
     // A two-stroke's rings come with its piston.
     cures: (engine) => (valved(engine) ? RINGS : TOP),

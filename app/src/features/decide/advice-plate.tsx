@@ -1,6 +1,7 @@
 import { capital, CAUSE_NAME, type DecisionInput } from '@rugged/core';
+import type { Bench } from '@rugged/contract/bench';
 import type { DecidedJob } from '@rugged/core/decide';
-import { inHundred, money, QUESTION, tellAnswer } from '@rugged/pages';
+import { inHundred, money, QUESTION, tellAnswer, cylinderName } from '@rugged/pages';
 import { StyleSheet } from 'react-native';
 import { Plate } from '@/ui/plate';
 import { Label, Strong, Title, Words } from '@/ui/words';
@@ -10,19 +11,21 @@ export function AdvicePlate({
   decided,
   best,
   input,
+  engine,
 }: {
   decided: DecidedJob;
   best: string | undefined;
   input: DecisionInput;
+  engine: Pick<Bench['engine'], 'cylinders'>;
 }) {
   const option = decided.options.find(({ name }) => name === best);
-  if (!option) return <AnswerOf decided={decided} input={input} />;
+  if (!option) return <AnswerOf decided={decided} input={input} engine={engine} />;
   const own = best !== decided.recommended;
   const over = option.chanceOverValue;
   const asItIs = input.options.some(({ name, runsAsItIs }) => name === best && runsAsItIs);
   return (
     <Plate label={own ? 'Chosen' : 'Recommended'} style={styles.plate}>
-      <AnswerWords decided={decided} input={input} />
+      <AnswerWords decided={decided} input={input} engine={engine} />
       <Label>{own ? 'Chosen' : 'Recommended'}</Label>
       <Title style={styles.title}>{option.name}</Title>
       <Words>
@@ -52,22 +55,29 @@ export function AdvicePlate({
   );
 }
 
+interface Asked {
+  decided: DecidedJob;
+  input: DecisionInput;
+  engine: Pick<Bench['engine'], 'cylinders'>;
+}
+
 /** The answer alone, where nothing is recommended. */
-function AnswerOf({ decided, input }: { decided: DecidedJob; input: DecisionInput }) {
+function AnswerOf({ decided, input, engine }: Asked) {
   return (
     <Plate label="The answer" style={styles.plate}>
-      <AnswerWords decided={decided} input={input} />
+      <AnswerWords decided={decided} input={input} engine={engine} />
     </Plate>
   );
 }
 
 /** What was asked when it came in, and the answer in a line. */
-function AnswerWords({ decided: { answer }, input: { currency } }: { decided: DecidedJob; input: DecisionInput }) {
+function AnswerWords({ decided: { answer }, input: { currency }, engine }: Asked) {
+  const nameOf = (id: string) => cylinderName({ engine }, id);
   return (
     <>
       <Label>{QUESTION[answer.purpose]}</Label>
       <Words>
-        <Strong>{tellAnswer(answer, { currency })}</Strong>
+        <Strong>{tellAnswer(answer, { currency, nameOf })}</Strong>
       </Words>
     </>
   );

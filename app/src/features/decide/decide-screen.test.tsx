@@ -29,7 +29,7 @@ const open = (id: string, more: object = {}) =>
 
 test('without a value there are bills and no advice; with one there is advice, and what would flip it', async () => {
   await open('d1');
-  await eventually(() => expect(written()).toMatch(/New top end: piston, rings, gaskets/));
+  await eventually(() => expect(written()).toMatch(/New top end \(piston, rings, gaskets\)/));
   expect(written()).toMatch(/Say what it is worth, running and as it stands/);
   expect(written()).not.toMatch(/Recommended/i);
   fireEvent.changeText(screen.getByLabelText('Worth running'), '2400');

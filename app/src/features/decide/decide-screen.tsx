@@ -121,7 +121,7 @@ function DecideOf({ bench }: { bench: Bench }) {
           )}
         </>
         <>
-          {decided && read ? <AdvicePlate decided={decided} best={best} input={input} /> : null}
+          {decided && read ? <AdvicePlate decided={decided} best={best} input={input} engine={bench.engine} /> : null}
           {decided ? (
             <TestFirst bench={bench} decided={decided} {...(input.currency ? { currency: input.currency } : {})} />
           ) : null}
