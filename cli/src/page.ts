@@ -4,7 +4,7 @@ import type { PageKind } from '@rugged/contract/page';
 import { decide } from '@rugged/core/decide';
 import { judge } from '@rugged/core/plan';
 import { report } from '@rugged/core/report';
-import { makePage, pageText, usualPage } from '@rugged/pages';
+import { makePage, pageText, tidySum, usualPage } from '@rugged/pages';
 
 /**
  * A page of a job file as plain text, from the same document as the app's.
@@ -21,7 +21,7 @@ export function pageOf(text: string, reader: PageKind | undefined, now = new Dat
     report: judged,
     answer: decided.answer,
     ...(job.decision || decided.answer.purpose === 'buying' ? { decided, input: decided.input } : {}),
-    ...(decided.stopAndCall === undefined ? {} : { stopAt: decided.stopAndCall }),
+    ...(decided.stopAndCall === undefined ? {} : { stopAt: tidySum(decided.stopAndCall) }),
     shop: { name: job.shop ?? '' },
     unit: judged.unit,
     now,

@@ -37,15 +37,19 @@ function judged(text: string) {
   return report(judge(job, leftOut));
 }
 
-const NAMED = { nameOf: (cylinder: string) => `cylinder ${cylinder}` };
-
 const COMMANDS: Readonly<Record<string, Command>> = {
   judge: (path, { readText }) => judged(readText(path)),
   plan: (path, { readText }) => ({ next: judged(readText(path)).next }),
   decide: async (path, { readText }) => {
-    const { input: _, ...decided } = (await import('@rugged/core/decide')).decide(readJobFile(readText(path)));
-    const { answer } = decided;
-    return { ...decided, answer: { ...answer, text: (await import('@rugged/pages')).tellAnswer(answer, NAMED) } };
+    const job = readJobFile(readText(path));
+    const [{ decide }, { cylinderName, tellAnswer }] = await Promise.all([
+      import('@rugged/core/decide'),
+      import('@rugged/pages'),
+    ]);
+    const { input, ...decided } = decide(job);
+    const nameOf = (cylinder: string) => cylinderName(job, cylinder);
+    const text = tellAnswer(decided.answer, { currency: input.currency, nameOf });
+    return { ...decided, answer: { ...decided.answer, text } };
   },
   // Plain text, not JSON.
   page: async (path, { readText, reader }) => (await import('./page')).pageOf(readText(path), reader),

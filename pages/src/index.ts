@@ -13,6 +13,7 @@ export {
   markWords,
   money,
   short,
+  tidySum,
   wayName,
   wayRange,
   waySum,

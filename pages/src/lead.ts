@@ -2,7 +2,8 @@ import { latestOf, openedSinceRepair } from '@rugged/contract/bench';
 import type { PageKind } from '@rugged/contract/page';
 import { isFault, type Report, tellFaults } from '@rugged/core';
 import { blamedOnTest, chosenOption, currencyOf, cylinderName, type PageFacts, troubled } from './facts';
-import { does, found, howSurely, listed, lower, money, sentence } from './words';
+import { isAnother, plannedAfter } from './ways';
+import { chanceWords, does, found, howSurely, listed, lower, money, sentence } from './words';
 
 /** What its reader reads first, and may be all that is read: a start that the shop mends. */
 export function suggestedLead(kind: PageKind, facts: PageFacts): string {
@@ -12,7 +13,7 @@ export function suggestedLead(kind: PageKind, facts: PageFacts): string {
     case 'baseline':
       return `${whatItHas(facts)} These are the figures to hold the next test against.`;
     case 'machine-shop':
-      return 'What we measured, and what we ask you to measure and do.';
+      return forMachineShop(facts);
     case 'second-opinion':
       return [
         facts.bench.job.otherSaid ? `You were told: ${facts.bench.job.otherSaid.replace(/[.\s]+$/, '')}.` : '',
@@ -29,19 +30,35 @@ export function suggestedLead(kind: PageKind, facts: PageFacts): string {
   }
 }
 
+/** What it has, what is planned, and what is asked before anything is cut. */
+function forMachineShop(facts: PageFacts): string {
+  const option = chosenOption(facts);
+  const plan = option && option.cures.length > 0 ? `We plan: ${lower(option.name)}.` : '';
+  return [whatItHas(facts, theirs), plan, 'Please measure what is listed below, and call us before you cut.']
+    .filter(Boolean)
+    .join(' ');
+}
+
 /** Whether the readings bear out what another shop said. */
 function verdictOnOther({ answer }: PageFacts): string {
   if (answer?.because === 'agrees') return 'We agree.';
   if (answer?.because === 'disagrees') return 'We do not agree.';
-  return answer?.is === 'not-yet' ? 'Our readings do not settle it yet.' : '';
+  if (answer?.is !== 'not-yet') return '';
+  const test = answer.because === 'unproven' ? answer.test : undefined;
+  return `Our readings do not settle it yet${test === undefined ? '' : `; ${TEST[test]} would`}.`;
 }
+
+const TEST = { wet: 'a test with oil in the cylinder', leakdown: 'a test with air in the cylinder' } as const;
 
 /** What it takes off the price, or that nothing does. */
 function priceEffect(facts: PageFacts): string {
   const { answer } = facts;
   if (!answer || answer.purpose !== 'buying') return '';
   if (answer.because === 'takes-off' && answer.bill !== undefined)
-    return `Take about ${money(answer.bill, currencyOf(facts))} off the price: that is what the repair costs.`;
+    return (
+      (answer.chance < LIKELIER ? 'Until it is known why, take' : 'Take') +
+      ` about ${money(answer.bill, currencyOf(facts))} off the price: that is what the repair costs.`
+    );
   if (answer.because === 'does-not-pay') return 'The repair costs more than the engine is worth running.';
   return answer.because === 'seals' ? 'Nothing inside it takes anything off the price.' : '';
 }
@@ -65,6 +82,12 @@ export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
       `we opened it and found ${listed(opened.map((one) => `${found(one.found)}${inCylinder(facts, one.cylinder)}`))}`,
     );
   const [worst, ...others] = troubled(report);
+  if (worst && worst.cylinder !== null && allAlike(facts, [worst, ...others]))
+    return sentence(
+      [whose('the engine'), howSurely(worst.probability), does(worst.which ?? worst.cause), 'in every cylinder']
+        .filter(Boolean)
+        .join(' '),
+    );
   if (!worst) {
     const read = report.cylinders.filter(({ compression, leakage }) => compression ?? leakage);
     if (read.length === 0)
@@ -83,6 +106,16 @@ export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
   }
   return [likeliest(facts, worst, whose), ...beside(facts, others)].join(' ');
 }
+
+/** Every one of several cylinders likely has the same. */
+const allAlike = ({ bench }: PageFacts, all: readonly Cause[]): boolean =>
+  bench.engine.cylinders.length > 1 &&
+  bench.engine.cylinders.every((id) =>
+    all.some(
+      ({ cylinder, cause, which, probability }) =>
+        cylinder === id && cause === all[0]?.cause && which === all[0]?.which && probability >= LIKELIER,
+    ),
+  );
 
 /** What the worst of them has. Nobody thinks what is less likely than not: then the two likeliest are named. */
 function likeliest({ bench, report }: PageFacts, worst: Cause, whose: Whose): string {
@@ -111,14 +144,22 @@ function beside({ bench, report }: PageFacts, others: readonly Cause[]): string[
     report.cylinders.filter(({ state }) => state === 'low' || state === 'dead').map(({ id }) => id),
   );
   const ids = bench.engine.cylinders.filter((id) => others.some(({ cylinder }) => cylinder === id));
-  const low = ids.filter((id) => isLow.has(id)).map((id) => cylinderName(bench, id));
-  const needing = [...low, ...(others.some(({ cylinder }) => cylinder === null) ? ['its crankcase'] : [])];
-  const open = ids.filter((id) => !isLow.has(id)).map((id) => cylinderName(bench, id));
+  const low = ids.filter((id) => isLow.has(id));
+  const open = ids.filter((id) => !isLow.has(id));
+  const needing = [
+    ...cylindersNamed(bench, low),
+    ...(others.some(({ cylinder }) => cylinder === null) ? ['its crankcase'] : []),
+  ];
+  const several = low.length > 1 || needing.length > 1;
   return [
-    needing.length === 0 ? '' : sentence(`${listed(needing)} ${needing.length === 1 ? 'needs' : 'need'} work too`),
-    open.length === 0 ? '' : sentence(`${listed(open)} may have the same; it is not proven yet`),
+    needing.length === 0 ? '' : sentence(`${listed(needing)} ${several ? 'need' : 'needs'} work too`),
+    open.length === 0 ? '' : sentence(`${listed(cylindersNamed(bench, open))} may have the same; it is not proven yet`),
   ].filter(Boolean);
 }
+
+/** `cylinders 2 and 3` */
+const cylindersNamed = (bench: PageFacts['bench'], ids: readonly string[]): string[] =>
+  ids.length === 0 ? [] : ids.length === 1 ? [cylinderName(bench, ids[0] as string)] : [`cylinders ${listed(ids)}`];
 
 /** Every cylinder passes, and a crankcase that was tested holds. */
 const seals = ({ report: { cylinders, crankcase } }: PageFacts) =>
@@ -149,8 +190,29 @@ const inCylinder = ({ bench }: PageFacts, id: string) =>
 function advised(facts: PageFacts): string {
   const option = chosenOption(facts);
   if (!option) return '';
-  const costs = option.mean === 0 ? '' : `, about ${money(option.mean, currencyOf(facts))}`;
-  const repairs = option.cures.length > 0 && option.name === facts.decided?.recommended;
+  const { decided, input, bench } = facts;
+  const sum = (of: number) => money(of, currencyOf(facts));
+  const after = plannedAfter(option);
+  const costs =
+    option.mean === 0
+      ? ''
+      : after
+        ? `, about ${sum(option.firstBill)}, and ${chanceWords(after.probability)} about ${sum(after.mean)} more`
+        : `, about ${sum(option.mean)}`;
+  const [worst] = troubled(facts.report);
+  const known = openedSinceRepair(bench).length > 0 || (worst?.probability ?? 0) >= LIKELIER;
+  const byFigures = option.name === decided?.recommended;
+  const first = byFigures && !known ? decided.findOutFirst : undefined;
+  if (first) {
+    const where = cylinderName(bench, first.cylinder);
+    return (
+      `We advise finding out more first: ${TEST[first.test].replace('the cylinder', yours(where))}. ` +
+      `As it looks now: ${lower(option.name)}${costs}.`
+    );
+  }
+  const runsOn = input?.options.some(({ name, runsAsItIs }) => name === option.name && runsAsItIs);
+  if (byFigures && runsOn && option.runs < LIKELIER) return 'No repair pays: run it as it is, for as long as it lasts.';
+  const repairs = byFigures && option.cures.length > 0 && !isAnother(facts, option.name);
   return `${repairs ? 'Worth repairing' : 'We advise'}: ${lower(option.name)}${costs}.`;
 }
 

@@ -8,7 +8,7 @@ import { suggestedLead } from './lead';
 import { beforeAndAfter, nextTest } from './proof';
 import { fine } from './small-print';
 import { toldAndDone } from './story';
-import { stopBlock, waysBlock } from './ways';
+import { repairsBlock, stopBlock, waysBlock } from './ways';
 
 export const PAGE_TITLE: Readonly<Record<PageKind, string>> = {
   owner: 'Your engine',
@@ -80,7 +80,7 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     cylinders(facts),
     ...measured(facts),
     ...howSure(facts),
-    ...waysBlock(facts),
+    ...repairsBlock(facts),
     { is: 'list', label: 'Ask the seller', items: toAsk(facts) },
     ...end(facts),
   ],

@@ -3,6 +3,10 @@ import type { DecidedOption } from '@rugged/core/decide';
 import { chosenOption, currencyOf, type PageFacts } from './facts';
 import { chanceWords, does, exactMoney, lower, money } from './words';
 
+/** What most likely follows, where that is the plan and no risk. */
+export const plannedAfter = ({ mayFollow }: DecidedOption) =>
+  [...mayFollow].sort((a, b) => b.probability - a.probability).find(({ probability }) => probability >= PLANNED);
+
 /** So likely, what follows is not a risk but the plan: the first bill stands alone, and the words tell the rest. */
 const PLANNED = 0.3;
 /** What follows more rarely is not worth a sentence. */
@@ -11,12 +15,29 @@ const MOST = 3;
 
 /** At most three ways: what is advised, the best of what is cheaper, and the next that does more. */
 export function waysBlock(facts: PageFacts): PageBlock[] {
+  return block(facts, (all) => threeOf(facts, all));
+}
+
+/** What repairs cost, for whoever does not own the engine yet: nothing is advised, and nothing is left as it is. */
+export function repairsBlock(facts: PageFacts): PageBlock[] {
+  return block(facts, (all) =>
+    all
+      .filter(({ cures, name }) => cures.length > 0 && !isAnother(facts, name))
+      .slice(0, MOST)
+      .map((option) => ({ option })),
+  );
+}
+
+function block(facts: PageFacts, pick: (all: DecidedOption[]) => Picked[]): PageBlock[] {
   const { decided } = facts;
   const currency = currencyOf(facts);
   if (!decided) return [];
-  const ways = threeOf(facts, decided.options).map(({ option, as }): PageWay => wayOf(facts, option, as));
+  const told = decided.options.filter(({ unsaid }) => !unsaid).sort((a, b) => a.mean - b.mean);
+  // Where nothing is wrong there is nothing to choose.
+  if (told.every(({ cures }) => cures.length === 0) && isSound(facts)) return [];
+  const ways = pick(told).map(({ option, as }): PageWay => wayOf(facts, option, as));
   if (ways.length === 0) return [];
-  const label = ways.some(({ as }) => as === 'advised') ? 'What we advise' : 'What you can do';
+  const label = ways.some(({ as }) => as === 'advised') ? 'What we advise' : 'What repair costs';
   return [{ is: 'ways', label, ...(currency === undefined ? {} : { currency }), ways }];
 }
 
@@ -25,8 +46,15 @@ interface Picked {
   as?: PageWay['as'];
 }
 
-function threeOf(facts: PageFacts, all: readonly DecidedOption[]): Picked[] {
-  const told = all.filter(({ unsaid }) => !unsaid).sort((a, b) => a.mean - b.mean);
+/** Another engine is no repair of this one. */
+export const isAnother = ({ input }: PageFacts, name: string): boolean =>
+  input?.options.some((one) => one.name === name && one.repair?.endsWith('-engine')) ?? false;
+
+const isSound = ({ decided }: PageFacts): boolean =>
+  (decided?.causes.find(({ cause }) => cause === 'sound')?.probability ?? 0) >= LIKELIER;
+const LIKELIER = 0.5;
+
+function threeOf(facts: PageFacts, told: readonly DecidedOption[]): Picked[] {
   const advised = chosenOption(facts);
   if (!advised) return told.slice(0, MOST).map((option) => ({ option }));
   const worth = ({ valueLeft, runs }: DecidedOption) => valueLeft ?? runs;
@@ -42,7 +70,7 @@ function threeOf(facts: PageFacts, all: readonly DecidedOption[]): Picked[] {
 
 function wayOf(facts: PageFacts, option: DecidedOption, as: PageWay['as']): PageWay {
   const { mean, p10, p90, firstBill } = option;
-  const planned = option.mayFollow.some(({ probability }) => probability >= PLANNED);
+  const planned = plannedAfter(option) !== undefined;
   const one = planned || p90 - p10 < 1;
   return {
     name: option.name,
@@ -54,10 +82,10 @@ function wayOf(facts: PageFacts, option: DecidedOption, as: PageWay['as']): Page
 }
 
 /** What it does, and how likely. */
-function outcome({ decided, input }: PageFacts, option: DecidedOption): string {
+function outcome(facts: PageFacts, option: DecidedOption): string {
+  const { input } = facts;
   const asItIs = input?.options.some(({ name, runsAsItIs }) => name === option.name && runsAsItIs);
   const wanted = input?.wantedHours;
-  const sound = (decided?.causes.find(({ cause }) => cause === 'sound')?.probability ?? 0) >= 0.5;
   if (asItIs)
     return (
       'Nothing is repaired, and it goes on wearing. ' +
@@ -68,7 +96,7 @@ function outcome({ decided, input }: PageFacts, option: DecidedOption): string {
   if (option.cures.length === 0)
     return option.mean > 0
       ? ''
-      : sound
+      : isSound(facts)
         ? 'Nothing inside needs repair.'
         : 'Nothing is repaired, and it does not get better by itself.';
   return `Fixes it ${chanceWords(option.runs)}.`;

@@ -82,6 +82,9 @@ export function money(sum: number, currency?: string): string {
   return exactMoney(round, currency);
 }
 
+/** A sum that somebody can keep in mind. */
+export const tidySum = (sum: number): number => (sum < 200 ? Math.round(sum) : Math.round(sum / 10) * 10);
+
 export function exactMoney(sum: number, currency?: string): string {
   const number = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 }).format(sum);
   return currency === undefined ? number : `${number} ${currency}`;

@@ -105,7 +105,7 @@ function worthGoingOn(
 ): Said {
   const way = options.find(({ name }) => name === recommended);
   if (!way) return { is: 'not-yet', because: 'no-value', ...withWay(options.find(({ cures }) => cures.length > 0)) };
-  if (asked.some(({ name, runsAsItIs }) => name === recommended && runsAsItIs))
+  if (way.runs >= LIKELY && asked.some(({ name, runsAsItIs }) => name === recommended && runsAsItIs))
     return { is: 'yes', because: 'runs-on', ...withWay(way) };
   const mendsIt =
     way.cures.length > 0 && !/-engine$/.test(asked.find(({ name }) => name === recommended)?.repair ?? '');

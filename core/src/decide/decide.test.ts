@@ -212,6 +212,13 @@ test('what is run on for so long that it likelier stops is not recommended; a br
   expect(decided([runOn, mend, nothing], rings, { wantedHours: 100, breakdownCosts: 1000 }).recommended).toBe('rings');
 });
 
+test('where no repair pays and it hardly lasts, nothing is done all the same', () => {
+  const runOn: RepairOption = { name: 'run on', runsAsItIs: true, gainShare: 0.4, failsPer100Hours: 0.8 };
+  const dear = { name: 'rings', cures: ['rings-or-bore'], partsLikely: 3350 };
+  expect(decided([runOn, dear], rings, { wantedHours: 60 })).toMatchObject({ recommended: 'run on' });
+  expect(decided([runOn, { ...dear, partsLikely: 600 }], rings, { wantedHours: 60 }).recommended).toBe('rings');
+});
+
 test('the first bill and what may follow are two figures, and what was done before stays done', () => {
   const head: RepairOption = { name: 'head', cures: ['exhaust-valve'], partsLikely: 1790, holdsProbability: 0.9 };
   const clearances: RepairOption = {

@@ -8,6 +8,8 @@ export interface Weighed {
   runs(at: number, trouble?: Trouble): number;
   /** What is left in the mean. NaN where nobody said what the machine is worth. */
   left(at: number, trouble?: Trouble): number;
+  /** What is left where nothing is done and nothing gained. */
+  asIs: number;
   /** Whether anybody would advise it, be it the best or not. */
   advisable(at: number): boolean;
   /** The same under other odds of the worst place. */
@@ -40,6 +42,7 @@ export function weighed(table: PriceTable, input: DecisionInput, troubles: Troub
     [troubles.worst, ...troubles.others].some((odds) => (odds.get(cause as Trouble) ?? 0) > 0);
   return {
     runs,
+    asIs: valueAsIs,
     left: (at, trouble) =>
       valueAsIs + (valueRunning - valueAsIs) * gained(at, trouble) - brokenDown(at, trouble) - meanBill(table, at),
     advisable: (at) => {
@@ -64,13 +67,20 @@ function leavesRunning({ done }: End, trouble: Trouble): number {
 export const mixed = (odds: Odds, of: (trouble: Trouble) => number): number =>
   [...odds].reduce((sum, [trouble, p]) => sum + p * of(trouble), 0);
 
-/** The advisable option that leaves most, the first of those that leave as much; missing where there is none. */
+/**
+ * The advisable option that leaves most, the first of those that leave as much; where none leaves as much as doing
+ * nothing, that. Missing where there is nothing to advise.
+ */
 export function bestOf(
   table: PriceTable,
-  { left, advisable }: Pick<Weighed, 'left' | 'advisable'>,
+  { left, advisable, asIs }: Pick<Weighed, 'left' | 'advisable' | 'asIs'>,
 ): number | undefined {
   let best: number | undefined;
   for (let at = 0; at < table.options.length; at += 1)
     if (advisable(at) && (best === undefined || left(at) > left(best))) best = at;
-  return best;
+  if (best !== undefined && !(left(best) < asIs)) return best;
+  const free = table.options.findIndex(
+    ({ cures, aside, unsaid }, at) => cures.size === 0 && !aside && !unsaid && isFree(table, at),
+  );
+  return free < 0 ? best : free;
 }

@@ -1,7 +1,7 @@
 import { type Bench, latestOf } from '@rugged/contract/bench';
 import { CAUSE_NAME, type DecisionInput, type RepairOption } from '@rugged/core';
 import { type Decided, optionFor, type PriceSource } from '@rugged/core/decide';
-import { inHundred } from '@rugged/pages';
+import { inHundred, tidySum } from '@rugged/pages';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -23,7 +23,7 @@ import { AnotherWaySheet } from './another-way-sheet';
 import { RatesPlate, WorthPlate } from './machine-plates';
 import { OptionSheet } from './option-sheet';
 import { OptionsPlate } from './options-plate';
-import { StopPlate, tidySum } from './stop-plate';
+import { StopPlate } from './stop-plate';
 import { TestFirst } from './test-first';
 import { shownFlips, tellFlip } from './words';
 

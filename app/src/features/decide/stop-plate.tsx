@@ -1,6 +1,6 @@
 import type { Decided, DecidedOption } from '@rugged/core/decide';
 import type { DecisionInput } from '@rugged/core';
-import { exactMoney, money } from '@rugged/pages';
+import { exactMoney, money, tidySum } from '@rugged/pages';
 import { StyleSheet, View } from 'react-native';
 import { Plate } from '@/ui/plate';
 import { Range } from '@/ui/range';
@@ -46,9 +46,6 @@ export function StopPlate({ decided, option, input, stopAt, byFigures, onChange 
     </Plate>
   );
 }
-
-/** A sum that somebody can keep in mind. */
-export const tidySum = (sum: number) => (sum < 200 ? Math.round(sum) : Math.round(sum / 10) * 10);
 
 const styles = StyleSheet.create({
   gap: { gap: 8 },
