@@ -14,6 +14,7 @@ import { Words } from '@/ui/words';
 import { useKeys } from '@/ui/use-keys';
 import { BenchGate } from '@/bench/bench-gate';
 import { Beside } from './beside';
+import { BillPlate } from './bill-plate';
 import { benchLine } from '@/bench/bench-line';
 import { Cautions } from '@/bench/evidence';
 import { KeysSheet } from '@/bench/keys-sheet';
@@ -49,6 +50,7 @@ function BenchOf({ bench }: { bench: Bench }) {
         <WideBench bench={bench} verdict={verdict} onCylinder={test}>
           <PresentPlate jobId={job.id} />
           <AmendedPlate bench={bench} />
+          <BillPlate bench={bench} />
           <NextCard bench={bench} verdict={verdict} />
           <Runs bench={bench} />
           <Beside bench={bench} />
@@ -67,6 +69,7 @@ function BenchOf({ bench }: { bench: Bench }) {
       <PlanPlate bench={bench} verdict={verdict} onCylinder={test} />
       <PresentPlate jobId={job.id} />
       <AmendedPlate bench={bench} />
+      <BillPlate bench={bench} />
       <NextCard bench={bench} verdict={verdict} short />
       {verdict.ok ? <MayBe bench={bench} judgement={verdict.judgement} /> : null}
       {verdict.ok ? <Cautions judgement={verdict.judgement} folded /> : null}

@@ -1,4 +1,4 @@
-import { type Bench, decisionOf, latestOf } from '@rugged/contract/bench';
+import { type Bench, latestOf } from '@rugged/contract/bench';
 import type { AnswerWord } from '@rugged/contract';
 import { exactMoney } from '@rugged/pages';
 import { useState } from 'react';
@@ -17,7 +17,8 @@ export function AnswerPlate({ bench }: { bench: Bench }) {
   const tell = useNotice();
   const [note, setNote] = useState('');
   const page = latestOf(bench.pages);
-  const decision = decisionOf(bench);
+  // Of a decision that is done by now the answer still stands.
+  const decision = latestOf(bench.decisions);
   const answers = [...bench.answers].sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt));
   if (!page && answers.length === 0) return null;
   const { asks } = page?.page ?? {};
