@@ -53,7 +53,7 @@ test('from the verdict to a mended engine with its proof, on the phone, without 
   await hand.button('Write the page').click();
 
   const frame = page.frameLocator('iframe');
-  await expect(frame.getByText(/We advise: new top end/)).toBeVisible();
+  await expect(frame.getByText(/Worth repairing: new top end/)).toBeVisible();
   await expect(frame.getByText(/We stop and call you at/)).toBeVisible();
   await page
     .getByLabel('What is read first')

@@ -14,7 +14,7 @@ const JOBS: readonly WholeJob[] = [
       ['2', 127],
     ],
     page: 'Before and after the repair',
-    says: [/measured again afterwards/i, /124/, /127/],
+    says: [/tested again, it seals/i, /124/, /127/],
     saysNot: [/intake valve|exhaust valve/],
   },
   {
@@ -196,7 +196,7 @@ const JOBS: readonly WholeJob[] = [
     cold: true,
     dry: [['1', 158]],
     page: 'Before and after the repair',
-    says: [/158/, /measured again/i],
+    says: [/158/, /tested again/i],
     saysNot: [/cylinder 1|head gasket/i],
   },
   {
@@ -304,7 +304,7 @@ const JOBS: readonly WholeJob[] = [
       ['3', 132],
     ],
     page: 'Your engine',
-    says: [/Nothing speaks for a fault/, /129|125/],
+    says: [/Nothing points to a fault/, /129|125/],
   },
   {
     title: 'old but running',
