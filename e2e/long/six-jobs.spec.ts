@@ -165,13 +165,17 @@ test('crankcase proof after a rebuild: pressure and vacuum, bubbles noted, sizes
   const jobId = hand.jobId();
   await page.goto(`/jobs/${jobId}/teardown`);
   await hand.button('Cylinder: PTO').click();
-  await page.getByLabel('Top, along the crank').fill('72.02');
-  await hand.button('Keep the sizes').click();
-  await expect(page.getByText('Top, across is missing: both directions, or neither')).toBeVisible();
-  await page.getByLabel('Top, across').fill('72.03');
-  await page.getByLabel('Top ring').fill('0.35');
-  await page.getByLabel('Skirt').fill('71.94');
-  await hand.button('Keep the sizes').click();
+  await page.getByLabel('Top, along the crank, mm').fill('72.02');
+  await hand.button('Save, next part').click();
+  await expect(page.getByText('Top, across, mm is missing: both directions, or neither')).toBeVisible();
+  await page.getByLabel('Top, across, mm').fill('72.03');
+  await hand.button('rings: not looked at').click();
+  await page.getByLabel('Top ring gap, mm').fill('0.35');
+  await hand.button('piston: not looked at').click();
+  await page.getByLabel('Skirt, mm').fill('71.94');
+  await hand.button('How it looks: Good').click();
+  await hand.button('Save, next part').click();
+  await expect(hand.button('piston: good')).toBeVisible();
   await expect(page.getByText(/piston clearance 0\.09/)).toBeVisible();
   await hand.button('Found: Crankcase seals').or(hand.button('Found: Rings or bore')).first().click();
   await page.getByLabel('In words').fill('Output seal hard as wood.');
@@ -202,7 +206,7 @@ test('crankcase proof after a rebuild: pressure and vacuum, bubbles noted, sizes
   await expect(page.getByText(/s to go/)).toBeVisible();
   await expect
     .poll(() => kinds(page, jobId))
-    .toEqual(['bore', 'crankcase', 'crankcase', 'crankcase', 'piston', 'ring-gap']);
+    .toEqual(['bore', 'crankcase', 'crankcase', 'crankcase', 'opened', 'piston', 'ring-gap']);
   await expect
     .poll(async () => (await benchAt(page.request, jobId)).notes)
     .toEqual([expect.objectContaining({ cylinder: 'PTO', text: 'Bubbles at output seal.' })]);

@@ -1,11 +1,11 @@
 import type { PageBlock, PageMark, PageWay } from '@rugged/contract/page';
-import type { CauseNamed } from '@rugged/core';
+import type { CauseNamed, SeenTrouble } from '@rugged/core';
 import type { Trouble } from '@rugged/core/decide';
 
 /** Plain words for somebody who knows nothing of engines. */
 
 /** What a part of the engine does, after its name: `cylinder 2 leaks past its piston rings`. */
-const DOES: Readonly<Record<Exclude<CauseNamed, 'test-fault'>, string>> = {
+const DOES: Readonly<Record<Exclude<CauseNamed, 'test-fault'> | SeenTrouble, string>> = {
   sound: 'is sound',
   'rings-or-bore': 'leaks past its piston rings',
   'piston-damage': 'has a damaged piston',
@@ -24,6 +24,13 @@ const DOES: Readonly<Record<Exclude<CauseNamed, 'test-fault'>, string>> = {
   'cold-engine': 'was read cold',
   'adapter-leak': 'was read with a gauge that leaked',
   'off-tdc': 'was read with its piston in the wrong place',
+  'bore-past-rings': 'has a worn or scored cylinder wall',
+  'valve-guides': 'has a valve that is loose in its guide',
+  'small-end': 'has a worn piston pin or small end',
+  crank: 'has a worn crank or crank bearing',
+  reeds: 'has worn or broken reeds',
+  case: 'has a cracked or corroded crankcase',
+  head: 'has a cracked head',
 };
 export const does = (cause: Trouble | CauseNamed): string =>
   cause === 'test-fault' ? 'cannot be told yet' : DOES[cause];

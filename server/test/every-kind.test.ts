@@ -81,6 +81,13 @@ describe('tests of every kind', () => {
       'figures.cylinder',
     ],
     [
+      'opened',
+      {},
+      { cylinder: '1', part: 'bore', seen: 'scored', words: 'exhaust side' },
+      { cylinder: '1', part: 'bore', seen: 'burnt' },
+      'figures.seen',
+    ],
+    [
       'oil-pressure',
       { engineTemperature: 'cold' },
       { at: 'cranking', builds: true },

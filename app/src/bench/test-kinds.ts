@@ -1,7 +1,9 @@
 import {
   type Engine,
+  INSIDE_NAME,
   KINDS,
   NEEDLES,
+  seenAs,
   type PressureUnit,
   TEST_KINDS,
   type Test,
@@ -289,6 +291,14 @@ export const ON_SCREEN: { readonly [K in TestKind]: KindOnScreen<K> } = {
         { field: 'during', label: 'Lowest while cranking, V', needed: true },
       ],
     }),
+  },
+  opened: {
+    place: 'teardown',
+    figures: ({ readings }) =>
+      readings.map(({ cylinder, part, seen, mm }) => ({
+        label: `Cyl ${cylinder} ${INSIDE_NAME[part]}`,
+        figure: `${seenAs(part, seen)}${mm === undefined ? '' : `, ${mm.toFixed(2)} mm`}`,
+      })),
   },
   bore: {
     place: 'teardown',

@@ -4,6 +4,7 @@ import {
   JOB_FILE_FORMAT,
   JOB_FILE_VERSION,
   listOf,
+  OPEN_KINDS,
   type PressureUnit,
   type TestKind,
   type Test,
@@ -134,17 +135,25 @@ export function openedSinceRepair(bench: Pick<Bench, 'outcomes' | 'repairs'>): O
   return openedOf(bench).filter(({ madeAt }) => !repaired || isLater(madeAt, repaired.madeAt));
 }
 
-/** It was opened after it was decided. */
-export function openedSinceDecided({ decisions, outcomes }: Pick<Bench, 'decisions' | 'outcomes'>): boolean {
+/** It was opened, looked at or measured inside after it was decided. */
+export function openedSinceDecided({
+  decisions,
+  outcomes,
+  readings,
+}: Pick<Bench, 'decisions' | 'outcomes' | 'readings'>): boolean {
   const decision = latestOf(decisions);
-  return decision !== undefined && outcomes.some(({ madeAt }) => isLater(madeAt, decision.madeAt));
+  if (decision === undefined) return false;
+  return (
+    outcomes.some(({ madeAt }) => isLater(madeAt, decision.madeAt)) ||
+    readings.some(({ kind, takenAt }) => OPEN_KINDS.has(kind) && isLater(takenAt, decision.madeAt))
+  );
 }
 
 /**
  * What was decided last. What was chosen before it was opened is no choice any more, and what was repaired since is
  * nothing to decide.
  */
-export function decisionOf(bench: Pick<Bench, 'decisions' | 'outcomes' | 'repairs'>): Decision | undefined {
+export function decisionOf(bench: Pick<Bench, 'decisions' | 'outcomes' | 'readings' | 'repairs'>): Decision | undefined {
   const decision = latestOf(bench.decisions);
   const repair = latestOf(bench.repairs);
   if (decision && repair && isLater(repair.madeAt, decision.madeAt)) return undefined;

@@ -1,4 +1,4 @@
-import { type DecisionAsked, type DecisionInput, FAULT_CAUSES, type RepairOption, REPAIRS } from '@rugged/core';
+import { type DecisionAsked, type DecisionInput, FAULT_CAUSES, SEEN_TROUBLES, type RepairOption, REPAIRS } from '@rugged/core';
 import Joi from 'joi';
 
 /** A sum in the currency of the decision: never negative, and no slip of a few digits. */
@@ -29,7 +29,7 @@ const option = Joi.object<RepairOption>({
   aside: Joi.boolean(),
   unsaid: Joi.boolean(),
   cures: Joi.array()
-    .items(Joi.string().valid(...FAULT_CAUSES))
+    .items(Joi.string().valid(...FAULT_CAUSES, ...SEEN_TROUBLES))
     .max(40),
   ...repairFigures(),
   runsAsItIs: Joi.boolean(),

@@ -1,7 +1,9 @@
 import {
   BATTERY_SYSTEMS,
+  INSIDE,
   NEEDLES,
   OIL_PRESSURE_AT,
+  SEEN_INSIDE,
   SPARK_TESTERS,
   SPARKS,
   type TestKind,
@@ -290,6 +292,32 @@ export const KIND_SCHEMAS: { readonly [K in TestKind]: KindSchema<K> } = {
       'smallEndMm',
     ),
   },
+  opened: inspection(
+    {
+      says:
+        'How a part looks once the engine lies open: `seen` good, or what is wrong with it; `mm` is the play of a ' +
+        'bearing or a valve in its guide, or how far a head is out of true; `words` are one’s own.',
+      example: {
+        kind: 'opened',
+        readings: [
+          { cylinder: '2', part: 'bore', seen: 'scored', words: 'on the exhaust side' },
+          { cylinder: '2', part: 'big-end', seen: 'good', mm: 0.02 },
+        ],
+      },
+    },
+    {
+      cylinder: cylinder().required(),
+      part: Joi.string()
+        .valid(...INSIDE)
+        .required(),
+      seen: Joi.string()
+        .valid(...SEEN_INSIDE)
+        .required(),
+      mm: figure().max(20),
+      words: Joi.string().trim().min(1).max(300),
+    },
+    {},
+  ),
   'oil-pressure': {
     ...inspection(
       {

@@ -1,8 +1,9 @@
+import { INSIDE, type Inside } from '@rugged/core';
 import Joi from 'joi';
 import { PLUG_LOOKS, type PlugLook } from '../bench/plug-looks';
 import { amends, id, instant } from './record';
 
-export const NOTE_ABOUT = ['plug', 'gauge', 'bore', 'other'] as const;
+export const NOTE_ABOUT = ['plug', 'gauge', 'bore', 'part', 'other'] as const;
 export type NoteAbout = (typeof NOTE_ABOUT)[number];
 
 /** A note on a job or on one cylinder: words, a photograph, how the plug looks. Only added; a withdrawal supersedes. */
@@ -11,6 +12,8 @@ export interface Note {
   jobId: string;
   cylinder?: string;
   about: NoteAbout;
+  /** Which part of the opened engine it lies on. */
+  part?: Inside;
   text?: string;
   plug?: PlugLook;
   photoId?: string;
@@ -28,6 +31,7 @@ export const newNoteSchema = Joi.object<NewNote>({
   about: Joi.string()
     .valid(...NOTE_ABOUT)
     .required(),
+  part: Joi.string().valid(...INSIDE),
   text: Joi.string().trim().min(1).max(2000),
   plug: Joi.string().valid(...PLUG_LOOKS),
   photoId: id(),

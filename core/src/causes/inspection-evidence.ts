@@ -1,6 +1,6 @@
 import { FAULT_CAUSES, type FaultCause } from '../engine/faults';
 import type { JobFile } from '../jobfile/job-file';
-import type { TestOf, ValveTrainSeen } from '../jobfile/tests';
+import type { Inside, SeenInside, TestOf, ValveTrainSeen } from '../jobfile/tests';
 import { COVERAGE } from '../quantity/doubt';
 import { median } from '../quantity/median';
 import { probabilityBelow } from '../quantity/normal';
@@ -32,6 +32,8 @@ export const INSPECTION_FACTS = [
   'piston-loose',
   'piston-tight',
   'piston-within',
+  'seen-faulty',
+  'seen-good',
   'opened-and-found',
 ] as const;
 export type InspectionFact = (typeof INSPECTION_FACTS)[number];
@@ -174,6 +176,54 @@ export const NEEDLES = {
   steady: ['needle-steady', { 'intake-valve': -3, 'exhaust-valve': -3, 'valve-train': -2 }],
 } as const satisfies Readonly<Record<string, readonly [InspectionFact, Decibans]>>;
 
+const GASKETS = { 'head-gasket-external': 30, 'head-gasket-between': 30, 'head-gasket-coolant': 30 } as const;
+const BURNT = (valve: 'intake-valve' | 'exhaust-valve') =>
+  ({
+    good: { [valve]: -18 },
+    burnt: { [valve]: 34 },
+    broken: { [valve]: 30, 'valve-train': 8 },
+    loose: { [valve]: 14 },
+    carboned: { [valve]: 10, carbon: 4 },
+  }) satisfies Partial<Record<SeenInside, Decibans>>;
+
+/** What a part that was looked at says. Source: what a mechanic concludes who sees it. */
+export const SEEN_PARTS: Readonly<Partial<Record<Inside, Readonly<Partial<Record<SeenInside, Decibans>>>>>> = {
+  bore: {
+    good: { 'rings-or-bore': -6, 'piston-damage': -3 },
+    scored: { 'rings-or-bore': 28, 'piston-damage': 12 },
+    worn: { 'rings-or-bore': 25 },
+    corroded: { 'rings-or-bore': 25 },
+  },
+  rings: {
+    good: { 'rings-or-bore': -12 },
+    worn: { 'rings-or-bore': 25 },
+    broken: { 'rings-or-bore': 32, 'piston-damage': 10 },
+    stuck: { 'rings-or-bore': 30, 'piston-damage': 4 },
+  },
+  piston: {
+    good: { 'piston-damage': -18, 'rings-or-bore': -1 },
+    scored: { 'piston-damage': 25, 'rings-or-bore': 12 },
+    burnt: { 'piston-damage': 36 },
+    broken: { 'piston-damage': 36 },
+    carboned: { carbon: 14 },
+  },
+  'intake-valve': BURNT('intake-valve'),
+  'exhaust-valve': BURNT('exhaust-valve'),
+  gasket: {
+    good: { 'head-gasket-external': -18, 'head-gasket-between': -18, 'head-gasket-coolant': -18 },
+    burnt: GASKETS,
+    broken: GASKETS,
+    corroded: { 'head-gasket-coolant': 12, 'head-gasket-external': 8, 'head-gasket-between': 4 },
+  },
+  head: {
+    good: { carbon: -8 },
+    broken: { 'head-gasket-coolant': 22, 'head-gasket-external': 14, 'head-gasket-between': 8 },
+    warped: { 'head-gasket-coolant': 14, 'head-gasket-external': 14, 'head-gasket-between': 12 },
+    carboned: { carbon: 18 },
+    corroded: { 'head-gasket-coolant': 6 },
+  },
+};
+
 /** What was seen in the open engine ends the question for that cylinder. */
 export const OPENED_DECIBANS = { found: 40, other: -20 } as const;
 
@@ -196,6 +246,7 @@ export function inspectionEvidenceOf(
         ...sizesOf(inspections.filter(({ cylinder }) => cylinder === id)),
         ...(running.get(id) ?? []),
         ...needle,
+        ...seenInside(inspections, id),
         ...openedOf(job, id),
       ],
     ]),
@@ -297,6 +348,14 @@ function needleOf(inspections: readonly JudgedInspection[], cylinders: number): 
   // A flick is of one of them, nobody knows which; a steady needle is of all.
   const oneOf = (weight: number) => Math.log(1 + (Math.exp(NATURAL * weight) - 1) / Math.max(1, cylinders));
   return [speaking(fact, decibans, (weight) => (weight < 0 ? NATURAL * weight : oneOf(weight)))];
+}
+
+function seenInside(inspections: readonly JudgedInspection[], id: string): InspectionEvidence[] {
+  return inspections.flatMap((one) => {
+    if (one.of !== 'opened' || one.cylinder !== id) return [];
+    const says = SEEN_PARTS[one.part]?.[one.seen];
+    return says ? [speaking(one.seen === 'good' ? 'seen-good' : 'seen-faulty', says)] : [];
+  });
 }
 
 function openedOf({ found = [] }: JobFile, cylinder: string): InspectionEvidence[] {

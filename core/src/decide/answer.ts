@@ -10,7 +10,15 @@ type Said = { is: Is } & Because;
 /** Who named no purpose asks what is wrong. */
 const USUAL: Purpose = 'fault';
 /** What takes the barrel off, or the crank out. */
-const DEEP: readonly Trouble[] = ['rings-or-bore', 'piston-damage', 'crank-seal'];
+const DEEP: readonly Trouble[] = [
+  'rings-or-bore',
+  'piston-damage',
+  'crank-seal',
+  'bore-past-rings',
+  'small-end',
+  'crank',
+  'case',
+];
 /** So likely, it is not asked any more; and so unlikely. */
 const LIKELY = 0.5;
 const UNLIKELY = 0.2;

@@ -21,8 +21,8 @@ export const claimIn = (said: string): Claim | undefined => WORDS.find(([, words
 /** Troubles that bear a claim out. */
 export const BEARS_OUT: Readonly<Record<Exclude<Claim, 'rebuild'>, readonly Trouble[]>> = {
   nothing: ['sound'],
-  rings: ['rings-or-bore', 'piston-damage'],
-  valves: ['intake-valve', 'exhaust-valve', 'valve-train'],
+  rings: ['rings-or-bore', 'piston-damage', 'bore-past-rings'],
+  valves: ['intake-valve', 'exhaust-valve', 'valve-train', 'valve-guides'],
   gasket: ['head-gasket-external', 'head-gasket-between', 'head-gasket-coolant'],
   carbon: ['carbon'],
   seals: ['crank-seal'],

@@ -55,7 +55,7 @@ function completed(job: JobFile, asked: DecisionAsked, { state, troubles }: Weig
 /** What a job is believed to have, and what can still be tested. */
 export function weighJob(job: JobFile): WeighedJob {
   const { job: judged, belief, verdict } = examine(job);
-  const troubles = troublesOf(belief, verdict.causes, job.found);
+  const troubles = troublesOf(belief, verdict.causes, verdict.inspections, job.found);
   const opened = job.found?.some(({ cylinder }) => cylinder === troubles.cylinder);
   const at = opened ? undefined : verdict.cylinders.find(({ id }) => id === troubles.cylinder);
   return {

@@ -1,6 +1,6 @@
 import type { Engine, Family } from '../engine/engine';
 import { platedBores } from '../engine/bore';
-import { canHave, FAULT_CAUSES, type FaultCause } from '../engine/faults';
+import { canHave, FAULT_CAUSES, type FaultCause, SEEN_TROUBLES, type SeenTrouble } from '../engine/faults';
 import { presetOf } from '../engine/preset';
 import { sizesOf } from '../engine/sizes';
 import { sweptCm3 } from '../engine/volume';
@@ -42,12 +42,15 @@ const ACCESS: Readonly<Record<Family, Record<Reach, number>>> = {
   powersports: { outside: 0.5, head: 1, crank: 3 },
 };
 
+/** What a job can mend. */
+export type Mended = FaultCause | SeenTrouble;
+
 /** A job of the trade: so much once and so much for each cylinder, for a cylinder of 100 cm³. */
 interface TradeJob {
   name(engine: Engine): string;
   /** What it is called beside another that is done with it. */
   with?(engine: Engine): string;
-  cures: readonly FaultCause[] | 'all' | ((engine: Engine) => readonly FaultCause[]);
+  cures: readonly Mended[] | 'all' | ((engine: Engine) => readonly Mended[]);
   reach: Reach | 'none';
   parts?: readonly [once: number, each: number];
   hours?: readonly [once: number, each: number];
@@ -66,6 +69,7 @@ const GASKETS = ['head-gasket-external', 'head-gasket-between', 'head-gasket-coo
 const VALVES = ['intake-valve', 'exhaust-valve', 'valve-train', ...GASKETS, 'carbon'] as const;
 const RINGS = ['rings-or-bore', ...GASKETS, 'carbon'] as const;
 const TOP = [...RINGS, 'piston-damage'] as const;
+const BORE = [...TOP, 'bore-past-rings'] as const;
 
 /** Usual figures of each job. Source: practice of the trade, for want of the shop's own. */
 const JOBS: Readonly<Record<RepairName, TradeJob>> = {
@@ -147,7 +151,7 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
     name: (engine) =>
       inBlock(engine) ? 'New valve guides and seats in the block' : 'New valve guides, seats and stem seals',
     with: () => 'new valve guides and seats',
-    cures: VALVES,
+    cures: [...VALVES, 'valve-guides'],
     reach: 'head',
     parts: [45, 42],
     hours: [2, 1],
@@ -155,6 +159,16 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
     holds: 0.97,
     found: [['top-end', 0.07]],
     suits: valved,
+  },
+  'cylinder-head': {
+    name: () => 'Another head, new gasket',
+    with: () => 'another head',
+    cures: [...VALVES, 'valve-guides', 'head'],
+    reach: 'head',
+    parts: [90, 70],
+    hours: [1.6, 0.6],
+    holds: 0.92,
+    suits: (engine) => engine.headless !== true && !inBlock(engine),
   },
   'top-end': {
     name: (engine) => (valved(engine) ? 'New rings, bore honed' : 'New top end (piston, rings, gaskets)'),
@@ -174,7 +188,7 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
   'bore-and-piston': {
     name: () => 'Bored, with a larger piston',
     with: () => 'bored, with a larger piston',
-    cures: TOP,
+    cures: BORE,
     reach: 'crank',
     parts: [30, 90],
     hours: [2, 1.1],
@@ -186,7 +200,7 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
   'barrel-kit': {
     name: () => 'New barrel with its piston',
     with: () => 'new barrel with its piston',
-    cures: TOP,
+    cures: BORE,
     reach: 'crank',
     parts: [25, 175],
     hours: [1.6, 0.9],
@@ -197,7 +211,7 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
   sleeve: {
     name: () => 'New sleeve, piston of standard size',
     with: () => 'new sleeve and piston',
-    cures: TOP,
+    cures: BORE,
     reach: 'crank',
     parts: [30, 120],
     hours: [2, 1.3],
@@ -209,7 +223,7 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
   'used-top-end': {
     name: () => 'A used barrel and piston',
     with: () => 'used barrel and piston',
-    cures: TOP,
+    cures: BORE,
     reach: 'crank',
     parts: [20, 65],
     hours: [1.4, 0.9],
@@ -244,7 +258,7 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
   'reed-block': {
     name: () => 'New reeds, reed block sealed',
     with: () => 'new reeds',
-    cures: ['crank-seal'],
+    cures: ['crank-seal', 'reeds'],
     reach: 'outside',
     parts: [20, 30],
     hours: [0.6, 0.2],
@@ -254,7 +268,7 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
   'small-end': {
     name: () => 'New piston pin and small-end bearing',
     with: () => 'new piston pin and small-end bearing',
-    cures: [],
+    cures: ['small-end'],
     reach: 'crank',
     parts: [0, 28],
     hours: [0.4, 0.4],
@@ -263,7 +277,7 @@ const JOBS: Readonly<Record<RepairName, TradeJob>> = {
   crank: {
     name: () => 'Crank rebuilt with new bearings',
     with: () => 'crank rebuilt',
-    cures: [],
+    cures: ['crank'],
     reach: 'crank',
     parts: [90, 60],
     hours: [4, 1],
@@ -319,11 +333,16 @@ export const mayBeFound = (repair: RepairName, engine: Engine): [RepairName, num
 export const mendsAll = (repair: RepairName): boolean => JOBS[repair].cures === 'all';
 
 /** What a job mends on this engine. */
-export function curesOf(repair: RepairName, engine: Engine): FaultCause[] {
+export function curesOf(repair: RepairName, engine: Engine): Mended[] {
   const { cures } = JOBS[repair];
-  const all = cures === 'all' ? FAULT_CAUSES : typeof cures === 'function' ? cures(engine) : cures;
-  return all.filter((cause) => canHave(engine, cause));
+  const all = cures === 'all' ? everythingBut(repair) : typeof cures === 'function' ? cures(engine) : cures;
+  return all.filter((cause) => isSeen(cause) || canHave(engine, cause));
 }
+
+const isSeen = (cause: Mended): cause is SeenTrouble => (SEEN_TROUBLES as readonly Mended[]).includes(cause);
+/** A cracked case is rebuilt by nobody. */
+const everythingBut = (repair: RepairName): Mended[] =>
+  [...FAULT_CAUSES, ...SEEN_TROUBLES].filter((cause) => repair !== 'rebuild' || cause !== 'case');
 
 /** Jobs that can be done on an engine. */
 export const jobsOn = (engine: Engine): RepairName[] => REPAIRS.filter((repair) => suits(repair, engine));

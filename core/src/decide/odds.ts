@@ -2,11 +2,13 @@ import { isTestFault } from '../causes/hypotheses';
 import type { Belief } from '../causes/infer';
 import { type Named, namesOf } from '../causes/names';
 import type { Cause } from '../causes/cause';
-import { FAULT_CAUSES } from '../engine/faults';
+import { FAULT_CAUSES, SEEN_TROUBLES, type SeenTrouble } from '../engine/faults';
 import type { JobFile } from '../jobfile/job-file';
+import { troublesSeen } from './seen-inside';
+import type { JudgedInspection } from '../test-kinds/inspection';
 
-/** What is to be cured: a cause in a cylinder, or the seals of a case. */
-export type Trouble = Named | 'crank-seal';
+/** What is to be cured: a cause in a cylinder, the seals of a case, or what was seen inside. */
+export type Trouble = Named | 'crank-seal' | SeenTrouble;
 export type Odds = ReadonlyMap<Trouble, number>;
 
 /** What the engine has: the place that is least likely sound, and every other that is likelier faulty than not. */
@@ -22,9 +24,15 @@ export const FAULTY_BELOW = 0.5;
 
 /**
  * The troubles of an engine by its belief; of a cylinder that was opened by what was found in it. Faults of the test
- * leave a sound engine behind them. Each adds up to 1, the likeliest first.
+ * leave a sound engine behind them. Each adds up to 1, the likeliest first. What was seen of a part that no pressure
+ * test speaks of is a place of its own.
  */
-export function troublesOf(belief: Belief, causes: readonly Cause[], found: JobFile['found'] = []): Troubles {
+export function troublesOf(
+  belief: Belief,
+  causes: readonly Cause[],
+  inspections: readonly JudgedInspection[] = [],
+  found: JobFile['found'] = [],
+): Troubles {
   const seen = new Map(found.map(({ cylinder, cause }) => [cylinder, foundOdds(cause)]));
   const cylinders = [...belief.cylinders.keys()].map((id) => ({
     id,
@@ -35,17 +43,21 @@ export function troublesOf(belief: Belief, causes: readonly Cause[], found: JobF
   for (const { cause, cylinder, probability } of causes)
     if (cause === 'crank-seal') byCase.set(cylinder, Math.max(byCase.get(cylinder) ?? 0, probability));
   const cases = [...byCase.values()].map((seals) => ({ id: undefined, odds: caseOdds(seals) }));
-  const [worst, ...rest] = [...cylinders, ...cases].sort((a, b) => soundIn(a.odds) - soundIn(b.odds));
+  const apart = troublesSeen(inspections).map(({ cylinder, trouble }) => ({ id: cylinder, odds: foundOdds(trouble) }));
+  const judged = [...cylinders, ...cases].sort((a, b) => soundIn(a.odds) - soundIn(b.odds));
+  // What is judged is asked on about; what was seen stands beside it.
+  const isFaulty = ({ odds }: { odds: Odds }) => soundIn(odds) < FAULTY_BELOW;
+  const [worst, ...rest] = [...judged.filter(isFaulty), ...apart, ...judged.filter((one) => !isFaulty(one))];
   return {
     ...(worst?.id === undefined ? {} : { cylinder: worst.id }),
     worst: worst?.odds ?? new Map([['sound', 1]]),
-    others: rest.filter(({ odds }) => soundIn(odds) < FAULTY_BELOW).map(({ odds }) => odds),
+    others: rest.filter(isFaulty).map(({ odds }) => odds),
   };
 }
 
 /** What somebody saw is no guess any more. */
 const foundOdds = (cause: string): Odds => {
-  const trouble = FAULT_CAUSES.find((fault) => fault === cause) ?? 'sound';
+  const trouble = [...FAULT_CAUSES, ...SEEN_TROUBLES].find((fault) => fault === cause) ?? 'sound';
   return new Map<Trouble, number>(
     trouble === 'sound'
       ? [['sound', 1]]

@@ -1,5 +1,4 @@
 import type { Engine, Family } from '../engine/engine';
-import type { FaultCause } from '../engine/faults';
 import type { RepairFigures, RepairName, RepairOption } from '../jobfile/decision';
 import { DEFAULT_SCHOOLS, type Schools } from '../jobfile/schools';
 import type { State } from '../jobfile/state';
@@ -9,6 +8,7 @@ import {
   jobsOn,
   mayBeFound,
   mendsAll,
+  type Mended,
   type PriceList,
   type PriceSource,
   repairBeside,
@@ -44,12 +44,23 @@ const MENDS: readonly RepairName[] = [
   'valve-train',
   'head-gasket',
   'valve-grind',
+  'guides-and-seats',
+  'cylinder-head',
   'top-end',
   'bore-and-piston',
   'barrel-kit',
   'crank-seals',
+  'reed-block',
+  'small-end',
+  'crank',
   'rebuild',
 ];
+/** Dearer ways to the same end: only for what the cheaper does not mend. */
+const ONLY_FOR: Readonly<Partial<Record<RepairName, Trouble>>> = {
+  'guides-and-seats': 'valve-guides',
+  'cylinder-head': 'head',
+  'reed-block': 'reeds',
+};
 /** Barrels that seal anew: whoever has one needs no rings in the old. */
 const NEW_BORES: readonly RepairName[] = ['bore-and-piston', 'barrel-kit', 'sleeve', 'used-top-end'];
 /** A valve that only stands open by its clearance has one of these. */
@@ -132,7 +143,11 @@ const same = (a: Way, b: Way) => a.length === b.length && a.every((job, at) => j
 
 /** The jobs that mend all of some causes for the least, done at once. */
 function cheapest(shop: Shop, causes: ReadonlySet<Trouble>): Way {
-  const jobs = MENDS.filter((job) => allowed(shop, job)).map((job) => ({
+  const asked = (job: RepairName) => {
+    const only = ONLY_FOR[job];
+    return only === undefined || causes.has(only);
+  };
+  const jobs = MENDS.filter((job) => allowed(shop, job) && asked(job)).map((job) => ({
     job,
     cures: new Set<Trouble>(curesOf(job, shop.engine)),
   }));
@@ -180,7 +195,7 @@ const inOrder = (way: Way): Way => MENDS.filter((job) => way.includes(job));
 const jobsFor = (shop: Shop, causes: ReadonlySet<Trouble>): RepairName[] =>
   jobsOn(shop.engine).filter(
     (job) =>
-      allowed(shop, job) && !mendsAll(job) && curesOf(job, shop.engine).some((cause: FaultCause) => causes.has(cause)),
+      allowed(shop, job) && !mendsAll(job) && curesOf(job, shop.engine).some((cause: Mended) => causes.has(cause)),
   );
 
 /** What else could be done, and what may be found. */

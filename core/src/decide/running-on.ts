@@ -20,9 +20,22 @@ const STOPS: Readonly<Partial<Record<Trouble, number>>> = {
   'head-gasket-between': 0.7,
   'piston-damage': 0.8,
   'head-gasket-coolant': 0.9,
+  'valve-guides': 0.15,
+  'bore-past-rings': 0.2,
+  reeds: 0.4,
+  'small-end': 0.6,
+  head: 0.8,
+  case: 0.8,
+  crank: 0.9,
 };
 /** What an engine may be run on with. All else gets worse, or is dangerous. */
-const WEARS: ReadonlySet<Trouble> = new Set(['sound', 'compression-release', 'carbon', 'rings-or-bore']);
+const WEARS: ReadonlySet<Trouble> = new Set([
+  'sound',
+  'compression-release',
+  'carbon',
+  'rings-or-bore',
+  'valve-guides',
+]);
 /** Likelier than this it has what gets worse: then nobody advises to run it on. */
 const LIKELIER = 0.5;
 

@@ -18,6 +18,18 @@ export const FAULT_CAUSES = [
 ] as const;
 export type FaultCause = (typeof FAULT_CAUSES)[number];
 
+/** What is seen or measured inside and no pressure test speaks of. */
+export const SEEN_TROUBLES = [
+  'bore-past-rings',
+  'valve-guides',
+  'small-end',
+  'crank',
+  'reeds',
+  'case',
+  'head',
+] as const;
+export type SeenTrouble = (typeof SEEN_TROUBLES)[number];
+
 const hasValves = ({ cycle }: Engine) => cycle === 'four-stroke';
 /** What a cause takes of the engine; the others are met on any. */
 const NEEDS: Readonly<Partial<Record<FaultCause, (engine: Engine) => boolean>>> = {

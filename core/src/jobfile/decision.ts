@@ -33,6 +33,7 @@ export const REPAIRS = [
   'head-gasket',
   'valve-grind',
   'guides-and-seats',
+  'cylinder-head',
   'top-end',
   'bore-and-piston',
   'barrel-kit',

@@ -136,6 +136,46 @@ export interface PistonTest {
   readings: { cylinder: string; skirtMm?: number; pinMm?: number; smallEndMm?: number }[];
 }
 
+/** Parts that are seen once an engine lies open. */
+export const INSIDE = [
+  'bore',
+  'rings',
+  'piston',
+  'pin',
+  'small-end',
+  'big-end',
+  'intake-valve',
+  'exhaust-valve',
+  'gasket',
+  'head',
+  'reeds',
+  'seals',
+  'crank',
+  'case',
+] as const;
+export type Inside = (typeof INSIDE)[number];
+
+export const SEEN_INSIDE = [
+  'good',
+  'worn',
+  'scored',
+  'broken',
+  'burnt',
+  'loose',
+  'stuck',
+  'carboned',
+  'corroded',
+  'warped',
+] as const;
+export type SeenInside = (typeof SEEN_INSIDE)[number];
+
+/** How the parts of an opened engine look. Good is said too. */
+export interface OpenedTest {
+  kind: 'opened';
+  /** `mm` is play, or of a head how far it is out of true; `words` are one's own. */
+  readings: { cylinder: string; part: Inside; seen: SeenInside; mm?: number; words?: string }[];
+}
+
 /** Whether oil pressure shows at all, or how much of it, warm or cold as the conditions say. */
 export interface OilPressureTest {
   kind: 'oil-pressure';
@@ -198,6 +238,7 @@ export interface TestShapes {
   bore: BoreTest;
   'ring-gap': RingGapTest;
   piston: PistonTest;
+  opened: OpenedTest;
   'oil-pressure': OilPressureTest;
   spark: SparkTest;
   'battery-cranking': BatteryCrankingTest;

@@ -1,6 +1,7 @@
 import type { JudgedInspection } from '../test-kinds/inspection';
+import { OPEN_KINDS } from '../test-kinds/registry';
 import { isFault } from '../verdict/engine-state';
-import { hasReason, MOST_READINGS, type Standing, TEARDOWN } from './standing';
+import { hasReason, MOST_READINGS, type Standing } from './standing';
 import { again, type PlannedStep, step } from './step';
 
 /** What inspections found wrong, and what is done about it before anything is tested on. */
@@ -33,7 +34,7 @@ export function afterInspections(at: Standing): PlannedStep[] {
 
 /** What misses the book of the parts of an engine that lies open. */
 export const foundApart = ({ verdict }: Standing): JudgedInspection[] =>
-  verdict.inspections.filter(({ test, state }) => TEARDOWN.has(test) && state === 'low');
+  verdict.inspections.filter(({ test, state }) => OPEN_KINDS.has(test) && state === 'low');
 
 /** Cylinders that are not good with a valve held open: that is set, and read again, before anything else is asked. */
 export const setFirst = (at: Standing): PlannedStep[] =>

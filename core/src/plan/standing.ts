@@ -4,7 +4,7 @@ import type { Belief } from '../causes/infer';
 import type { JobFile } from '../jobfile/job-file';
 import type { Test, TestKind } from '../jobfile/tests';
 import { crankingNote } from '../test-kinds/inspections';
-import { KINDS } from '../test-kinds/registry';
+import { KINDS, OPEN_KINDS } from '../test-kinds/registry';
 import type { JudgedCylinder, Verdict } from '../verdict/verdict';
 import { has } from './equipment';
 
@@ -54,12 +54,9 @@ export function standingOf(job: JobFile, verdict: Verdict, belief: Belief): Stan
 /** A reading is asked for so many times at most; then something else must tell. */
 export const MOST_READINGS = 3;
 
-/** What only an engine that lies open is measured by. */
-export const TEARDOWN: ReadonlySet<TestKind> = new Set(['bore', 'ring-gap', 'piston']);
-
 function liesOpen(tests: readonly Test[]): boolean {
-  const opened = tests.findLastIndex(({ kind }) => TEARDOWN.has(kind));
-  return opened >= 0 && tests.slice(opened + 1).every(({ kind }) => TEARDOWN.has(kind) || STILL.has(kind));
+  const opened = tests.findLastIndex(({ kind }) => OPEN_KINDS.has(kind));
+  return opened >= 0 && tests.slice(opened + 1).every(({ kind }) => OPEN_KINDS.has(kind) || STILL.has(kind));
 }
 /** What can be looked at on an engine that stands as well as on one that lies open. */
 const STILL: ReadonlySet<TestKind> = new Set(['valve-train', 'valve-clearance', 'spark']);

@@ -16,6 +16,8 @@ const MISSING = {
   coolant: 'it is cooled by air',
   'head-joint': 'its head and cylinder are one piece',
   'push-rods': 'it has no push-rods',
+  reeds: 'it breathes without reeds',
+  'crank-seals': 'a four-stroke needs no sealed crankcase',
 } as const;
 /** What an engine has not, though something was entered of it. */
 export type MissingPart = keyof typeof MISSING;
@@ -106,6 +108,7 @@ export const REFUSALS = {
   'above-what-seals-take': ({ highest, unit }: { highest: number; unit: VacuumUnit }) =>
     `is above the ${fixed(highest, 1)} ${unit} that crank seals are made for`,
   'held-above-start': ({ pressure }: { pressure: number }) => `is above the pressure of ${pressure} it was held from`,
+  'not-of-this-part': () => 'is not what this part is looked at or measured for',
   'more-than-the-battery': ({ system }: { system: number }) =>
     `is more than a ${system} V battery can show: which system is it?`,
   'volts-rise-while-cranking': ({ before }: { before: number }) =>

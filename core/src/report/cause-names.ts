@@ -1,9 +1,10 @@
 import type { Cause } from '../causes/cause';
 import type { TestFault } from '../causes/hypotheses';
+import type { SeenTrouble } from '../engine/faults';
 
 export type CauseNamed = Cause['cause'] | TestFault;
 
-export const CAUSE_NAME: Readonly<Record<CauseNamed, string>> = {
+export const CAUSE_NAME: Readonly<Record<CauseNamed | SeenTrouble, string>> = {
   sound: 'sound',
   'rings-or-bore': 'rings or bore',
   'piston-damage': 'piston damage',
@@ -23,6 +24,13 @@ export const CAUSE_NAME: Readonly<Record<CauseNamed, string>> = {
   'cold-engine': 'cold engine',
   'adapter-leak': 'leak at the adapter',
   'off-tdc': 'piston not at the top of compression',
+  'bore-past-rings': 'bore worn or scored past new rings',
+  'valve-guides': 'valve guides',
+  'small-end': 'piston pin or small end',
+  crank: 'crank or its bearings',
+  reeds: 'reeds',
+  case: 'crankcase',
+  head: 'cracked head',
 };
 
 /** What stands behind a cause, as it is said after "it is" or "it may be". */

@@ -3,6 +3,7 @@ import { sourceName } from './sources';
 import type { Parts } from '../engine/parts';
 import { ANY_MACHINE } from './machine';
 import { capital } from './phrases';
+import { INSIDE_NAME, tellInside } from './inside';
 import type { TestKind } from '../jobfile/tests';
 import type { ProcedureName } from '../step/step';
 import { UNIT_SIGN } from '../quantity/units';
@@ -21,6 +22,7 @@ export const TEST_NAME: Readonly<Record<TestKind, string>> = {
   bore: 'Bore',
   'ring-gap': 'Ring gap',
   piston: 'Piston and pin',
+  opened: 'Seen inside',
   'oil-pressure': 'Oil pressure',
   spark: 'Spark',
   'battery-cranking': 'Battery while cranking',
@@ -70,6 +72,7 @@ const SAYS: Readonly<Record<Says, string>> = {
   'battery-flat': 'Charge it before the engine is judged by its starter',
   'starter-starved':
     'The starter labours, and every cylinder reads low: battery, clamps, cable thickness, then the starter itself',
+  'seen-faulty': 'It does not go back together as it is',
 };
 
 /** Of a two-stroke, which has no cam. */
@@ -77,7 +80,10 @@ const NO_BREATH =
   'Cranking it is fine, running it is not: it does not breathe. A blocked exhaust, the reed, or a port that stays shut';
 
 const OF: Readonly<
-  Record<Exclude<Inspected['of'], 'valve-clearance' | 'ring-gap' | 'fuel-pressure-lost' | 'oil-pressure'>, string>
+  Record<
+    Exclude<Inspected['of'], 'valve-clearance' | 'ring-gap' | 'fuel-pressure-lost' | 'oil-pressure' | 'opened'>,
+    string
+  >
 > = {
   'idle-compression': 'compression at idle',
   'snap-compression': 'compression on a snapped throttle',
@@ -101,6 +107,7 @@ export function inspectedName(what: Inspected): string {
   if (what.of === 'ring-gap') return `${what.ring} ring gap`;
   if (what.of === 'fuel-pressure-lost') return `fuel pressure lost${what.seconds > 0 ? ` in ${what.seconds} s` : ''}`;
   if (what.of === 'oil-pressure') return `oil pressure ${what.at === 'idle' ? 'at idle' : 'while it cranks'}`;
+  if (what.of === 'opened') return INSIDE_NAME[what.part];
   return OF[what.of];
 }
 
@@ -117,6 +124,7 @@ const SEEN = {
 function seen(one: JudgedInspection): string {
   if (one.of === 'spark') return `spark ${SPARK[one.spark]}`;
   if (one.of === 'valve-train') return SEEN[one.seen];
+  if (one.of === 'opened') return tellInside(one);
   if (one.of === 'oil-pressure') return `${inspectedName(one)} ${one.builds ? 'shows' : 'does not show'}`;
   return inspectedName(one);
 }
@@ -156,6 +164,7 @@ const FAULT: Readonly<Record<Says, (where: Where, one: JudgedInspection) => stri
   'weak-spark': ({ it }) => `${it} has a weak spark`,
   'battery-flat': (_, one) => `the battery is flat: ${volts(one)} at rest`,
   'starter-starved': (_, one) => `the starter is starved: ${volts(one)} while it cranks`,
+  'seen-faulty': ({ of }, one) => (one.of === 'opened' ? tellInside(one, of) : `a part${of} is not good`),
 };
 const volts = ({ figure = 0 }: JudgedInspection) => `${figure.toFixed(1)} V`;
 

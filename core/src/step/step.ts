@@ -2,7 +2,7 @@ import type { TestKind } from '../jobfile/tests';
 
 /** Procedures there are: each test has one of its name, or shares one; and what comes before, between and after. */
 export type ProcedureName =
-  | Exclude<TestKind, 'crankcase' | 'bore' | 'ring-gap' | 'piston'>
+  | Exclude<TestKind, 'crankcase' | 'bore' | 'ring-gap' | 'piston' | 'opened'>
   | 'wet'
   | 'listening'
   | 'crankcase-pressure'

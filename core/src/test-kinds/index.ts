@@ -7,6 +7,7 @@ export * from './possible';
 export * from './inspections';
 export * from './registry';
 export * from './bore/bore';
+export { CAN_BE, hasInside, MEASURED_AS } from './opened/inside';
 export * from './compression/judged';
 export * from './compression/measure';
 export * from './compression/test-doubt';

@@ -1,6 +1,6 @@
 import { bookSource, type LimitSource } from '../limits/source';
 import type { Book } from '../jobfile/book';
-import type { Needle, OilPressureAt, Spark, TestKind, ValveTrainSeen } from '../jobfile/tests';
+import type { Inside, Needle, OilPressureAt, SeenInside, Spark, TestKind, ValveTrainSeen } from '../jobfile/tests';
 import { type State, SURE } from '../jobfile/state';
 import { COVERAGE } from '../quantity/doubt';
 import { probabilityBelow } from '../quantity/normal';
@@ -21,6 +21,7 @@ export type Inspected =
   | { of: 'oil-pressure'; at: OilPressureAt; builds?: boolean }
   | { of: 'spark'; spark: Spark }
   | { of: 'valve-train'; seen: ValveTrainSeen }
+  | { of: 'opened'; part: Inside; seen: SeenInside; mm?: number; words?: string }
   | { of: 'battery-before' | 'battery-cranking' };
 
 /** What a figure outside its limits, or a needle, says of the engine. */
@@ -51,7 +52,8 @@ export type Says =
   | 'no-spark'
   | 'weak-spark'
   | 'battery-flat'
-  | 'starter-starved';
+  | 'starter-starved'
+  | 'seen-faulty';
 
 /** One figure against the book, with its doubt. Pressures are in `unit`, sizes in mm, a battery in volts. */
 interface JudgedFigure {

@@ -33,13 +33,14 @@ export function judgeInspections(job: JobFile, atmosphereKPa: number): JudgedIns
   return [...latest.values()];
 }
 
-/** What is told apart of what is measured: the cylinder, the valve, the ring, the speed. */
+/** What is told apart of what is measured: the cylinder, the valve, the ring, the speed, the part. */
 function sameAs({ test, cylinder, of, ...more }: JudgedInspection): string {
   const at = [
     'valve' in more ? more.valve : '',
     'number' in more ? more.number : '',
     'ring' in more ? more.ring : '',
     'at' in more ? more.at : '',
+    'part' in more ? more.part : '',
   ];
   return [test, cylinder, of, ...at].join(' ');
 }

@@ -46,6 +46,7 @@ export const POSSIBLE: { readonly [K in TestKind]: Readonly<Record<string, Possi
   bore: { alongMm: range(10, 1000, 'mm'), acrossMm: range(10, 1000, 'mm') },
   'ring-gap': { mm: range(0, 20, 'mm') },
   piston: { skirtMm: range(10, 1000, 'mm'), pinMm: range(2, 400, 'mm'), smallEndMm: range(2, 400, 'mm') },
+  opened: { mm: range(0, 20, 'mm') },
   'battery-cranking': { before: range(0, 60, 'V'), during: range(0, 60, 'V') },
   spark: {},
   'valve-train': {},

@@ -8,6 +8,7 @@ import { fuelPressure } from './fuel-pressure';
 import { leakdown } from './leakdown';
 import { manifoldVacuum } from './manifold-vacuum';
 import { oilPressure } from './oil-pressure';
+import { opened } from './opened';
 import { piston } from './piston';
 import { ringGap } from './ring-gap';
 import { runningCompression } from './running-compression';
@@ -31,5 +32,8 @@ export const KINDS: Readonly<{ [K in TestKind]: KindDefinition<K> }> = {
   bore,
   'ring-gap': ringGap,
   piston,
+  opened,
 };
+/** What only an engine that lies open is measured or looked at by. */
+export const OPEN_KINDS: ReadonlySet<TestKind> = new Set(['bore', 'ring-gap', 'piston', 'opened']);
 export const TEST_KINDS = Object.keys(KINDS) as TestKind[];

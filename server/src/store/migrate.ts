@@ -27,6 +27,7 @@ import { up as keys } from './migrations/022-keys';
 import { up as practice } from './migrations/023-practice';
 import { up as signsAlone } from './migrations/024-signs-alone';
 import { up as sensorTold } from './migrations/025-sensor-told';
+import { up as partsSeen } from './migrations/026-parts-seen';
 
 /** In order. Imported by name, so that they survive bundling. */
 const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -55,6 +56,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '023-practice': practice,
   '024-signs-alone': signsAlone,
   '025-sensor-told': sensorTold,
+  '026-parts-seen': partsSeen,
 };
 
 /** What a database of this version has run. */

@@ -204,6 +204,7 @@ const TABLES = {
     ...made,
     cylinder: TEXT,
     about: TEXT,
+    part: TEXT,
     text: TEXT,
     plug: TEXT,
     photoId: UUID,

@@ -156,6 +156,7 @@ export type SignatureRow = Made & { procedure: string };
 export type PhotoRow = Made & { mime: string; digest: string } & Nullable<{ image: Buffer; small: Buffer }>;
 export type NoteRow = Made & { about: string } & Nullable<{
     cylinder: string;
+    part: string;
     text: string;
     plug: string;
     photoId: string;

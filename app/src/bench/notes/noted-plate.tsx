@@ -1,13 +1,13 @@
 import { SECOND_LOOK } from '@rugged/contract/people';
 import type { Bench, Signature } from '@rugged/contract';
-import { PROCEDURE_TITLE } from '@rugged/core';
+import { INSIDE_NAME, PROCEDURE_TITLE } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { day } from '@/ui/format';
 import { Plate } from '@/ui/plate';
 import { Label, Strong, Words } from '@/ui/words';
 import { Photo } from './photo';
 import { PLUG_WORD } from './plug-drawing';
-import { countingNotes } from './use-notes';
+import { countingNotes, photoName } from './use-notes';
 
 /** What was noted, photographed and signed, as it goes with the findings. */
 export function NotedPlate({ bench }: { bench: Bench }) {
@@ -21,6 +21,7 @@ export function NotedPlate({ bench }: { bench: Bench }) {
           <Words>
             <Strong>
               {note.cylinder === undefined ? 'The job' : `Cyl ${note.cylinder}`}
+              {note.part ? `, ${INSIDE_NAME[note.part]}` : ''}
               {note.plug ? `, plug ${PLUG_WORD[note.plug].toLowerCase()}. ` : '. '}
             </Strong>
             {note.text ?? ''}
@@ -28,7 +29,7 @@ export function NotedPlate({ bench }: { bench: Bench }) {
           {note.photoId ? (
             <Photo
               id={note.photoId}
-              name={`Photograph${note.cylinder === undefined ? '' : ` of cyl ${note.cylinder}`}, ${note.about}`}
+              name={photoName(note)}
             />
           ) : null}
         </View>

@@ -1,4 +1,5 @@
 import type { Bench, NewPhoto, Note, PlugLook } from '@rugged/contract';
+import { type Inside, INSIDE_NAME } from '@rugged/core';
 import { outbox } from '@/data/client';
 import { newId } from '@/data/new-id';
 import type { NewEntry } from '@/data/outbox/entry';
@@ -13,9 +14,14 @@ export function countingNotes(notes: readonly Note[]): Note[] {
     .sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt));
 }
 
+/** `Photograph of cyl 2, bore`. */
+export const photoName = ({ cylinder, part, about }: Note): string =>
+  `Photograph${cylinder === undefined ? '' : ` of cyl ${cylinder}`}, ${part ? INSIDE_NAME[part] : about}`;
+
 export interface WrittenNote {
   cylinder?: string;
   about: Note['about'];
+  part?: Inside;
   text?: string;
   plug?: PlugLook;
   photo?: Pick<NewPhoto, 'mime' | 'data'>;

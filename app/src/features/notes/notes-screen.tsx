@@ -1,7 +1,8 @@
-import type { Bench, Note, PlugLook } from '@rugged/contract';
+import type { Bench, NewPhoto, Note, PlugLook } from '@rugged/contract';
 import { PLUG_LOOKS } from '@rugged/contract/bench';
+import { INSIDE_NAME } from '@rugged/core';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useEffect, useEffectEvent, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { Image, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { useDraft } from '@/data/draft';
@@ -20,13 +21,15 @@ import { LINE, RADIUS, TOUCH } from '@/ui/tokens';
 import { Label, Strong, Words } from '@/ui/words';
 import { Photo } from '@/bench/notes/photo';
 import { PLUG_SAYS, PLUG_WORD, PlugDrawing } from '@/bench/notes/plug-drawing';
-import { shrink } from './shrink';
-import { countingNotes, keepNote, takeBackNote } from '@/bench/notes/use-notes';
+import { PhotoButton } from '@/bench/notes/photo-button';
+import { shrink } from '@/bench/notes/shrink';
+import { countingNotes, keepNote, photoName, takeBackNote } from '@/bench/notes/use-notes';
 
 const ABOUT = [
   { value: 'plug', word: 'Plug' },
   { value: 'gauge', word: 'Gauge' },
   { value: 'bore', word: 'Bore' },
+  { value: 'part', word: 'Part' },
   { value: 'other', word: 'Other' },
 ] as const;
 const WHOLE = '';
@@ -71,26 +74,18 @@ function Writing({ bench }: { bench: Bench }) {
     about: fuel === 'diesel' ? 'other' : 'plug',
     text: '',
   });
-  const [photo, setPhoto] = useState<Awaited<ReturnType<typeof shrink>>>();
+  const [photo, setPhoto] = useState<Pick<NewPhoto, 'mime' | 'data'>>();
   const [trouble, setTrouble] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const chooser = useRef<HTMLInputElement>(null);
   const set =
     <K extends keyof Draft>(field: K) =>
     (value: Draft[K]) =>
       setDraft({ ...draft, [field]: value });
-  const take = async (file: File) => {
-    setBusy(true);
-    setTrouble(undefined);
-    try {
-      setPhoto(await shrink(file));
-    } catch (error) {
-      setTrouble(`${file.name}: ${(error as Error).message}.`);
-    }
-    setBusy(false);
-  };
   const takeShared = useEffectEvent((file: File | undefined) => {
-    if (file) void take(file).then(forgetShared);
+    if (!file) return;
+    setTrouble(undefined);
+    shrink(file)
+      .then(setPhoto, (error: Error) => setTrouble(`${file.name}: ${error.message}.`))
+      .then(forgetShared, forgetShared);
   });
   useEffect(() => {
     if (shared) void readShared().then(takeShared);
@@ -126,18 +121,6 @@ function Writing({ bench }: { bench: Bench }) {
       <Choice label="About" options={ABOUT} chosen={draft.about} onChoose={set('about')} />
       {draft.about === 'plug' ? <Plugs chosen={draft.plug} onChoose={set('plug')} /> : null}
       <Field label="Words" value={draft.text} onChange={set('text')} multiline />
-      <input
-        ref={chooser}
-        type="file"
-        accept="image/*"
-        hidden
-        aria-label="Photograph"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          if (file) void take(file);
-          target.value = '';
-        }}
-      />
       {photo ? (
         <Image
           source={{ uri: `data:${photo.mime};base64,${photo.data}` }}
@@ -152,9 +135,9 @@ function Writing({ bench }: { bench: Bench }) {
         </View>
       ) : null}
       <View style={styles.row}>
-        <Button icon="camera-outline" busy={busy} onPress={() => chooser.current?.click()} style={styles.grow}>
-          {photo ? 'Another photograph' : 'Photograph'}
-        </Button>
+        <View style={styles.grow}>
+          <PhotoButton word={photo ? 'Another photograph' : 'Photograph'} onTaken={setPhoto} onTrouble={setTrouble} />
+        </View>
         {photo ? (
           <Button onPress={() => setPhoto(undefined)} style={styles.grow}>
             Without it
@@ -207,6 +190,7 @@ function NotePlate({ bench, note }: { bench: Bench; note: Note }) {
           <Strong>
             {note.cylinder === undefined ? 'The job' : `Cyl ${note.cylinder}`}
             {note.plug ? `: ${PLUG_WORD[note.plug].toLowerCase()}` : ''}
+            {note.part ? `: ${INSIDE_NAME[note.part]}` : ''}
           </Strong>
           <Words colour="dim">{`${dayAndTime(note.madeAt)}${note.by ? `, ${note.by}` : ''}`}</Words>
           {note.plug ? <Words colour="dim">{`Says: ${PLUG_SAYS[note.plug]}.`}</Words> : null}
@@ -217,7 +201,7 @@ function NotePlate({ bench, note }: { bench: Bench; note: Note }) {
       {note.photoId ? (
         <Photo
           id={note.photoId}
-          name={`Photograph${note.cylinder === undefined ? '' : ` of cyl ${note.cylinder}`}, ${note.about}`}
+          name={photoName(note)}
         />
       ) : null}
       <Button

@@ -1,5 +1,5 @@
 import type { Note } from '@rugged/contract';
-import { fitted } from './shrink';
+import { fitted } from '@/bench/notes/shrink';
 import { countingNotes, keepNote, takeBackNote } from '@/bench/notes/use-notes';
 
 const mockKept: { path: string; body: Record<string, unknown> }[] = [];

@@ -1,6 +1,6 @@
 import { type Bench, decisionOf, openedSinceDecided, readersOf } from '@rugged/contract/bench';
 import { PAGE_KINDS, type PageKind } from '@rugged/contract/page';
-import type { Report } from '@rugged/core';
+import { capital, INSIDE_NAME, type Report } from '@rugged/core';
 import { currencyOf, makePage, PAGE_TITLE, type PageFacts, short, suggestedLead, usualPage } from '@rugged/pages';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -72,14 +72,14 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
   const input = useMemo(() => weighingOf(bench, shop.prices).input, [bench, shop.prices]);
   const { decided } = useDecided(bench, input);
   const [now] = useState(() => new Date());
-  const pictures = countingNotes(bench.notes).flatMap(({ photoId, text, about, cylinder }) =>
+  const pictures = countingNotes(bench.notes).flatMap(({ photoId, text, about, part, cylinder }) =>
     photoId === undefined
       ? []
       : [
           {
             id: photoId,
             caption: short(
-              text ?? `${CAPTION[about]}${cylinder === undefined ? '' : `, cylinder ${cylinder}`}`,
+              text ?? `${part ? capital(INSIDE_NAME[part]) : CAPTION[about]}${cylinder === undefined ? '' : `, cylinder ${cylinder}`}`,
               LONGEST.caption,
             ),
           },
@@ -198,6 +198,7 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
 /** What a page has room for. */
 const LONGEST = { lead: 600, caption: 120, photos: 8 } as const;
 
-const CAPTION = { plug: 'Plug', gauge: 'Gauge', bore: 'Bore', other: 'Photograph' } as const;
+const CAPTION = { plug: 'Plug', gauge: 'Gauge', bore: 'Bore',
+  part: 'Part', other: 'Photograph' } as const;
 
 const styles = StyleSheet.create({ gap: { gap: 8 } });

@@ -1,25 +1,30 @@
 import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { canHave, capital, type CauseName, CAUSE_NAME, CAUSES, type Report, TEST_NAME } from '@rugged/core';
+import { capital, type Inside, INSIDE_NAME, OPEN_KINDS, type Report, type SeenInside } from '@rugged/core';
 import { useRouter } from 'expo-router';
-import equal from 'fast-deep-equal';
-import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { useMemo, useState } from 'react';
+import { StyleSheet, useWindowDimensions, View } from 'react-native';
 import { useDraft } from '@/data/draft';
 import { useVerdict } from '@/data/jobs';
-import { add, correction, keepReadings, together } from '@/data/recording';
+import { keepReadings } from '@/data/recording';
 import { BenchGate } from '@/bench/bench-gate';
-import { oddsText } from '@/bench/causes/shown-causes';
 import { KeptBadge } from '@/bench/kept-badge';
+import { Photo } from '@/bench/notes/photo';
+import { PhotoButton } from '@/bench/notes/photo-button';
+import { countingNotes, keepNote, takeBackNote } from '@/bench/notes/use-notes';
 import { StepsButton } from '@/bench/steps-button';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
-import { Field } from '@/ui/field';
 import { dayAndTime } from '@/ui/format';
 import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
-import { Label, Strong, Title, Words } from '@/ui/words';
-import { HEIGHTS, isSize, partOf, PISTON, RINGS, type SizeKind, type Sizes, sizesOf, typedSizes } from './sizes';
+import { Label, Strong, Words } from '@/ui/words';
+import { isLook, lookField, looksOf, nextPart, partOfField, partsOf, typedLooks } from './looks';
+import { OutcomePlate } from './outcome-plate';
+import { PartPlate } from './part-plate';
+import { PartsDrawing } from './parts-drawing';
+import { recordedParts } from './recorded-parts';
+import { isSize, type Sizes, sizesOf, typedSizes } from './sizes';
 
 export const TeardownScreen = () => <BenchGate>{(bench) => <TeardownOf bench={bench} />}</BenchGate>;
 
@@ -28,10 +33,11 @@ function TeardownOf({ bench }: { bench: Bench }) {
   const verdict = useVerdict(bench);
   const [cylinder, setCylinder] = useState(bench.engine.cylinders[0] as string);
   const { cylinders } = bench.engine;
+  const several = cylinders.length > 1;
   return (
     <Screen
-      title="Teardown"
-      under={bench.engine.name}
+      title={several ? `Opened: cylinder ${cylinder}` : 'Opened'}
+      under="Tap a part, say what you see. Good counts too."
       onBack={() => router.navigate(`/jobs/${bench.job.id}`)}
       action={
         <>
@@ -40,7 +46,7 @@ function TeardownOf({ bench }: { bench: Bench }) {
         </>
       }
     >
-      {cylinders.length > 1 ? (
+      {several ? (
         <Plate>
           <Choice
             label="Cylinder"
@@ -50,7 +56,7 @@ function TeardownOf({ bench }: { bench: Bench }) {
           />
         </Plate>
       ) : null}
-      <SizesPlate key={cylinder} bench={bench} cylinder={cylinder} />
+      <Parts key={cylinder} bench={bench} cylinder={cylinder} />
       {verdict.ok ? (
         <Said judgement={verdict.judgement} cylinder={cylinder} />
       ) : (
@@ -58,12 +64,9 @@ function TeardownOf({ bench }: { bench: Bench }) {
           <Strong colour="rust">{`${verdict.error.field}: ${verdict.error.reason}.`}</Strong>
         </Plate>
       )}
-      {verdict.ok ? (
-        <OutcomePlate key={`found-${cylinder}`} bench={bench} judgement={verdict.judgement} cylinder={cylinder} />
-      ) : null}
+      <Outcome key={`found-${cylinder}`} bench={bench} cylinder={cylinder} />
       <Button
         kind="ground"
-        icon="camera-outline"
         onPress={() => router.push(`/jobs/${bench.job.id}/notes?cylinder=${encodeURIComponent(cylinder)}`)}
       >
         Notes and photographs
@@ -72,98 +75,124 @@ function TeardownOf({ bench }: { bench: Bench }) {
   );
 }
 
-const NAMES = {
-  top: 'Top',
-  middle: 'Middle',
-  bottom: 'Bottom',
-  second: 'Second',
-  oil: 'Oil',
-  skirtMm: 'Skirt',
-  pinMm: 'Pin',
-  smallEndMm: 'Small end',
-} as const;
+/** Narrower than this the names have no room beside the drawing. */
+const TOO_NARROW = 300;
 
-/** Bore, rings, piston and pin of one cylinder. What is changed corrects what was kept; both stay. */
-function SizesPlate({ bench, cylinder }: { bench: Bench; cylinder: string }) {
+/** The drawing, and the part that was tapped. What is changed corrects what was kept; both stay. */
+function Parts({ bench, cylinder }: { bench: Bench; cylinder: string }) {
   const tell = useNotice();
-  const readings = countingReadings(bench.readings).filter(isSize);
-  const kept = sizesOf(readings, cylinder);
+  const { width } = useWindowDimensions();
+  const parts = partsOf(bench.engine);
+  const counting = countingReadings(bench.readings);
+  const kept: Sizes = {
+    ...sizesOf(counting.filter(isSize), cylinder),
+    ...looksOf(counting.filter(isLook), cylinder),
+  };
   const [draft, setDraft] = useDraft<Sizes>(`teardown.${bench.job.id}.${cylinder}`, {});
+  const [chosen, setChosen] = useState<Inside>(() => nextPart(parts, parts[parts.length - 1] as Inside, kept));
   const [tried, setTried] = useState(false);
-  const sizes = { ...kept, ...draft };
-  const typed = typedSizes(sizes, cylinder);
-  const errors = typed.ok ? {} : typed.errors;
+  const [trouble, setTrouble] = useState<string>();
+  const typed: Sizes = { ...kept, ...draft };
+  const measured = typedSizes(typed, cylinder);
+  const looked = typedLooks(typed, cylinder, parts);
+  const errors = { ...(measured.ok ? {} : measured.errors), ...(looked.ok ? {} : looked.errors) };
   const changed = Object.entries(draft).some(([field, value]) => value !== (kept[field] ?? ''));
+  const next = nextPart(parts, chosen, typed);
+
   const keep = () => {
     setTried(true);
-    if (!typed.ok) return;
-    const now = Date.now();
-    const partBefore = (part: string) =>
-      readings.find((reading) => reading.figures.cylinder === cylinder && partOf(reading) === part);
-    const fresh = typed.parts.filter(({ part, figures }) => !equal(partBefore(part)?.figures, figures));
-    const begun = together(
-      bench,
-      fresh
-        .filter(({ part }) => !partBefore(part))
-        .map(({ kind, figures }) => ({ kind, conditions: {}, figures, now })),
-    );
-    const mended = fresh.flatMap(({ part, figures }) => {
-      const before = partBefore(part);
-      return before ? [correction<SizeKind>(before, figures, now)] : [];
-    });
-    void keepReadings(
-      bench,
-      [...begun, ...mended].map((recorded) => ({
-        recorded,
-        what: `${TEST_NAME[recorded.reading.kind]}, cyl ${cylinder}`,
-      })),
-    ).then(() => {
+    if (!measured.ok || !looked.ok) {
+      // The field that is wrong may be of a part that is not in sight.
+      const wrong = Object.keys(errors).map(partOfField);
+      if (wrong[0] !== undefined && !wrong.includes(chosen)) setChosen(wrong[0]);
+      return;
+    }
+    void keepReadings(bench, recordedParts(bench, cylinder, measured.parts, looked.looks, Date.now())).then(() => {
       setDraft({});
       setTried(false);
-      tell({ text: 'Sizes kept' });
+      setChosen(next);
+      tell({ text: `${capital(INSIDE_NAME[chosen])} kept` });
     });
   };
-  const field = (name: string, label: string) => (
-    <View key={name} style={styles.size}>
-      <Field
-        label={label}
-        value={sizes[name] ?? ''}
-        onChange={(value) => setDraft({ ...draft, [name]: value })}
-        figures
-        signs="decimal"
-        keyboard="decimal-pad"
-        error={tried ? errors[name] : undefined}
-      />
-    </View>
+  const change = (field: string, value: string) => setDraft({ ...draft, [field]: value });
+  const photos = countingNotes(bench.notes).filter(
+    (note) => note.photoId !== undefined && note.part === chosen && note.cylinder === cylinder,
   );
   return (
-    <Plate label={`Sizes of cyl ${cylinder}`} style={styles.plate}>
-      <Label>Bore, mm</Label>
-      {HEIGHTS.map((height) => (
-        <View key={height} style={styles.row}>
-          {field(`bore/${height}/alongMm`, `${NAMES[height]}, along the crank`)}
-          {field(`bore/${height}/acrossMm`, `${NAMES[height]}, across`)}
-        </View>
-      ))}
-      <Label>Ring gap, mm</Label>
-      <View style={styles.row}>{RINGS.map((ring) => field(`ring-gap/${ring}/mm`, `${NAMES[ring]} ring`))}</View>
-      <Label>Piston and pin, mm</Label>
-      <View style={styles.row}>{PISTON.map((name) => field(`piston/${name}`, NAMES[name]))}</View>
-      {tried && !typed.ok ? (
-        <View role="alert">
-          <Strong colour="rust">Something is missing or no number: see the fields.</Strong>
-        </View>
+    <>
+      {width < TOO_NARROW ? (
+        <Plate>
+          <Choice<Inside>
+            label="Part"
+            options={parts.map((part) => ({ value: part, word: capital(INSIDE_NAME[part]) }))}
+            chosen={chosen}
+            onChoose={(part) => setChosen(part)}
+          />
+        </Plate>
+      ) : (
+        <Plate label="Parts">
+          <PartsDrawing
+            engine={bench.engine}
+            parts={parts}
+            seen={seenIn(typed, parts)}
+            chosen={chosen}
+            onChoose={setChosen}
+          />
+        </Plate>
+      )}
+      <PartPlate bench={bench} part={chosen} typed={typed} errors={tried ? errors : {}} onChange={change} />
+      {trouble ? (
+        <Plate hand>
+          <View role="alert">
+            <Strong colour="rust">{trouble}</Strong>
+          </View>
+        </Plate>
       ) : null}
-      <Button kind="main" disabled={!changed} onPress={keep}>
-        Keep the sizes
-      </Button>
-    </Plate>
+      <View style={styles.keys}>
+        <PhotoButton
+          word="Photo"
+          ground
+          onTrouble={setTrouble}
+          onTaken={(photo) =>
+            void keepNote(bench, { about: 'part', part: chosen, cylinder, photo }).then(() =>
+              tell({ text: `Photograph kept on the ${INSIDE_NAME[chosen]}` }),
+            )
+          }
+        />
+        <View style={styles.grow}>
+          <Button kind="main" disabled={!changed} onPress={keep}>
+            {next === chosen ? 'Save' : 'Save, next part'}
+          </Button>
+        </View>
+      </View>
+      {photos.map((note) => (
+        <Plate key={note.id} label={`Photograph of the ${INSIDE_NAME[chosen]}`} style={styles.plate}>
+          <Photo id={note.photoId as string} name={`Photograph of the ${INSIDE_NAME[chosen]}, cyl ${cylinder}`} />
+          <Words colour="dim">{`${dayAndTime(note.madeAt)}${note.by ? `, ${note.by}` : ''}`}</Words>
+          <Button
+            icon="undo-variant"
+            onPress={() => void takeBackNote(bench, note)}
+            label={`Take back the photograph of ${dayAndTime(note.madeAt)}`}
+          >
+            Take back
+          </Button>
+        </Plate>
+      ))}
+    </>
   );
 }
 
+const seenIn = (typed: Sizes, parts: readonly Inside[]): Partial<Record<Inside, SeenInside>> =>
+  Object.fromEntries(
+    parts.flatMap((part) => {
+      const seen = typed[lookField(part, 'seen')];
+      return seen ? [[part, seen]] : [];
+    }),
+  );
+
 function Said({ judgement, cylinder }: { judgement: Report; cylinder: string }) {
   const said = judgement.inspections.filter(
-    (one) => one.cylinder === cylinder && ['bore', 'ring-gap', 'piston'].includes(one.test),
+    (one) => one.cylinder === cylinder && OPEN_KINDS.has(one.test) && one.of !== 'opened',
   );
   if (said.length === 0) return null;
   return (
@@ -178,79 +207,18 @@ function Said({ judgement, cylinder }: { judgement: Report; cylinder: string }) 
   );
 }
 
-/** What it really was, beside what had been said: so that a shop sees how often the verdict is right. */
-function OutcomePlate({ bench, judgement, cylinder }: { bench: Bench; judgement: Report; cylinder: string }) {
-  const tell = useNotice();
-  const { engine } = bench;
-  const measured = judgement.cylinders.find(({ id }) => id === cylinder);
-  const first =
-    (measured?.compression ?? measured?.leakage)
-      ? judgement.causes
-          .filter((cause) => cause.cylinder === cylinder && cause.cause !== 'crank-seal')
-          .sort((a, b) => b.probability - a.probability)[0]
-      : undefined;
-  const latest = bench.outcomes
-    .filter((one) => one.cylinder === cylinder)
-    .sort((a, b) => Date.parse(b.madeAt) - Date.parse(a.madeAt))[0];
-  const [found, setFound] = useState<CauseName>();
-  const [note, setNote] = useState('');
-  // A release that nobody noted on the sheet may be found all the same.
-  const possible = CAUSES.filter((cause) =>
-    cause === 'compression-release'
-      ? engine.compressionRelease !== 'none'
-      : cause === 'sound' || (cause !== 'test-fault' && canHave(engine, cause)),
+/** What it was, held against what the figures said before anybody saw into it. */
+function Outcome({ bench, cylinder }: { bench: Bench; cylinder: string }) {
+  const shut = useMemo(
+    () => ({ ...bench, outcomes: [], readings: bench.readings.filter(({ kind }) => !OPEN_KINDS.has(kind)) }),
+    [bench],
   );
-  const keep = () => {
-    if (!found) return;
-    const record = {
-      cylinder,
-      found,
-      ...(first ? { predicted: first.cause, probability: first.probability } : {}),
-      ...(note.trim() ? { note: note.trim() } : {}),
-    };
-    void add(bench, 'outcomes', record, `What cyl ${cylinder} had`).then(() => {
-      setNote('');
-      tell({ text: `Kept for cyl ${cylinder}` });
-    });
-  };
-  return (
-    <Plate label="What it was" style={styles.plate}>
-      <Label>What it was</Label>
-      <Words>
-        {first
-          ? `The figures said: ${CAUSE_NAME[first.cause]}, ${oddsText(first.probability)}.`
-          : 'Nothing was measured before it was opened, so nothing was predicted.'}
-      </Words>
-      {latest ? (
-        <View>
-          <Title>{`Found: ${capital(CAUSE_NAME[latest.found])}`}</Title>
-          <Words colour="dim">
-            {`${dayAndTime(latest.madeAt)}${latest.by ? `, ${latest.by}` : ''}${foretold(latest)}.`}
-            {latest.note ? ` ${latest.note}` : ''}
-          </Words>
-        </View>
-      ) : null}
-      <Choice<CauseName>
-        label={latest ? 'Or rather' : 'Found'}
-        options={possible.map((cause) => ({ value: cause, word: capital(CAUSE_NAME[cause]) }))}
-        chosen={found}
-        onChoose={setFound}
-      />
-      <Field label="In words" value={note} onChange={setNote} multiline />
-      <Button kind="main" disabled={!found} onPress={keep}>
-        Keep what it was
-      </Button>
-    </Plate>
-  );
-}
-
-function foretold({ predicted, found }: Bench['outcomes'][number]): string {
-  if (predicted === undefined) return '';
-  return predicted === found ? '. The verdict was right' : `. The verdict was ${CAUSE_NAME[predicted]}`;
+  const before = useVerdict(shut);
+  return before.ok ? <OutcomePlate bench={bench} judgement={before.judgement} cylinder={cylinder} /> : null;
 }
 
 const styles = StyleSheet.create({
   plate: { gap: 8 },
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'flex-start' },
-  size: { flexGrow: 1, flexShrink: 1, flexBasis: 90 },
+  keys: { flexDirection: 'row', gap: 8, alignItems: 'stretch' },
+  grow: { flexGrow: 1, flexShrink: 1 },
 });

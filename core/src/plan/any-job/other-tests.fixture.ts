@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import type { Book, Engine, Test } from '../..';
-import { NEEDLES, VALVE_TRAIN_SEEN } from '../../jobfile/tests';
+import { type Book, CAN_BE, type Engine, hasInside, type Test } from '../..';
+import { INSIDE, NEEDLES, VALVE_TRAIN_SEEN } from '../../jobfile/tests';
 
 /** The tests beside pressure and air that an engine can be put through, each now and then, and figures for them. */
 
@@ -63,6 +63,18 @@ const sizes = (engine: Engine): fc.Arbitrary<Test> =>
       })),
   );
 
+const looks = (engine: Engine): fc.Arbitrary<Test> =>
+  fc
+    .record({
+      cylinder: anyCylinder(engine),
+      part: fc.constantFrom(...INSIDE.filter((part) => hasInside(engine, part))),
+      which: fc.nat({ max: 5 }),
+    })
+    .map(({ cylinder, part, which }) => ({
+      kind: 'opened' as const,
+      readings: [{ cylinder, part, seen: CAN_BE[part][which] ?? 'good' }],
+    }));
+
 /** Now and then one or two of them; seldom one for which it lies open. */
 export const otherTestsOn = (engine: Engine): fc.Arbitrary<Test[]> => {
   const fourStroke = engine.cycle === 'four-stroke';
@@ -75,7 +87,7 @@ export const otherTestsOn = (engine: Engine): fc.Arbitrary<Test[]> => {
       feeler: fourStroke ? maybe(clearances(engine)) : fc.constant(undefined),
       volts: engine.starting === 'electric' ? maybe(battery) : fc.constant(undefined),
       pressure: fourStroke ? maybe(oil) : fc.constant(undefined),
-      open: fc.option(sizes(engine), { nil: undefined, freq: 8 }),
+      open: fc.option(fc.oneof(sizes(engine), looks(engine)), { nil: undefined, freq: 8 }),
       which: fc.nat({ max: 7 }),
     })
     .map(({ which, open, ...others }) => {
