@@ -60,6 +60,7 @@ export function demoShop(now: Date, which = 1): DemoShop {
     shop: {
       id: stableId(which === 1 ? 'shop' : `shop/${which}`),
       name: 'Tidewrack Repair Cooperative',
+      reach: 'Old Slipway 4, Skerrow · 0555 0142',
       unit: 'psi',
       site: { altitudeM: 0 },
       houseRules: {},

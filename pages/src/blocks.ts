@@ -1,6 +1,16 @@
 import { openedOf } from '@rugged/contract/bench';
 import type { PageBlock, PageMark } from '@rugged/contract/page';
-import { formatPressure, isFault, type PressureUnit, planOf, type State, UNIT_SIGN } from '@rugged/core';
+import {
+  formatPressure,
+  INSIDE_NAME,
+  isFault,
+  OPEN_KINDS,
+  type PressureUnit,
+  planOf,
+  type State,
+  tellFaults,
+  UNIT_SIGN,
+} from '@rugged/core';
 import { cylinderName, type PageFacts, troubled, untested } from './facts';
 import { does, found, listed, sentence, short, weAreSure } from './words';
 
@@ -30,7 +40,11 @@ export function cylinders({ bench, report, unit }: PageFacts): PageBlock {
         : one?.leakage
           ? wholePercent(one.leakage.percent)
           : '';
-      return { id, x, y, mark: MARK[one?.state ?? 'unproven'], figure };
+      // What was seen inside stands above what was read from outside.
+      const faulty = report.inspections.some(
+        ({ cylinder, test, state }) => cylinder === id && state === 'low' && OPEN_KINDS.has(test),
+      );
+      return { id, x, y, mark: faulty ? 'bad' : MARK[one?.state ?? 'unproven'], figure };
     }),
   };
 }
@@ -71,16 +85,41 @@ export function measured({ bench, report, unit }: PageFacts): PageBlock[] {
         ];
   const holds = report.crankcase?.tests.map(({ reasons }) => reasons.map(({ text }) => text).join(' ')) ?? [];
   // What is wrong stands first: a page has room for few.
-  const others = [...report.inspections]
+  const others = report.inspections
+    .filter(({ of }) => of !== 'opened')
     .sort((a, b) => Number(isFault(b)) - Number(isFault(a)))
-    .map(({ text }) => text);
-  const more = [...holds, ...others]
+    .map(({ text }) => told(text, all.length === 1));
+  const more = [...holds, ...seenInside(report), ...others]
     .filter(Boolean)
     .map((text) => short(text))
     .slice(0, MOST_BESIDE);
   if (table.length === 0 && more.length === 0)
     return [{ is: 'text', label: 'What we measured', text: `Nothing yet on ${bench.engine.name}.` }];
   return [...table, ...(more.length === 0 ? [] : [{ is: 'list' as const, label: 'Other readings', items: more }])];
+}
+
+/** Of a single nobody names the cylinder; of several it is named in full. */
+function told(text: string, single: boolean): string {
+  if (!single) return text.replace(/^Cyl (?=\S)/, 'Cylinder ');
+  const bare = text.replace(/^Cyl \S+: /, '');
+  return bare.charAt(0).toUpperCase() + bare.slice(1);
+}
+
+/** What was seen of the parts of an opened engine: what is wrong with each, then all that is good. */
+function seenInside({ inspections, parts }: PageFacts['report']): string[] {
+  const seen = inspections.filter((one) => one.of === 'opened');
+  const wrong = tellFaults(seen.filter(isFault), parts.several).map((text) =>
+    text.replace(/\bcyl (?=\S)/, 'cylinder '),
+  );
+  const good = new Map<string, string[]>();
+  for (const { part, seen: as, cylinder } of seen)
+    if (as === 'good' && cylinder !== null) good.set(cylinder, [...(good.get(cylinder) ?? []), INSIDE_NAME[part]]);
+  return [
+    ...(wrong.length === 0 ? [] : [sentence(listed(wrong))]),
+    ...[...good].map(
+      ([cylinder, names]) => `Seen and good${parts.several ? `, cylinder ${cylinder}` : ''}: ${listed(names)}.`,
+    ),
+  ];
 }
 
 const MOST_BESIDE = 5;

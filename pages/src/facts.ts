@@ -16,11 +16,13 @@ export interface PageFacts {
   /** What was weighed. */
   input?: DecisionInput;
   stopAt?: number;
-  shop: Pick<Shop, 'name' | 'prices'>;
+  shop: Pick<Shop, 'name' | 'reach' | 'prices'>;
   unit: PressureUnit;
   now: Date;
   /** Who read it. */
   readers: readonly string[];
+  /** Other engines that were here at the same time and stand on the same page. */
+  others?: readonly PageFacts[];
   /** Photographs that were chosen for it. */
   photos: readonly { id: string; caption: string }[];
 }

@@ -38,6 +38,7 @@ export function pageHtml(page: PageDocument, shown: Shown): string {
 <body>
 <main aria-label="${escaped(page.title)}">
 <header><span>${escaped(page.shop)}</span><span>${escaped(dated(page))}</span></header>
+${page.reach === undefined ? '' : `<p class="about">${escaped(page.reach)}</p>`}
 ${page.about === undefined ? '' : `<p class="about">${escaped(page.about)}</p>`}
 <p class="kind">${escaped(page.title)}</p>
 <h1>${escaped(page.lead)}</h1>

@@ -1,5 +1,5 @@
 export { QUESTION, tellAnswer } from './answer';
-export { currencyOf, cylinderName, type PageFacts, troubled, untested } from './facts';
+export { currencyOf, cylinderName, type PageFacts, troubled, untested, engineAndMachine } from './facts';
 export * from './html';
 export * from './lead';
 export * from './make';

@@ -7,6 +7,13 @@ import { chanceWords, does, found, howSurely, listed, lower, money, sentence } f
 
 /** What its reader reads first, and may be all that is read: a start that the shop mends. */
 export function suggestedLead(kind: PageKind, facts: PageFacts): string {
+  const { others = [], bench } = facts;
+  const lead = leadOf(kind, facts);
+  // Of several engines each is named: this one first, the others below.
+  return others.length === 0 ? lead : `${bench.engine.name}: ${lead}`;
+}
+
+function leadOf(kind: PageKind, facts: PageFacts): string {
   switch (kind) {
     case 'proof':
       return proof(facts);
@@ -26,7 +33,7 @@ export function suggestedLead(kind: PageKind, facts: PageFacts): string {
       // Where nothing is wrong there is nothing to advise on.
       return [whatItHas(facts), hasTrouble(facts) ? advised(facts) : ''].filter(Boolean).join(' ');
     case 'buyer':
-      return [whatItHas(facts, theirs), priceEffect(facts)].filter(Boolean).join(' ');
+      return [whatItHas(facts, theirs), priceEffect([facts, ...(facts.others ?? [])])].filter(Boolean).join(' ');
   }
 }
 
@@ -51,7 +58,17 @@ function verdictOnOther({ answer }: PageFacts): string {
 const TEST = { wet: 'a test with oil in the cylinder', leakdown: 'a test with air in the cylinder' } as const;
 
 /** What it takes off the price, or that nothing does. */
-function priceEffect(facts: PageFacts): string {
+export function priceEffect(all: readonly PageFacts[]): string {
+  const [facts] = all;
+  if (!facts) return '';
+  const bills = all.flatMap(({ answer }) =>
+    answer?.purpose === 'buying' && answer.because === 'takes-off' ? (answer.bill ?? []) : [],
+  );
+  if (all.length > 1 && bills.length > 0)
+    return `For all engines together take about ${money(
+      bills.reduce((sum, bill) => sum + bill, 0),
+      currencyOf(facts),
+    )} off the price: that is what the repairs cost.`;
   const { answer } = facts;
   if (!answer || answer.purpose !== 'buying') return '';
   if (answer.because === 'takes-off' && answer.bill !== undefined)
@@ -63,7 +80,11 @@ function priceEffect(facts: PageFacts): string {
   return answer.because === 'seals' ? 'Nothing inside it takes anything off the price.' : '';
 }
 
-const hasTrouble = ({ bench, report }: PageFacts) => openedSinceRepair(bench).length > 0 || troubled(report).length > 0;
+const hasTrouble = ({ bench, report }: PageFacts) =>
+  openedSinceRepair(bench).length > 0 || troubled(report).length > 0 || faultsInside(report).length > 0;
+
+/** What was seen of the parts once it lay open, and is not good. */
+const faultsInside = ({ inspections }: Report) => inspections.filter((one) => one.of === 'opened' && isFault(one));
 
 /** How the reader's engine is called, or one of its cylinders. */
 type Whose = (name: string) => string;
@@ -81,6 +102,19 @@ export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
     return sentence(
       `we opened it and found ${listed(opened.map((one) => `${found(one.found)}${inCylinder(facts, one.cylinder)}`))}`,
     );
+  const seen = faultsInside(report);
+  if (seen.length > 0) return [sawInside(facts, seen), whatReadingsSay(facts, whose)].filter(Boolean).join(' ');
+  return whatReadingsSay(facts, whose);
+}
+
+/** What was seen of the parts once it lay open. */
+const sawInside = ({ report: { parts } }: PageFacts, seen: Report['inspections']): string =>
+  `We opened it and saw: ${listed(tellFaults(seen, parts.several).map(inFull))}.`;
+/** `cyl 2` is the trade's. */
+const inFull = (text: string) => text.replace(/\bcyl (?=\S)/g, 'cylinder ');
+
+function whatReadingsSay(facts: PageFacts, whose: Whose): string {
+  const { report } = facts;
   const [worst, ...others] = troubled(report);
   if (worst && worst.cylinder !== null && allAlike(facts, [worst, ...others]))
     return sentence(
@@ -100,6 +134,7 @@ export function whatItHas(facts: PageFacts, whose: Whose = yours): string {
     const wrong = wrongBeside(facts);
     const spare = report.cylinders.some(({ state }) => state === 'watch');
     const well = sentence(`${whose('the engine')} ${spare ? 'still seals, with little to spare' : 'seals well'}`);
+    if (faultsInside(report).length > 0) return well;
     return wrong.length > 0
       ? `${well} What we found wrong: ${listed(wrong)}.`
       : `${well} If it still runs badly, the cause is something else than its inside.`;
@@ -167,7 +202,10 @@ const seals = ({ report: { cylinders, crankcase } }: PageFacts) =>
 
 /** What another gauge, or an eye, found wrong of an engine that seals. */
 const wrongBeside = ({ report: { inspections, parts } }: PageFacts): string[] =>
-  tellFaults(inspections.filter(isFault), parts.several);
+  tellFaults(
+    inspections.filter((one) => one.of !== 'opened' && isFault(one)),
+    parts.several,
+  ).map(inFull);
 
 /** Likelier sound than not, and not proven: a suspicion is not made of a reading that is to be taken again. */
 function unproven({ bench, report }: PageFacts, whose: Whose): string {
@@ -200,7 +238,10 @@ function advised(facts: PageFacts): string {
         ? `, about ${sum(option.firstBill)}, and ${chanceWords(after.probability)} about ${sum(after.mean)} more`
         : `, about ${sum(option.mean)}`;
   const [worst] = troubled(facts.report);
-  const known = openedSinceRepair(bench).length > 0 || (worst?.probability ?? 0) >= LIKELIER;
+  const known =
+    openedSinceRepair(bench).length > 0 ||
+    (worst?.probability ?? 0) >= LIKELIER ||
+    faultsInside(facts.report).length > 0;
   const byFigures = option.name === decided?.recommended;
   const first = byFigures && !known ? decided.findOutFirst : undefined;
   if (first) {
@@ -212,6 +253,8 @@ function advised(facts: PageFacts): string {
   }
   const runsOn = input?.options.some(({ name, runsAsItIs }) => name === option.name && runsAsItIs);
   if (byFigures && runsOn && option.runs < LIKELIER) return 'No repair pays: run it as it is, for as long as it lasts.';
+  if (byFigures && option.mean === 0 && !runsOn)
+    return 'No repair pays for itself as the figures stand: leave it as it is.';
   const repairs = byFigures && option.cures.length > 0 && !isAnother(facts, option.name);
   return `${repairs ? 'Worth repairing' : 'We advise'}: ${lower(option.name)}${costs}.`;
 }
@@ -219,7 +262,7 @@ function advised(facts: PageFacts): string {
 function proof(facts: PageFacts): string {
   const { report, bench } = facts;
   const repair = latestOf(bench.repairs)?.what ?? report.before?.repair;
-  const wrong = wrongBeside(facts);
+  const wrong = [...wrongBeside(facts), ...tellFaults(faultsInside(report), report.parts.several).map(inFull)];
   const done = repair === undefined ? 'The work is done' : `Done: ${lower(repair)}`;
   const still = [
     ...report.cylinders

@@ -8,7 +8,9 @@ import { suggestedLead } from './lead';
 import { beforeAndAfter, nextTest } from './proof';
 import { fine } from './small-print';
 import { toldAndDone } from './story';
+import { alsoHere } from './visit';
 import { repairsBlock, stopBlock, waysBlock } from './ways';
+import { listed } from './words';
 
 export const PAGE_TITLE: Readonly<Record<PageKind, string>> = {
   owner: 'Your engine',
@@ -45,10 +47,11 @@ export function makePage(kind: PageKind, facts: PageFacts, lead = suggestedLead(
   return {
     kind,
     lang: 'en',
-    title: PAGE_TITLE[kind],
+    title: kind === 'owner' && several(facts) ? 'Your engines' : PAGE_TITLE[kind],
     lead,
     about: aboutLine(kind, facts),
     shop: shop.name,
+    ...(shop.reach === undefined ? {} : { reach: shop.reach }),
     madeAt: now.toISOString(),
     day: new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(now),
     ...(bench.job.number === undefined ? {} : { job: `job ${bench.job.number}` }),
@@ -65,6 +68,8 @@ export function makePage(kind: PageKind, facts: PageFacts, lead = suggestedLead(
   };
 }
 
+const several = ({ others = [] }: PageFacts) => others.length > 0;
+
 const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
   owner: (facts) => [
     toldAndDone(facts),
@@ -73,6 +78,7 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     cylinders(facts),
     ...measured(facts),
     ...howSure(facts),
+    ...alsoHere('owner', facts),
     ...end(facts),
   ],
   buyer: (facts) => [
@@ -81,6 +87,7 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     ...measured(facts),
     ...howSure(facts),
     ...repairsBlock(facts),
+    ...alsoHere('buyer', facts),
     { is: 'list', label: 'Ask the seller', items: toAsk(facts) },
     ...end(facts),
   ],
@@ -91,11 +98,18 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     ...howSure(facts),
     ...waysBlock(facts),
     ...stopBlock(facts),
+    ...alsoHere('second-opinion', facts),
     ...end(facts),
   ],
-  proof: (facts) => [...beforeAndAfter(facts), cylinders(facts), ...measured(facts), ...end(facts, nextTest(facts))],
+  proof: (facts) => [
+    ...beforeAndAfter(facts),
+    cylinders(facts),
+    ...measured(facts),
+    ...alsoHere('proof', facts),
+    ...end(facts, nextTest(facts)),
+  ],
   'machine-shop': (facts) => [
-    toldAndDone(facts),
+    toldAndDone(facts, 'The owner told us'),
     cylinders(facts),
     ...measured(facts),
     ...howSure(facts),
@@ -104,7 +118,12 @@ const BLOCKS: Readonly<Record<PageKind, (facts: PageFacts) => PageBlock[]>> = {
     ...photographs(facts),
     fine(facts),
   ],
-  baseline: (facts) => [cylinders(facts), ...measured(facts), ...end(facts, nextTest(facts))],
+  baseline: (facts) => [
+    cylinders(facts),
+    ...measured(facts),
+    ...alsoHere('baseline', facts),
+    ...end(facts, nextTest(facts)),
+  ],
 };
 
 /** What every page ends with. */
@@ -117,10 +136,11 @@ const end = (facts: PageFacts, next: PageBlock[] = []): PageBlock[] => [
 ];
 
 /** The machine in a line; whose it is, where that is no secret from its reader. */
-function aboutLine(kind: PageKind, { bench }: PageFacts): string {
+function aboutLine(kind: PageKind, { bench, others = [] }: PageFacts): string {
   const { machine, owner } = bench;
   return [
     engineAndMachine(bench),
+    ...(others.length === 0 ? [] : [`with ${listed(others.map((one) => one.bench.engine.name))}`]),
     ...(machine.serial === undefined ? [] : [`serial ${machine.serial}`]),
     ...meterOf(bench),
     ...(owner.name === '' || kind === 'buyer' || kind === 'machine-shop' ? [] : [`for ${owner.name}`]),

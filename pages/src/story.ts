@@ -1,26 +1,36 @@
 import { complaintOf } from '@rugged/contract/bench';
 import type { PageBlock } from '@rugged/contract/page';
-import { formatPressure, type RingResponse, TEST_NAME, UNIT_SIGN } from '@rugged/core';
+import { formatPressure, type RingResponse, type TestKind, UNIT_SIGN } from '@rugged/core';
 import { type PageFacts, troubled } from './facts';
 import { listed, lower, sentence } from './words';
 
-const DID: Readonly<Partial<Record<keyof typeof TEST_NAME, string>>> = {
+const DID: Readonly<Record<TestKind, string>> = {
   compression: 'turned it over against a pressure gauge',
-  leakdown: 'put air into each cylinder and listened where it gets out',
-  crankcase: 'put its closed crankcase under pressure and watched whether it holds',
+  leakdown: 'put air into each cylinder to hear where it gets out',
+  crankcase: 'put its closed crankcase under pressure to see whether it holds',
+  'running-compression': 'measured its pressure while it runs',
+  'manifold-vacuum': 'measured the vacuum it draws',
+  'fuel-pressure': 'measured its fuel pressure',
+  'oil-pressure': 'measured its oil pressure',
+  'valve-clearance': 'measured its valve clearances',
+  'valve-train': 'looked under its rocker cover',
+  spark: 'looked at its spark',
+  'battery-cranking': 'measured its battery while it cranks',
+  opened: 'opened it to look inside',
+  bore: 'measured its parts',
+  'ring-gap': 'measured its parts',
+  piston: 'measured its parts',
 };
 
-/** What the owner said, and what was done. */
-export function toldAndDone(facts: PageFacts): PageBlock {
+/** What the owner said, and what was done. @param teller who it was, to the reader */
+export function toldAndDone(facts: PageFacts, teller = 'You told us'): PageBlock {
   const { bench } = facts;
   const { job, engine } = bench;
   const single = engine.cylinders.length === 1;
   const kinds = [...new Set(bench.tests.map(({ kind }) => kind))];
-  const did = kinds
-    .map((kind) => DID[kind] ?? `measured: ${lower(TEST_NAME[kind])}`)
-    .map((what) => (single ? what.replace('each', 'its') : what));
+  const did = [...new Set(kinds.map((kind) => DID[kind]))].map((what) => (single ? what.replace('each', 'its') : what));
   const complaint = complaintOf(job);
-  const told = complaint === undefined ? '' : `You told us: ${lower(complaint)}.`;
+  const told = complaint === undefined ? '' : `${teller}: ${lower(complaint)}.`;
   const already = job.alreadyDone ? `Done before it came here: ${job.alreadyDone}.` : '';
   const text = [told, already, did.length === 0 ? '' : sentence(`we ${listed(did)}`), ...story(facts)];
   return { is: 'text', text: text.filter(Boolean).join(' ') || 'Nothing was tested yet.' };

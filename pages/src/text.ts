@@ -5,6 +5,7 @@ import { barWords, markWords, wayName, wayRange, waySum } from './words';
 export function pageText(page: PageDocument): string {
   const head = [
     [page.shop, page.day, page.job].filter(Boolean).join(' · '),
+    page.reach ?? '',
     page.about ?? '',
     page.title.toUpperCase(),
     page.lead,

@@ -121,8 +121,11 @@ export const wayName = ({ name, as }: PageWay): string =>
   as === 'cheaper' ? `Cheaper: ${lower(name)}` : as === 'more' ? `More: ${lower(name)}` : name;
 export const waySum = ({ likely }: PageWay, currency?: string): string =>
   likely === 0 ? 'free' : money(likely, currency);
-export const wayRange = ({ low, high }: PageWay, currency?: string): string | undefined =>
-  low === undefined || high === undefined ? undefined : `${money(low)} to ${money(high, currency)}`;
+/** Where one sum is as likely as the next, it says nothing: nor where the tail alone makes the mean. */
+export const wayRange = ({ low, likely, high }: PageWay, currency?: string): string | undefined =>
+  low === undefined || high === undefined || low >= likely || high <= likely
+    ? undefined
+    : `${money(low)} to ${money(high, currency)}`;
 
 const MARK_WORD: Readonly<Record<PageMark, string>> = {
   good: 'good',

@@ -124,7 +124,10 @@ export function useChangeShop() {
     },
     onMutate: (change) => {
       const before = queryClient.getQueryData<Session>(keys.session);
-      if (before) queryClient.setQueryData<Session>(keys.session, { ...before, shop: { ...before.shop, ...change } });
+      const { reach, ...others } = change;
+      const said = reach === undefined ? {} : { reach: reach ?? '' };
+      if (before)
+        queryClient.setQueryData<Session>(keys.session, { ...before, shop: { ...before.shop, ...others, ...said } });
       return before;
     },
     onSuccess: (shop) => {

@@ -1,13 +1,14 @@
-/** An address through what the device shares with, else onto the clipboard. @returns what became of it, in words */
-export async function handOver(url: string, title: string): Promise<string> {
+/** An address or a text through what the device shares with, else onto the clipboard. @returns what became of it */
+export async function handOver(what: string, title: string, as: 'url' | 'text' = 'url'): Promise<string> {
+  const name = as === 'url' ? 'Link' : title;
   try {
     if (typeof navigator.share === 'function') {
-      await navigator.share({ title, url });
-      return 'Link given';
+      await navigator.share(as === 'url' ? { title, url: what } : { title, text: what });
+      return `${name} given`;
     }
-    await navigator.clipboard.writeText(url);
-    return 'Link copied';
+    await navigator.clipboard.writeText(what);
+    return `${name} copied`;
   } catch {
-    return 'Not handed over: the link stands there to be copied';
+    return `Not handed over: the ${name.toLowerCase()} stands there to be copied`;
   }
 }

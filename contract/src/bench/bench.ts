@@ -153,7 +153,9 @@ export function openedSinceDecided({
  * What was decided last. What was chosen before it was opened is no choice any more, and what was repaired since is
  * nothing to decide.
  */
-export function decisionOf(bench: Pick<Bench, 'decisions' | 'outcomes' | 'readings' | 'repairs'>): Decision | undefined {
+export function decisionOf(
+  bench: Pick<Bench, 'decisions' | 'outcomes' | 'readings' | 'repairs'>,
+): Decision | undefined {
   const decision = latestOf(bench.decisions);
   const repair = latestOf(bench.repairs);
   if (decision && repair && isLater(repair.madeAt, decision.madeAt)) return undefined;

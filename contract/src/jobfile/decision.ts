@@ -1,4 +1,11 @@
-import { type DecisionAsked, type DecisionInput, FAULT_CAUSES, SEEN_TROUBLES, type RepairOption, REPAIRS } from '@rugged/core';
+import {
+  type DecisionAsked,
+  type DecisionInput,
+  FAULT_CAUSES,
+  SEEN_TROUBLES,
+  type RepairOption,
+  REPAIRS,
+} from '@rugged/core';
 import Joi from 'joi';
 
 /** A sum in the currency of the decision: never negative, and no slip of a few digits. */

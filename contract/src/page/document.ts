@@ -50,6 +50,8 @@ export interface PageDocument {
   /** The machine, its engine and meter, and whose it is. */
   about?: string;
   shop: string;
+  /** How it is reached. */
+  reach?: string;
   /** Of the figures, as an instant, and the words for it. */
   madeAt: string;
   day: string;

@@ -83,6 +83,7 @@ export const pageDocumentSchema = Joi.object<PageDocument>({
   lead: Joi.string().trim().min(1).max(600).required(),
   about: words(400),
   shop: line().required(),
+  reach: line(),
   madeAt: instant().required(),
   day: line().required(),
   job: words(40),

@@ -25,6 +25,8 @@ import type { TesterRecord } from './tester';
 export interface Shop {
   id: string;
   name: string;
+  /** How a customer reaches it: telephone, address. */
+  reach?: string;
   unit: PressureUnit;
   /** For new jobs; each job keeps its own. */
   site: Site;
@@ -38,7 +40,8 @@ export interface Shop {
   version: number;
 }
 
-export type ShopChange = Partial<Omit<Shop, 'id' | 'version'>> & { version: number };
+/** Without a `reach` none is said any more. */
+export type ShopChange = Partial<Omit<Shop, 'id' | 'version' | 'reach'>> & { reach?: string | null; version: number };
 
 export const priceListSchema = Joi.object<PriceList>({
   currency: currencyCode().custom(bySense<string>((code) => checkCurrency('', code))),
@@ -55,6 +58,7 @@ export const priceListSchema = Joi.object<PriceList>({
 export const shopChangeSchema = Joi.object<ShopChange>({
   version: version().required(),
   name: name(),
+  reach: Joi.string().trim().min(1).max(200).allow(null),
   unit: Joi.string().valid(...PRESSURE_UNITS),
   site: siteSchema,
   prices: priceListSchema,

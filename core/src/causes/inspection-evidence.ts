@@ -176,35 +176,35 @@ export const NEEDLES = {
   steady: ['needle-steady', { 'intake-valve': -3, 'exhaust-valve': -3, 'valve-train': -2 }],
 } as const satisfies Readonly<Record<string, readonly [InspectionFact, Decibans]>>;
 
-const GASKETS = { 'head-gasket-external': 30, 'head-gasket-between': 30, 'head-gasket-coolant': 30 } as const;
+const GASKETS = { 'head-gasket-external': 40, 'head-gasket-between': 40, 'head-gasket-coolant': 40 } as const;
 const BURNT = (valve: 'intake-valve' | 'exhaust-valve') =>
   ({
     good: { [valve]: -18 },
-    burnt: { [valve]: 34 },
-    broken: { [valve]: 30, 'valve-train': 8 },
+    burnt: { [valve]: 40 },
+    broken: { [valve]: 40, 'valve-train': 8 },
     loose: { [valve]: 14 },
     carboned: { [valve]: 10, carbon: 4 },
   }) satisfies Partial<Record<SeenInside, Decibans>>;
 
-/** What a part that was looked at says. Source: what a mechanic concludes who sees it. */
+/** What a part that was looked at says: what is scored, burnt or broken ends the question. Source: what a mechanic concludes who sees it. */
 export const SEEN_PARTS: Readonly<Partial<Record<Inside, Readonly<Partial<Record<SeenInside, Decibans>>>>>> = {
   bore: {
     good: { 'rings-or-bore': -6, 'piston-damage': -3 },
-    scored: { 'rings-or-bore': 28, 'piston-damage': 12 },
+    scored: { 'rings-or-bore': 40, 'piston-damage': 12 },
     worn: { 'rings-or-bore': 25 },
     corroded: { 'rings-or-bore': 25 },
   },
   rings: {
     good: { 'rings-or-bore': -12 },
     worn: { 'rings-or-bore': 25 },
-    broken: { 'rings-or-bore': 32, 'piston-damage': 10 },
-    stuck: { 'rings-or-bore': 30, 'piston-damage': 4 },
+    broken: { 'rings-or-bore': 40, 'piston-damage': 10 },
+    stuck: { 'rings-or-bore': 40, 'piston-damage': 4 },
   },
   piston: {
     good: { 'piston-damage': -18, 'rings-or-bore': -1 },
-    scored: { 'piston-damage': 25, 'rings-or-bore': 12 },
-    burnt: { 'piston-damage': 36 },
-    broken: { 'piston-damage': 36 },
+    scored: { 'piston-damage': 40, 'rings-or-bore': 12 },
+    burnt: { 'piston-damage': 40 },
+    broken: { 'piston-damage': 40 },
     carboned: { carbon: 14 },
   },
   'intake-valve': BURNT('intake-valve'),

@@ -5,6 +5,7 @@ import { InputError } from '../quantity/input-error';
 import { canBeTested } from '../plan/feasible';
 import { standingOf } from '../plan/standing';
 import { examine } from '../verdict/examine';
+import type { Verdict } from '../verdict/verdict';
 import { answerFor } from './answer';
 import { firstBill, meanBill, meanOnceOpen, type Priced, type PriceTable, pricedOptions } from './bill';
 import type { Decided, DecidedJob, DecidedOption, WeighedJob } from './decided';
@@ -59,11 +60,19 @@ export function weighJob(job: JobFile): WeighedJob {
   const opened = job.found?.some(({ cylinder }) => cylinder === troubles.cylinder);
   const at = opened ? undefined : verdict.cylinders.find(({ id }) => id === troubles.cylinder);
   return {
-    state: verdict.engine.state,
+    state: hardlyRuns(verdict) ? 'dead' : verdict.engine.state,
     troubles,
     tests: at ? openTests(belief, at.id, judged.engine, canBeTested(standingOf(judged, verdict, belief), at)) : [],
   };
 }
+
+/** Below so much of the least that it should make, an engine hardly runs, whatever it did until now. */
+const HARDLY = 0.65;
+const hardlyRuns = ({ cylinders }: Verdict): boolean =>
+  cylinders.some(
+    ({ compression }) =>
+      compression?.limit.minHereKPa !== undefined && compression.estimateKPa < HARDLY * compression.limit.minHereKPa,
+  );
 
 /** The same by troubles that are given. */
 export function decideBy(

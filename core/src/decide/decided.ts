@@ -7,6 +7,7 @@ import type { OpenTest, TestWorth } from './test-worth';
 
 /** What a job is believed to have, and what can still be tested: all that a decision takes of it. */
 export interface WeighedJob {
+  /** Of the engine; `dead` too where it makes so little that it hardly runs. */
   state: State;
   troubles: Troubles;
   tests: OpenTest[];

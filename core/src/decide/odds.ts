@@ -17,6 +17,8 @@ export interface Troubles {
   cylinder?: string;
   worst: Odds;
   others: readonly Odds[];
+  /** The valve clearances were measured and are right: setting them mends nothing. */
+  clearancesRight?: true;
 }
 
 /** A place that is likelier sound than not needs no repair of its own. */
@@ -50,9 +52,16 @@ export function troublesOf(
   const [worst, ...rest] = [...judged.filter(isFaulty), ...apart, ...judged.filter((one) => !isFaulty(one))];
   return {
     ...(worst?.id === undefined ? {} : { cylinder: worst.id }),
+    ...(clearancesRight(inspections, worst?.id) ? { clearancesRight: true as const } : {}),
     worst: worst?.odds ?? new Map([['sound', 1]]),
     others: rest.filter(isFaulty).map(({ odds }) => odds),
   };
+}
+
+/** Measured on that cylinder, and none of them out. */
+function clearancesRight(inspections: readonly JudgedInspection[], id: string | undefined): boolean {
+  const here = inspections.filter(({ of, cylinder }) => of === 'valve-clearance' && cylinder === id);
+  return here.length > 0 && here.every(({ state, says }) => state === 'sound' && says.length === 0);
 }
 
 /** What somebody saw is no guess any more. */

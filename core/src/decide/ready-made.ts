@@ -88,7 +88,10 @@ export function readyMade(
   const shop: Shop = { engine, prices, rules };
 
   const nothing: Way = [faulty.length > 0 && canRunOn(engine, state, places) ? 'run-on' : 'leave'];
-  const shown: Way[] = [nothing, ...mendingWays(shop, likely, possible)].slice(0, MOST_SHOWN);
+  const shown: Way[] = [nothing, ...mendingWays(shop, likely, possible, troubles.clearancesRight === true)].slice(
+    0,
+    MOST_SHOWN,
+  );
   const aside = asideOf(shop, shown, causesOver(places, WORTH_MENDING));
   const failing = { runsAsItIs: true, gainShare: RUN_ON, failsPer100Hours: stopsPer100Hours(places) };
   return optionsOf(shop, [
@@ -127,13 +130,20 @@ const likeliestOf = (odds: Odds): Trouble | undefined =>
   [...odds].filter(([cause]) => cause !== 'sound').sort((a, b) => b[1] - a[1])[0]?.[0];
 
 /** What mends: a first try, the least for what is likely, the thorough one, another engine. */
-function mendingWays(shop: Shop, likely: ReadonlySet<Trouble>, possible: ReadonlySet<Trouble>): Way[] {
+function mendingWays(
+  shop: Shop,
+  likely: ReadonlySet<Trouble>,
+  possible: ReadonlySet<Trouble>,
+  clearancesRight: boolean,
+): Way[] {
   if (likely.size === 0) return [];
   const { engine } = shop;
   const least = cheapest(shop, likely);
   const wider = cheapest(shop, possible);
   const first: Way[] =
-    suits('clearances', engine) && [...likely].every((cause) => BY_CLEARANCE.has(cause)) ? [['clearances']] : [];
+    suits('clearances', engine) && !clearancesRight && [...likely].every((cause) => BY_CLEARANCE.has(cause))
+      ? [['clearances']]
+      : [];
   const ways = [...first, least, same(least, wider) ? stepUp(shop, least) : wider, [another(engine)]];
   return ways.filter((way, at) => way.length > 0 && ways.findIndex((one) => same(one, way)) === at);
 }
@@ -183,6 +193,9 @@ function stepUp(shop: Shop, way: Way): Way {
   const rings = (['top-end', 'bore-and-piston', 'barrel-kit'] as const).find((job) => allowed(shop, job));
   const bore = (['bore-and-piston', 'barrel-kit'] as const).find((job) => allowed(shop, job));
   if (way.includes('rebuild')) return [];
+  if (way.includes('crank')) return ['rebuild'];
+  if (way.every((job) => job === 'reed-block')) return [];
+  if (way.every((job) => job === 'small-end')) return rings ? inOrder([...way, rings]) : ['rebuild'];
   if (way.includes('top-end') && bore) return way.map((job) => (job === 'top-end' ? bore : job));
   if (way.some((job) => NEW_BORES.includes(job))) return ['rebuild'];
   if (way.includes('valve-grind') || way.includes('crank-seals')) return rings ? inOrder([...way, rings]) : ['rebuild'];

@@ -38,7 +38,8 @@ export function troublesSeen(
   for (const one of inspections) {
     const trouble = troubleOf(one);
     // A crank, a case and a head are there once.
-    const cylinder = trouble === 'crank' || trouble === 'case' || trouble === 'head' ? undefined : (one.cylinder ?? undefined);
+    const cylinder =
+      trouble === 'crank' || trouble === 'case' || trouble === 'head' ? undefined : (one.cylinder ?? undefined);
     if (trouble) seen.set(`${cylinder} ${trouble}`, { cylinder, trouble });
   }
   return [...seen.values()];

@@ -51,7 +51,8 @@ export function tellInside(
   { part, seen, mm, words }: { part: Inside; seen: SeenInside; mm?: number; words?: string },
   of = '',
 ): string {
-  const size = mm === undefined ? '' : `, ${fixed(mm, 2)} mm ${MEASURED_AS[part] === 'out-of-true' ? 'out of true' : 'of play'}`;
+  const size =
+    mm === undefined ? '' : `, ${fixed(mm, 2)} mm ${MEASURED_AS[part] === 'out-of-true' ? 'out of true' : 'of play'}`;
   const own = words === undefined ? '' : ` (${words.replace(/[.\s]+$/, '')})`;
   return `the ${INSIDE_NAME[part]}${of} ${SEVERAL.has(part) ? 'are' : 'is'} ${seenAs(part, seen)}${size}${own}`;
 }

@@ -78,6 +78,7 @@ function written(
       .fillColor(DIM);
     doc.text(page.shop, { continued: false });
     doc.moveUp().text([page.day, page.job].filter(Boolean).join(' · '), { align: 'right' });
+    if (page.reach !== undefined) doc.text(page.reach);
     if (page.about !== undefined) doc.text(page.about);
     doc.text(page.title);
   });

@@ -27,6 +27,7 @@ import { up as keys } from './migrations/022-keys';
 import { up as practice } from './migrations/023-practice';
 import { up as signsAlone } from './migrations/024-signs-alone';
 import { up as sensorTold } from './migrations/025-sensor-told';
+import { up as reach } from './migrations/027-reach';
 import { up as partsSeen } from './migrations/026-parts-seen';
 
 /** In order. Imported by name, so that they survive bundling. */
@@ -57,6 +58,7 @@ const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '024-signs-alone': signsAlone,
   '025-sensor-told': sensorTold,
   '026-parts-seen': partsSeen,
+  '027-reach': reach,
 };
 
 /** What a database of this version has run. */

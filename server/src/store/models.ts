@@ -64,6 +64,7 @@ const TABLES = {
   shops: {
     id,
     name: TEXT,
+    reach: TEXT,
     unit: TEXT,
     site: JSONB,
     houseRules: JSONB,

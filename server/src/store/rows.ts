@@ -29,6 +29,7 @@ export interface ShopRow {
   prices: PriceList | null;
   families: Family[] | null;
   signsAlone: SignsAlone | null;
+  reach: string | null;
   version: number;
 }
 /** What opens doors: an address and a password, of whoever it is in one shop or in several. */

@@ -26,12 +26,7 @@ export function NotedPlate({ bench }: { bench: Bench }) {
             </Strong>
             {note.text ?? ''}
           </Words>
-          {note.photoId ? (
-            <Photo
-              id={note.photoId}
-              name={photoName(note)}
-            />
-          ) : null}
+          {note.photoId ? <Photo id={note.photoId} name={photoName(note)} /> : null}
         </View>
       ))}
       {bench.signatures.map(({ id, procedure, madeAt, by }) => (

@@ -1,5 +1,5 @@
 import { type Bench, latestOf } from '@rugged/contract/bench';
-import { CAUSE_NAME, type DecisionInput, type RepairOption } from '@rugged/core';
+import { CAUSE_NAME, type DecisionInput, OPEN_KINDS, type RepairOption } from '@rugged/core';
 import { type Decided, optionFor, type PriceSource } from '@rugged/core/decide';
 import { inHundred, tidySum } from '@rugged/pages';
 import { useRouter } from 'expo-router';
@@ -23,6 +23,7 @@ import { AnotherWaySheet } from './another-way-sheet';
 import { RatesPlate, WorthPlate } from './machine-plates';
 import { OptionSheet } from './option-sheet';
 import { OptionsPlate } from './options-plate';
+import { OrderPlate } from './order-plate';
 import { StopPlate } from './stop-plate';
 import { TestFirst } from './test-first';
 import { shownFlips, tellFlip } from './words';
@@ -35,7 +36,9 @@ function DecideOf({ bench }: { bench: Bench }) {
   const { shop } = useSignedIn();
   const [start] = useState(() => weighingOf(bench, shop.prices));
   const [weighing, setWeighing] = useDraft<Weighing>(
-    `decide.${bench.job.id}.${latestOf(bench.decisions)?.id ?? 'new'}${latestOf(bench.outcomes)?.id ?? ''}`,
+    `decide.${bench.job.id}.${latestOf(bench.decisions)?.id ?? 'new'}${latestOf(bench.outcomes)?.id ?? ''}${
+      bench.readings.findLast(({ kind }) => OPEN_KINDS.has(kind))?.id ?? ''
+    }`,
     start,
   );
   const { input, chosen } = weighing;
@@ -50,6 +53,7 @@ function DecideOf({ bench }: { bench: Bench }) {
   const byFigures = best === decided?.recommended;
   const stopAt = weighing.stopAt ?? (byFigures ? decided?.stopAndCall : option?.p90);
   const opened = input.options.find(({ name }) => name === open);
+  const ordered = input.options.find(({ name }) => name === best);
   const read = bench.readings.some(({ withdrawn }) => !withdrawn);
   const [adding, setAdding] = useState(false);
   const addWay = (way: RepairOption) => {
@@ -152,6 +156,7 @@ function DecideOf({ bench }: { bench: Bench }) {
               onChange={(sum) => setWeighing((now) => ({ ...now, stopAt: sum }))}
             />
           ) : null}
+          {ordered ? <OrderPlate bench={bench} option={ordered} /> : null}
           <RatesPlate input={input} set={set} />
           <View style={styles.gap}>
             <Button

@@ -198,12 +198,7 @@ function NotePlate({ bench, note }: { bench: Bench; note: Note }) {
         {note.plug ? <PlugDrawing look={note.plug} size={56} /> : null}
       </View>
       {note.text ? <Words>{note.text}</Words> : null}
-      {note.photoId ? (
-        <Photo
-          id={note.photoId}
-          name={photoName(note)}
-        />
-      ) : null}
+      {note.photoId ? <Photo id={note.photoId} name={photoName(note)} /> : null}
       <Button
         icon="undo-variant"
         onPress={() => void takeBackNote(bench, note)}

@@ -7,6 +7,7 @@ import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { BenchGate } from '@/bench/bench-gate';
 import { KeptBadge } from '@/bench/kept-badge';
+import { NextDate } from '@/bench/next-date';
 import { countingNotes } from '@/bench/notes/use-notes';
 import { weighingOf } from '@/bench/decision';
 import { useDecided } from '@/bench/use-decided';
@@ -22,10 +23,12 @@ import { useNotice } from '@/ui/notice';
 import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { Label, Strong, Title, Words } from '@/ui/words';
+import { AlsoOnIt } from './also-on-it';
 import { AnswerPlate } from './answer-plate';
 import { AskCurrency } from './ask-currency';
 import { KeptPages } from './kept-pages';
 import { PageFrame } from './page-frame';
+import { useOtherFacts, useSameVisit } from './same-visit';
 
 export const PagesScreen = () => <BenchGate>{(bench) => <PagesOf bench={bench} />}</BenchGate>;
 
@@ -59,6 +62,8 @@ interface Draft {
   /** By kind: what was written over the suggested one. */
   leads: Partial<Record<PageKind, string>>;
   photos: string[];
+  /** Jobs of other engines that stand on it too. */
+  others?: string[];
 }
 
 function Writing({ bench, report }: { bench: Bench; report: Report }) {
@@ -79,7 +84,8 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
           {
             id: photoId,
             caption: short(
-              text ?? `${part ? capital(INSIDE_NAME[part]) : CAPTION[about]}${cylinder === undefined ? '' : `, cylinder ${cylinder}`}`,
+              text ??
+                `${part ? capital(INSIDE_NAME[part]) : CAPTION[about]}${cylinder === undefined ? '' : `, cylinder ${cylinder}`}`,
               LONGEST.caption,
             ),
           },
@@ -101,11 +107,19 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
     }),
     [bench, report, decided, decision, shop, now, person.name],
   );
+  const here = useSameVisit(bench);
+  const others = useOtherFacts(
+    here.filter(({ job }) => draft.others?.includes(job.id)),
+    shop,
+    person.name,
+    now,
+  );
+  const whole = others.length > 0 ? { ...facts, others } : facts;
   const kind = draft.kind ?? usualPage(bench, facts);
-  const lead = draft.leads[kind] ?? suggestedLead(kind, facts);
+  const lead = draft.leads[kind] ?? suggestedLead(kind, whole);
   const photos = pictures.filter(({ id }) => draft.photos.includes(id));
   const tooLong = lead.trim().length > LONGEST.lead;
-  const page = makePage(kind, { ...facts, photos }, lead.trim() === '' ? suggestedLead(kind, facts) : lead.trim());
+  const page = makePage(kind, { ...whole, photos }, lead.trim() === '' ? suggestedLead(kind, whole) : lead.trim());
   const keep = () =>
     void add(bench, 'pages', { page }, `Page: ${PAGE_TITLE[kind]}`).then(() =>
       tell({ text: 'Page kept. It can go out now' }),
@@ -162,6 +176,13 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
               })}
             </View>
           ) : null}
+          {here.length > 0 && kind !== 'machine-shop' ? (
+            <AlsoOnIt
+              benches={here}
+              on={draft.others ?? []}
+              onChange={(ids) => setDraft((before) => ({ ...before, others: ids }))}
+            />
+          ) : null}
           {undecided ? (
             <>
               <Words>
@@ -187,6 +208,7 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
         </Plate>
         <KeptPages bench={bench} facts={facts} weighed={decided !== undefined} />
         <AnswerPlate bench={bench} />
+        {kind === 'proof' || kind === 'baseline' ? <NextDate bench={bench} /> : null}
       </>
       <>
         <PageFrame page={page} />
@@ -198,7 +220,6 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
 /** What a page has room for. */
 const LONGEST = { lead: 600, caption: 120, photos: 8 } as const;
 
-const CAPTION = { plug: 'Plug', gauge: 'Gauge', bore: 'Bore',
-  part: 'Part', other: 'Photograph' } as const;
+const CAPTION = { plug: 'Plug', gauge: 'Gauge', bore: 'Bore', part: 'Part', other: 'Photograph' } as const;
 
 const styles = StyleSheet.create({ gap: { gap: 8 } });

@@ -17,7 +17,7 @@ import { Plate } from '@/ui/plate';
 import { Screen } from '@/ui/screen';
 import { useKeys } from '@/ui/use-keys';
 import { Label, Strong, Title, Words } from '@/ui/words';
-import { NextDate } from './next-date';
+import { NextDate } from '@/bench/next-date';
 import { Road } from './road';
 import { StepList } from './step-list';
 import { StepPlate } from './step-plate';

@@ -16,6 +16,7 @@ import { useTheme } from '@/ui/theme';
 import { Label, Strong, Words } from '@/ui/words';
 import { DatesPlate } from './dates-plate';
 import { SignedInPlate } from './signed-in-plate';
+import { ReachPlate } from './reach-plate';
 import { SitePlate } from './site-plate';
 import { TrackPlate } from './track-plate';
 import { useSaveShop } from '@/settings/use-save-shop';
@@ -80,6 +81,13 @@ export function ShopScreen() {
             />
             {globalThis.isSecureContext === false ? <NotSecure /> : null}
           </Plate>
+          {run ? (
+            <ReachPlate
+              key={`reach-${shop.version}`}
+              reach={shop.reach}
+              onSave={(reach) => save({ reach }, 'It stands on new pages')}
+            />
+          ) : null}
           {run ? (
             <SitePlate
               key={`site-${shop.version}`}

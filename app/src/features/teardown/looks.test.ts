@@ -57,7 +57,7 @@ test('the next part is one that nobody has looked at, round once', () => {
   expect(nextPart(parts, 'piston', { 'look/bore/seen': 'good' })).toBe('rings');
   const all = { 'look/bore/seen': 'good', 'look/rings/seen': 'good', 'look/piston/seen': 'worn' };
   expect(nextPart(parts, 'piston', all)).toBe('piston');
-  expect(['bore/top/acrossMm', 'ring-gap/oil/mm', 'piston/pinMm', 'piston/skirtMm', 'look/case/seen'].map(partOfField)).toEqual(
-    ['bore', 'rings', 'pin', 'piston', 'case'],
-  );
+  expect(
+    ['bore/top/acrossMm', 'ring-gap/oil/mm', 'piston/pinMm', 'piston/skirtMm', 'look/case/seen'].map(partOfField),
+  ).toEqual(['bore', 'rings', 'pin', 'piston', 'case']);
 });

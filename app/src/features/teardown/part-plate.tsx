@@ -1,14 +1,5 @@
 import type { Bench } from '@rugged/contract/bench';
-import {
-  CAN_BE,
-  capital,
-  find,
-  INSIDE_NAME,
-  type Inside,
-  MEASURED_AS,
-  seenAs,
-  type SeenInside,
-} from '@rugged/core';
+import { CAN_BE, capital, find, INSIDE_NAME, type Inside, MEASURED_AS, seenAs, type SeenInside } from '@rugged/core';
 import { StyleSheet, View } from 'react-native';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
@@ -65,7 +56,9 @@ export function PartPlate({ bench, part, typed, errors, onChange }: Props) {
         </View>
       ) : null}
       {field(lookField(part, 'words'), 'In your words', false)}
-      {part === 'bore' ? <Label>Measure each height both ways: one alone says nothing of how round it is.</Label> : null}
+      {part === 'bore' ? (
+        <Label>Measure each height both ways: one alone says nothing of how round it is.</Label>
+      ) : null}
     </Plate>
   );
 }

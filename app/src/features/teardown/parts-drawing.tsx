@@ -100,7 +100,10 @@ export function PartsDrawing({ engine, parts, seen, chosen, onChoose }: Props) {
               <Strong style={[styles.part, part === chosen ? { color: c.onAmber } : null]}>{titled(part)}</Strong>
               {seen[part] ? (
                 <Strong
-                  style={[styles.seen, { color: part === chosen ? c.onAmber : seen[part] === 'good' ? c.moss : c.rust }]}
+                  style={[
+                    styles.seen,
+                    { color: part === chosen ? c.onAmber : seen[part] === 'good' ? c.moss : c.rust },
+                  ]}
                 >
                   {seenAs(part, seen[part])}
                 </Strong>

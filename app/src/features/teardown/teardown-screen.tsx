@@ -84,10 +84,7 @@ function Parts({ bench, cylinder }: { bench: Bench; cylinder: string }) {
   const { width } = useWindowDimensions();
   const parts = partsOf(bench.engine);
   const counting = countingReadings(bench.readings);
-  const kept: Sizes = {
-    ...sizesOf(counting.filter(isSize), cylinder),
-    ...looksOf(counting.filter(isLook), cylinder),
-  };
+  const kept: Sizes = { ...sizesOf(counting.filter(isSize), cylinder), ...looksOf(counting.filter(isLook), cylinder) };
   const [draft, setDraft] = useDraft<Sizes>(`teardown.${bench.job.id}.${cylinder}`, {});
   const [chosen, setChosen] = useState<Inside>(() => nextPart(parts, parts[parts.length - 1] as Inside, kept));
   const [tried, setTried] = useState(false);

@@ -108,6 +108,42 @@ test.each([
   expect(told?.cures).toContain(trouble);
 });
 
+test('clearances that were measured right are not set first', () => {
+  const low = read(150, 80);
+  const clearances: Test = {
+    kind: 'valve-clearance',
+    engineTemperature: 'cold',
+    readings: [
+      { cylinder: '2', valve: 'intake', mm: 0.12 },
+      { cylinder: '2', valve: 'exhaust', mm: 0.17 },
+    ],
+  };
+  const air: Test = {
+    kind: 'leakdown',
+    readings: [
+      {
+        cylinder: '2',
+        unit: 'psi',
+        supply: 100,
+        percent: 55,
+        tdcConfirmed: true,
+        heard: [{ at: 'exhaust', level: 3 }],
+      } as never,
+    ],
+  };
+  const book = {
+    source: 'the manual',
+    valveClearance: {
+      engineTemperature: 'cold',
+      intake: { minMm: 0.1, maxMm: 0.15 },
+      exhaust: { minMm: 0.15, maxMm: 0.2 },
+    },
+  } as const;
+  const names = (...tests: Test[]) => waysOf({ ...job(twin, ...tests), books: [book] }).options.map(({ name }) => name);
+  expect(names(low, air)).toContain('Set the valve clearances first');
+  expect(names(low, air, clearances)).not.toContain('Set the valve clearances first');
+});
+
 test('everything seen good leaves a good engine as it is', () => {
   const of = job(
     twin,
@@ -130,7 +166,10 @@ test.each([
 test.each([
   [snow, { part: 'intake-valve', seen: 'burnt' }],
   [twin, { part: 'reeds', seen: 'broken' }],
-  [{ ...snow, headless: true }, { part: 'gasket', seen: 'burnt' }],
+  [
+    { ...snow, headless: true },
+    { part: 'gasket', seen: 'burnt' },
+  ],
 ] as const)('what was entered of a part that the engine has not is left out, and that is said', (engine, look) => {
   const verdict = judge(job(engine, read(130), saw({ cylinder: '1', ...look } as Look)));
   expect(verdict.inspections).toEqual([]);
