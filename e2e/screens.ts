@@ -158,7 +158,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'teardown',
     open: async (page, _hand, { bench }) => {
       await goTo(page, `/jobs/${bench}/teardown`);
-      await expect(page.getByText('How it looks')).toBeVisible();
+      await expect(page.getByText('How it looks', { exact: true })).toBeVisible();
     },
   },
   {

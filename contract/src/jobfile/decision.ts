@@ -5,6 +5,7 @@ import {
   SEEN_TROUBLES,
   type RepairOption,
   REPAIRS,
+  WORKS,
 } from '@rugged/core';
 import Joi from 'joi';
 
@@ -60,6 +61,7 @@ export const decisionAskedSchema = Joi.object<DecisionAsked>({
   valueRunning: sum(),
   valueAsIs: sum(),
   wantedHours: hours().max(100_000),
+  works: Joi.string().valid(...WORKS),
   breakdownCosts: sum(),
   options: Joi.array().items(option).min(1).max(40),
 });

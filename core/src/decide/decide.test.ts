@@ -209,6 +209,9 @@ test('what is run on for so long that it likelier stops is not recommended; a br
   const mend = { name: 'rings', cures: ['rings-or-bore'], partsLikely: 900 };
   expect(decided([runOn, mend, nothing], rings, { wantedHours: 100 }).recommended).toBe('run on');
   expect(decided([runOn, mend, nothing], rings, { wantedHours: 200 }).recommended).toBe('rings');
+  // Hard work takes as much as twice the hours, easy work half of them.
+  expect(decided([runOn, mend, nothing], rings, { wantedHours: 100, works: 'hard' }).recommended).toBe('rings');
+  expect(decided([runOn, mend, nothing], rings, { wantedHours: 200, works: 'easy' }).recommended).toBe('run on');
   expect(decided([runOn, mend, nothing], rings, { wantedHours: 100, breakdownCosts: 1000 }).recommended).toBe('rings');
 });
 
@@ -217,6 +220,21 @@ test('where no repair pays and it hardly lasts, nothing is done all the same', (
   const dear = { name: 'rings', cures: ['rings-or-bore'], partsLikely: 3350 };
   expect(decided([runOn, dear], rings, { wantedHours: 60 })).toMatchObject({ recommended: 'run on' });
   expect(decided([runOn, { ...dear, partsLikely: 600 }], rings, { wantedHours: 60 }).recommended).toBe('rings');
+});
+
+test('of two ways that leave as much, within the doubt of the bill, the one that leaves it running is advised', () => {
+  const rough = (partsLikely: number): RepairOption => ({
+    name: 'rings',
+    cures: ['rings-or-bore'],
+    partsLow: partsLikely - 400,
+    partsLikely,
+    partsHigh: partsLikely + 400,
+  });
+  const gain = money.valueRunning - money.valueAsIs;
+  const close = decided([rough(gain + 20), nothing]);
+  expect(close).toMatchObject({ recommended: 'rings', aboutTheSame: ['leave it'], flips: [] });
+  expect(close.stopAndCall).toBeGreaterThan(gain + 20);
+  expect(decided([rough(gain + 300), nothing])).toMatchObject({ recommended: 'leave it', aboutTheSame: [] });
 });
 
 test('the first bill and what may follow are two figures, and what was done before stays done', () => {

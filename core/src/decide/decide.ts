@@ -143,6 +143,8 @@ export function checkDecision(input: DecisionInput): PriceTable {
 
 /** Nearer than so much of the deviation of their bills, nobody can say which is the better. */
 const HALF = 0.5;
+/** Rarer than this it does not do what the owner wants of it. */
+const LIKELIER = 0.5;
 
 type Advice = Omit<Decided, 'options' | 'others' | 'causes'>;
 const NO_ADVICE: Advice = { flips: [], tests: [], aboutTheSame: [] };
@@ -155,9 +157,20 @@ function advice(
   tests: readonly OpenTest[],
   bills: readonly Float64Array[],
 ): Advice {
-  const best = bestOf(table, weigh);
-  const { left, advisable } = weigh;
-  if (best === undefined || Number.isNaN(left(best))) return NO_ADVICE;
+  const { left, advisable, runs } = weigh;
+  const richest = bestOf(table, weigh);
+  if (richest === undefined || Number.isNaN(left(richest))) return NO_ADVICE;
+  const sound = (odds.get('sound') ?? 0) >= FAULTY_BELOW;
+  const doubt = (a: number, b: number) => deviationOfDifference(bills[a] as Float64Array, bills[b] as Float64Array);
+  const near = (at: number, than: number) => left(than) - left(at) < HALF * doubt(than, at);
+  // Of two that leave as much the owner wants the one that leaves it running.
+  const [running] =
+    sound || runs(richest) >= LIKELIER
+      ? []
+      : table.options
+          .flatMap((_, at) => (advisable(at) && runs(at) >= LIKELIER && near(at, richest) ? [at] : []))
+          .sort((a, b) => left(b) - left(a));
+  const best = running ?? richest;
   const others = table.options.flatMap((_, at) => (at === best || !advisable(at) ? [] : [at]));
   const margin = (at: number) => left(best) - left(at);
   const [next] = others.map(margin).sort((a, b) => a - b);
@@ -168,21 +181,23 @@ function advice(
     .map((test) => testWorth(table, weigh, left(best), test))
     .sort((a, b) => b.worth - b.cost - (a.worth - a.cost));
   const [first] = worths;
-  const sound = (odds.get('sound') ?? 0) >= FAULTY_BELOW;
-  const doubt = (at: number) => deviationOfDifference(bills[best] as Float64Array, bills[at] as Float64Array);
   return {
     recommended: (table.options[best] as Priced).name,
     // Nothing that costs money is as good as leaving what is likelier sound.
-    aboutTheSame: sound
-      ? []
-      : others.filter((at) => margin(at) < HALF * doubt(at)).map((at) => (table.options[at] as Priced).name),
-    flips: [
-      ...flipsByOdds(table, odds, best, weigh),
-      ...flipsByPrice(table, best, weigh),
-      ...flipsByHours(table, best, weigh, input.wantedHours ?? 0),
-    ],
+    aboutTheSame: sound ? [] : others.filter((at) => near(at, best)).map((at) => (table.options[at] as Priced).name),
+    // What only the wish for a running engine decides flips by no figure.
+    flips:
+      best === richest
+        ? [
+            ...flipsByOdds(table, odds, best, weigh),
+            ...flipsByPrice(table, best, weigh),
+            ...flipsByHours(table, best, weigh, input.wantedHours ?? 0),
+          ]
+        : [],
     // Where nothing is done there is no bill to stop at.
-    ...(next === undefined || bill === 0 ? {} : { stopAndCall: bill + next }),
+    ...(next === undefined || bill === 0
+      ? {}
+      : { stopAndCall: bill + Math.max(next, best === richest ? 0 : HALF * doubt(best, richest)) }),
     perfectTestWorth: mixed(odds, certain) - left(best),
     tests: worths,
     ...(first && first.worth > first.cost ? { findOutFirst: first } : {}),

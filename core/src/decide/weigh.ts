@@ -1,4 +1,4 @@
-import type { DecisionInput } from '../jobfile/decision';
+import type { DecisionInput, Works } from '../jobfile/decision';
 import { type End, isFree, meanBill, type Priced, type PriceTable } from './bill';
 import type { Odds, Trouble, Troubles } from './odds';
 
@@ -18,16 +18,18 @@ export interface Weighed {
   wanting(hours: number): Weighed;
 }
 
+/** An hour of hard work takes as much as so many usual ones. Source: judgement. */
+const HARDER: Readonly<Record<Works, number>> = { easy: 0.5, usual: 1, hard: 2 };
 /** Rarer than this it does not do what the owner wants of it. */
 const LIKELIER = 0.5;
 
 export function weighed(table: PriceTable, input: DecisionInput, troubles: Troubles): Weighed {
-  const { valueRunning = NaN, valueAsIs = NaN, wantedHours = 0, breakdownCosts = 0 } = input;
+  const { valueRunning = NaN, valueAsIs = NaN, wantedHours = 0, works = 'usual', breakdownCosts = 0 } = input;
   const last = ({ done }: End) => done[done.length - 1] as Priced;
   const running = (end: End, trouble?: Trouble) => {
     const cured = (what: Trouble) => leavesRunning(end, what);
     const worst = trouble === undefined ? mixed(troubles.worst, cured) : cured(trouble);
-    const lasts = last(end).lasts100Hours ** (wantedHours / 100);
+    const lasts = last(end).lasts100Hours ** ((HARDER[works] * wantedHours) / 100);
     return troubles.others.reduce((product, odds) => product * mixed(odds, cured), worst) * lasts;
   };
   const mean = (at: number, of: (end: End) => number) =>

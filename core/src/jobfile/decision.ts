@@ -52,6 +52,9 @@ export const REPAIRS = [
 export type RepairName = (typeof REPAIRS)[number];
 
 /** One way to go on. */
+export const WORKS = ['easy', 'usual', 'hard'] as const;
+export type Works = (typeof WORKS)[number];
+
 export interface RepairOption extends RepairFigures {
   name: string;
   /** Which of the shop's jobs it is, where it is one. */
@@ -84,6 +87,8 @@ export interface DecisionInput {
   valueAsIs?: number;
   /** Hours that the owner still wants of it. */
   wantedHours?: number;
+  /** How hard it works in them; as usual where nobody said. */
+  works?: Works;
   /** What a breakdown would cost: a tow, a lost day. Nothing where it is only pushed home. */
   breakdownCosts?: number;
   options: RepairOption[];

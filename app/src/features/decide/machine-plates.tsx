@@ -2,6 +2,7 @@ import type { DecisionInput } from '@rugged/core';
 import { exactMoney } from '@rugged/pages';
 import { StyleSheet, View } from 'react-native';
 import { CurrencyField } from '@/bench/currency-field';
+import { Choice } from '@/ui/choice';
 import { FigureField } from '@/ui/figure-field';
 import { Plate } from '@/ui/plate';
 import { Range } from '@/ui/range';
@@ -43,6 +44,12 @@ export function WorthPlate({
           onChange={(breakdownCosts) => set({ breakdownCosts })}
         />
       </View>
+      <Choice
+        label="How hard it works"
+        options={HOW_HARD}
+        chosen={input.works ?? 'usual'}
+        onChoose={(works) => set({ works })}
+      />
       {input.valueRunning !== undefined && input.valueRunning > 0 ? (
         <Range
           label="Worth running, moved"
@@ -57,6 +64,12 @@ export function WorthPlate({
     </Plate>
   );
 }
+
+const HOW_HARD = [
+  { value: 'easy', word: 'Easy' },
+  { value: 'usual', word: 'As usual' },
+  { value: 'hard', word: 'Hard' },
+] as const;
 
 /** What an hour costs, and whether tax comes on top. */
 export function RatesPlate({ input, set }: { input: DecisionInput; set(change: Partial<DecisionInput>): void }) {

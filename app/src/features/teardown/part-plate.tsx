@@ -39,11 +39,6 @@ export function PartPlate({ bench, part, typed, errors, onChange }: Props) {
         <Title>{name}</Title>
         {book ? <Words colour="dim">{book}</Words> : null}
       </View>
-      {fieldsOf(part).map((row) => (
-        <View key={row[0]?.[0]} style={styles.row}>
-          {row.map(([of, label]) => field(of, label))}
-        </View>
-      ))}
       <Choice
         label="How it looks"
         options={seen.map((value) => ({ value, word: capital(seenAs(part, value)) }))}
@@ -55,6 +50,11 @@ export function PartPlate({ bench, part, typed, errors, onChange }: Props) {
           <Strong colour="rust">{`How it looks ${missing}.`}</Strong>
         </View>
       ) : null}
+      {fieldsOf(part).map((row) => (
+        <View key={row[0]?.[0]} style={styles.row}>
+          {row.map(([of, label]) => field(of, label))}
+        </View>
+      ))}
       {field(lookField(part, 'words'), 'In your words', false)}
       {part === 'bore' ? (
         <Label>Measure each height both ways: one alone says nothing of how round it is.</Label>

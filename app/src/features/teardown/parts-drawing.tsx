@@ -44,17 +44,30 @@ const BESIDE: Partial<Record<Inside, Spot>> = {
   'exhaust-valve': { x: 96, y: 150, side: 'left' },
 };
 
+/** A name is as high as a thumb, on the narrowest phone that has the drawing. */
+const ROW = 56;
+
+/** Names beside their parts where there is room, one under the other where there is none. */
+function inColumn<M extends { y: number }>(marks: readonly M[]): (M & { row: number })[] {
+  const sorted = [...marks].sort((a, b) => a.y - b.y);
+  const rows: number[] = [];
+  for (const { y } of sorted) rows.push(Math.max(y, ROW / 2, (rows.at(-1) ?? -ROW) + ROW));
+  // What would stand below the drawing pushes those above it up.
+  let lowest = VIEW.height - ROW / 2;
+  for (let at = rows.length - 1; at >= 0; at -= 1) {
+    rows[at] = Math.min(rows[at] as number, lowest);
+    lowest = (rows[at] as number) - ROW;
+  }
+  return sorted.map((mark, at) => ({ ...mark, row: rows[at] as number }));
+}
+
 /** A cylinder that lies open, cut through: tap a part, then say how it looks. */
 export function PartsDrawing({ engine, parts, seen, chosen, onChoose }: Props) {
   const c = useColours();
   const spots = engine.valveGear === 'side-valve' ? { ...SPOTS, ...BESIDE } : SPOTS;
-  const marks = parts.map((part) => ({ part, ...spots[part], row: 0 }));
-  for (const side of ['left', 'right'] as const) {
-    const column = marks.filter((mark) => mark.side === side).sort((a, b) => a.y - b.y);
-    column.forEach((mark, at) => {
-      mark.row = ((at + 0.5) * VIEW.height) / column.length;
-    });
-  }
+  const marks = (['left', 'right'] as const).flatMap((side) =>
+    inColumn(parts.map((part) => ({ part, ...spots[part] })).filter((mark) => mark.side === side)),
+  );
   return (
     <View style={styles.frame}>
       <Svg viewBox={`0 0 ${VIEW.width} ${VIEW.height}`} width="100%" height="100%" aria-hidden>
