@@ -93,4 +93,11 @@ const HALF = 0.5;
 
 /** An engine without a name of its own is called like its machine: said once. */
 export const engineAndMachine = ({ engine, machine }: Pick<Bench, 'engine' | 'machine'>): string =>
-  engine.name === machine.name ? engine.name : `${engine.name}, ${machine.name}`;
+  alike(engine.name, machine.name) ? engine.name : `${engine.name}, ${machine.name}`;
+/** Whatever stands between the words. */
+const alike = (a: string, b: string) => bare(a) === bare(b);
+const bare = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();

@@ -277,6 +277,25 @@ test('a second place that is faulty has to be cured too', () => {
   expect(option(both, 'head').runs).toBe(0);
 });
 
+test('a job that mends two places holds once, and two jobs hold each for its own', () => {
+  const valve: Odds = new Map([['exhaust-valve', 1]]);
+  const both = { name: 'both', cures: ['exhaust-valve', 'rings-or-bore'], partsLikely: 500, holdsProbability: 0.9 };
+  const places = { worst: valve, others: [rings, rings] };
+  const runs = (options: RepairOption[], name: string) => option(decideBy({ ...money, options }, places), name).runs;
+  expect(runs([both], 'both')).toBeCloseTo(0.9, 12);
+  const head = { name: 'head', cures: ['exhaust-valve'], partsLikely: 200, holdsProbability: 0.8 };
+  const ringJob = { name: 'rings', cures: ['rings-or-bore'], partsLikely: 300, holdsProbability: 0.9 };
+  const first = { ...head, escalates: [{ to: 'rings', probability: 1 }] };
+  expect(runs([first, ringJob], 'head')).toBeCloseTo(0.8 * 0.9, 12);
+  // A place that may be sound needs its job only where it is not.
+  const maybe: Odds = new Map([
+    ['rings-or-bore', 0.5],
+    ['sound', 0.5],
+  ]);
+  const half = decideBy({ ...money, options: [both] }, { worst: maybe, others: [maybe] });
+  expect(option(half, 'both').runs).toBeCloseTo(0.25 + 0.75 * 0.9, 12);
+});
+
 test('a bill is drawn the same whatever stands beside it', () => {
   const alone = option(decided([topEnd]), 'top end');
   expect(option(decided([nothing, { name: 'engine', partsLow: 1, partsHigh: 900 }, topEnd]), 'top end')).toEqual(alone);

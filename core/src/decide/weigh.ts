@@ -27,10 +27,9 @@ export function weighed(table: PriceTable, input: DecisionInput, troubles: Troub
   const { valueRunning = NaN, valueAsIs = NaN, wantedHours = 0, works = 'usual', breakdownCosts = 0 } = input;
   const last = ({ done }: End) => done[done.length - 1] as Priced;
   const running = (end: End, trouble?: Trouble) => {
-    const cured = (what: Trouble) => leavesRunning(end, what);
-    const worst = trouble === undefined ? mixed(troubles.worst, cured) : cured(trouble);
+    const worst: Odds = trouble === undefined ? troubles.worst : new Map([[trouble, 1]]);
     const lasts = last(end).lasts100Hours ** ((HARDER[works] * wantedHours) / 100);
-    return troubles.others.reduce((product, odds) => product * mixed(odds, cured), worst) * lasts;
+    return leavesRunning(end, [worst, ...troubles.others]) * lasts;
   };
   const mean = (at: number, of: (end: End) => number) =>
     (table.ends[at] as End[]).reduce((sum, end) => sum + end.probability * of(end), 0);
@@ -59,11 +58,41 @@ export function weighed(table: PriceTable, input: DecisionInput, troubles: Troub
   };
 }
 
-/** Where nothing is wrong, everything leaves it running. What was done last about a trouble counts. */
-function leavesRunning({ done }: End, trouble: Trouble): number {
-  if (trouble === 'sound') return 1;
-  const mends = done.findLast(({ cures }) => cures.has(trouble));
-  return mends ? mends.holds : done[done.length - 1]?.runsAsItIs ? 1 : 0;
+/**
+ * Chance that all places run afterwards. A job that was done holds or does not, in however many places it mended
+ * something: so each set of jobs that hold, times the chance that they are all that was needed. What was done last about
+ * a trouble counts.
+ */
+function leavesRunning({ done }: End, places: readonly Odds[]): number {
+  const goesOn = done[done.length - 1]?.runsAsItIs === true;
+  const mender = (trouble: Trouble): number | 'none-needed' | 'nobody' => {
+    if (trouble === 'sound') return 'none-needed';
+    const by = done.findLastIndex(({ cures }) => cures.has(trouble));
+    return by >= 0 ? by : goesOn ? 'none-needed' : 'nobody';
+  };
+  // Of each place: the share that needs nothing, and the share that each job mends.
+  const shares = places.map((odds) => {
+    const share = { well: 0, by: done.map(() => 0) };
+    for (const [trouble, p] of odds) {
+      const by = mender(trouble);
+      if (by === 'none-needed') share.well += p;
+      else if (by !== 'nobody') share.by[by] = (share.by[by] ?? 0) + p;
+    }
+    return share;
+  });
+  const from = (at: number, holds: readonly boolean[], chance: number): number => {
+    if (chance === 0) return 0;
+    const job = done[at];
+    if (!job)
+      return shares.reduce(
+        (all, { well, by }) => all * by.reduce((sum, p, i) => sum + (holds[i] ? p : 0), well),
+        chance,
+      );
+    return (
+      from(at + 1, [...holds, true], chance * job.holds) + from(at + 1, [...holds, false], chance * (1 - job.holds))
+    );
+  };
+  return from(0, [], 1);
 }
 
 export const mixed = (odds: Odds, of: (trouble: Trouble) => number): number =>
