@@ -143,6 +143,8 @@ export function checkDecision(input: DecisionInput): PriceTable {
 
 /** Nearer than so much of the deviation of their bills, nobody can say which is the better. */
 const HALF = 0.5;
+/** So much of what it is worth is given for an engine that runs. */
+const LITTLE = 0.05;
 /** Rarer than this it does not do what the owner wants of it. */
 const LIKELIER = 0.5;
 
@@ -163,12 +165,15 @@ function advice(
   const sound = (odds.get('sound') ?? 0) >= FAULTY_BELOW;
   const doubt = (a: number, b: number) => deviationOfDifference(bills[a] as Float64Array, bills[b] as Float64Array);
   const near = (at: number, than: number) => left(than) - left(at) < HALF * doubt(than, at);
+  const little = LITTLE * (input.valueRunning ?? 0);
   // Of two that leave as much the owner wants the one that leaves it running.
   const [running] =
     sound || runs(richest) >= LIKELIER
       ? []
       : table.options
-          .flatMap((_, at) => (advisable(at) && runs(at) >= LIKELIER && near(at, richest) ? [at] : []))
+          .flatMap((_, at) =>
+            advisable(at) && runs(at) >= LIKELIER && near(at, richest) && left(richest) - left(at) < little ? [at] : [],
+          )
           .sort((a, b) => left(b) - left(a));
   const best = running ?? richest;
   const others = table.options.flatMap((_, at) => (at === best || !advisable(at) ? [] : [at]));
