@@ -82,7 +82,10 @@ test('one more trouble never makes leaving it better than a way that mends and p
       const way = options.find(({ name }) => name === had.name);
       return (way?.valueLeft ?? 0) - (nothing?.valueLeft ?? 0);
     };
-    expect(ahead(after)).toBeGreaterThanOrEqual(ahead(before.decided) - 1e-6);
+    // One more place is one more chance that the job itself does not hold.
+    const risk = 0.1 * (before.input.valueRunning ?? 0);
+    expect(ahead(after)).toBeGreaterThanOrEqual(ahead(before.decided) - risk);
+    if (ahead(before.decided) > risk) expect(ahead(after)).toBeGreaterThan(0);
   });
 });
 
