@@ -81,7 +81,9 @@ export function priceEffect(all: readonly PageFacts[]): string {
 }
 
 const hasTrouble = ({ bench, report }: PageFacts) =>
-  openedSinceRepair(bench).length > 0 || troubled(report).length > 0 || faultsInside(report).length > 0;
+  openedSinceRepair(bench).some((one) => one.found !== 'sound') ||
+  (openedSinceRepair(bench).length === 0 && troubled(report).length > 0) ||
+  faultsInside(report).length > 0;
 
 /** What was seen of the parts once it lay open, and is not good. */
 const faultsInside = ({ inspections }: Report) => inspections.filter((one) => one.of === 'opened' && isFault(one));
@@ -188,7 +190,7 @@ function beside({ bench, report }: PageFacts, others: readonly Cause[]): string[
   const several = low.length > 1 || needing.length > 1;
   return [
     needing.length === 0 ? '' : sentence(`${listed(needing)} ${several ? 'need' : 'needs'} work too`),
-    open.length === 0 ? '' : sentence(`${listed(cylindersNamed(bench, open))} may have the same; it is not proven yet`),
+    open.length === 0 ? '' : sentence(`${listed(cylindersNamed(bench, open))} may need work too; it is not proven yet`),
   ].filter(Boolean);
 }
 

@@ -37,7 +37,7 @@ export const does = (cause: Trouble | CauseNamed): string =>
 
 /** What was found when it was opened. */
 const FOUND: Readonly<Partial<Record<CauseNamed, string>>> = {
-  sound: 'nothing wrong in it',
+  sound: 'nothing wrong',
   'rings-or-bore': 'worn rings or a worn bore',
   'piston-damage': 'a damaged piston',
   'intake-valve': 'an intake valve that does not seal',

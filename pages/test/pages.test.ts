@@ -173,7 +173,7 @@ test('what stands beside the worst comes in the order of the engine, and what is
   const open = facts.report.cylinders.map((one) => (one.id === '2' ? one : { ...one, state: 'unproven' as const }));
   const causes = [worst, ...also];
   expect(suggestedLead('owner', { ...facts, report: { ...facts.report, cylinders: open, causes } })).toMatch(
-    /Cylinders 1 and 4 may have the same; it is not proven yet\./,
+    /Cylinders 1 and 4 may need work too; it is not proven yet\./,
   );
   const low = suggestedLead('owner', factsOf(benchOf('motorcycle-four', [150, 70, 149, 60])));
   expect(low).toMatch(/Cylinder [24] needs work too\./);

@@ -8,6 +8,8 @@ import { workerAddress } from '@/workers/worker-address';
 interface State {
   decided?: DecidedJob;
   error?: { field: string; reason: string };
+  /** What was answered last is not of these figures yet. */
+  behind: boolean;
 }
 
 /**
@@ -15,10 +17,12 @@ interface State {
  * of several changes in a row the last one counts.
  */
 export function useDecided(bench: Bench, input: DecisionInput | undefined): State {
-  const [state, setState] = useState<State>({});
+  const [state, setState] = useState<
+    Omit<State, 'behind'> & { of?: { bench: Bench; input: DecisionInput | undefined } }
+  >({});
   const worker = useRef<Worker>(undefined);
   /** Weighed now, and what came meanwhile: one at a time, and only the last of several. */
-  const running = useRef(false);
+  const running = useRef<DecisionInput>(undefined);
   const waiting = useRef<DecisionInput>(undefined);
 
   useEffect(() => {
@@ -26,16 +30,17 @@ export function useDecided(bench: Bench, input: DecisionInput | undefined): Stat
     const { decision: _, ...job } = toJobFile(bench);
     mine.postMessage({ job } satisfies DecideTask);
     mine.onmessage = ({ data }: MessageEvent<DecideAnswer>) => {
+      const of = { bench, input: running.current };
       const next = waiting.current;
       waiting.current = undefined;
-      running.current = next !== undefined;
+      running.current = next;
       if (next) mine.postMessage({ input: next } satisfies DecideTask);
-      setState((before) => ('decided' in data ? data : { ...before, error: data }));
+      setState((before) => ('decided' in data ? { ...data, of } : { ...before, error: data, of }));
     };
     mine.onerror = ({ message }) =>
       setState({ error: { field: 'decision', reason: message || 'could not be weighed' } });
     worker.current = mine;
-    running.current = false;
+    running.current = undefined;
     return () => {
       mine.terminate();
       worker.current = undefined;
@@ -48,8 +53,9 @@ export function useDecided(bench: Bench, input: DecisionInput | undefined): Stat
       waiting.current = input;
       return;
     }
-    running.current = true;
+    running.current = input;
     worker.current?.postMessage({ input } satisfies DecideTask);
   }, [bench, input]);
-  return state;
+  const { of, ...answer } = state;
+  return { ...answer, behind: input !== undefined && (of?.input !== input || of.bench !== bench) };
 }

@@ -59,6 +59,7 @@ test('a figure of an option moves the answer; what the shop goes for is kept, wi
   fireEvent.changeText(screen.getByLabelText('Parts high'), '110');
   fireEvent.press(screen.getByText('Go for this'));
   await eventually(() => expect(written()).toMatch(/(Recommended|Chosen) ?Another used engine/));
+  await eventually(() => expect(screen.getByRole('button', { name: 'Write the page', busy: false })).toBeTruthy());
   fireEvent.press(screen.getByText('Write the page'));
   await eventually(() => expect(went).toContain('/jobs/d3/pages'));
   const kept = sent.find(({ path }) => path === '/decisions')?.body;

@@ -1,12 +1,12 @@
 import { type Bench, latestOf } from '@rugged/contract/bench';
-import { CAUSE_NAME, type DecisionInput, OPEN_KINDS, type RepairOption } from '@rugged/core';
+import { CAUSE_NAME, type DecisionInput, type RepairOption } from '@rugged/core';
 import { type Decided, optionFor, type PriceSource } from '@rugged/core/decide';
 import { inHundred, tidySum } from '@rugged/pages';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { BenchGate } from '@/bench/bench-gate';
-import { optionsFor, type Weighing, weighingOf } from '@/bench/decision';
+import { following, optionsFor, shownOption, type Weighing, weighingOf } from '@/bench/decision';
 import { KeptBadge } from '@/bench/kept-badge';
 import { useDecided } from '@/bench/use-decided';
 import { useDraft } from '@/data/draft';
@@ -34,18 +34,17 @@ function DecideOf({ bench }: { bench: Bench }) {
   const router = useRouter();
   const tell = useNotice();
   const { shop } = useSignedIn();
+  const ready = useMemo(() => optionsFor(bench, shop.prices), [bench, shop.prices]);
   const [start] = useState(() => weighingOf(bench, shop.prices));
-  const [weighing, setWeighing] = useDraft<Weighing>(
-    `decide.${bench.job.id}.${latestOf(bench.decisions)?.id ?? 'new'}${latestOf(bench.outcomes)?.id ?? ''}${
-      bench.readings.findLast(({ kind }) => OPEN_KINDS.has(kind))?.id ?? ''
-    }`,
+  const [draft, setDraft] = useDraft<Weighing>(
+    `decide.${bench.job.id}.${latestOf(bench.decisions)?.id ?? 'new'}`,
     start,
   );
+  const weighing = useMemo(() => following(draft, ready), [draft, ready]);
+  const setWeighing = (change: (now: Weighing) => Weighing) => setDraft((now) => change(following(now, ready)));
   const { input, chosen } = weighing;
-  const { decided, error } = useDecided(bench, input);
+  const { decided, error, behind } = useDecided(bench, input);
   const [open, setOpen] = useState<string>();
-  const ready = useMemo(() => optionsFor(bench, shop.prices), [bench, shop.prices]);
-  const missing = ready.options.filter(({ name, aside }) => !aside && !input.options.some((one) => one.name === name));
   const set = (change: Partial<DecisionInput>) =>
     setWeighing((now) => ({ ...now, input: without({ ...now.input, ...change }) }));
   const best = chosen ?? decided?.recommended;
@@ -108,15 +107,6 @@ function DecideOf({ bench }: { bench: Bench }) {
               <Button kind="ground" icon="plus" onPress={() => setAdding(true)}>
                 Add a way
               </Button>
-              {missing.length > 0 ? (
-                <Plate style={styles.gap}>
-                  <Words>
-                    <Strong>Since these options were made: </Strong>
-                    {missing.map(({ name }) => name.toLowerCase()).join('; ')}.
-                  </Words>
-                  <Button onPress={() => set({ options: [...input.options, ...missing] })}>Add them</Button>
-                </Plate>
-              ) : null}
             </>
           ) : (
             <Plate>
@@ -161,6 +151,7 @@ function DecideOf({ bench }: { bench: Bench }) {
           <View style={styles.gap}>
             <Button
               kind="main"
+              busy={behind}
               disabled={!decided || error !== undefined}
               onPress={() => void keep().then(() => router.push(`/jobs/${bench.job.id}/pages`))}
             >
@@ -168,6 +159,7 @@ function DecideOf({ bench }: { bench: Bench }) {
             </Button>
             <Button
               kind="ground"
+              busy={behind}
               disabled={!decided || error !== undefined}
               onPress={() => void keep().then(() => tell({ text: 'Decision kept' }))}
             >
@@ -229,8 +221,6 @@ const SOURCE: Readonly<Record<PriceSource | 'own', string>> = {
   usual: 'Usual figures, until the shop has its own.',
   own: 'Entered by hand.',
 };
-
-const shownOption = ({ aside: _, ...option }: RepairOption): RepairOption => option;
 
 /** A name that is free, until it gets its own. */
 function ownName(options: readonly RepairOption[]): string {

@@ -74,7 +74,7 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
   const decision = decisionOf(bench);
   const reopened = openedSinceDecided(bench);
   // Without a decision the usual ways answer what it was brought in for; they do not stand on the page.
-  const input = useMemo(() => weighingOf(bench, shop.prices).input, [bench, shop.prices]);
+  const { input, chosen, stopAt } = useMemo(() => weighingOf(bench, shop.prices), [bench, shop.prices]);
   const { decided } = useDecided(bench, input);
   const [now] = useState(() => new Date());
   const pictures = countingNotes(bench.notes).flatMap(({ photoId, text, about, part, cylinder }) =>
@@ -97,15 +97,15 @@ function Writing({ bench, report }: { bench: Bench; report: Report }) {
       report,
       ...(decided ? { answer: decided.answer } : {}),
       ...(decided && (decision || decided.answer.purpose === 'buying') ? { decided, input: decided.input } : {}),
-      ...(decision?.chosen === undefined ? {} : { chosen: decision.chosen }),
-      ...(decision?.stopAt === undefined ? {} : { stopAt: decision.stopAt }),
+      ...(decision && chosen !== undefined ? { chosen } : {}),
+      ...(decision && stopAt !== undefined ? { stopAt } : {}),
       shop,
       unit: shop.unit,
       now,
       readers: readersOf(bench, person.name),
       photos: [],
     }),
-    [bench, report, decided, decision, shop, now, person.name],
+    [bench, report, decided, decision, chosen, stopAt, shop, now, person.name],
   );
   const here = useSameVisit(bench);
   const others = useOtherFacts(

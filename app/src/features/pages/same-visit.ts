@@ -32,7 +32,7 @@ export function useOtherFacts(benches: readonly Bench[], shop: Shop, reader: str
     const verdict = judgeOnce(bench, shop.unit);
     if (!verdict.ok) return [];
     const decided = weighed[at]?.data ?? undefined;
-    const chosen = decisionOf(bench)?.chosen;
+    const { chosen } = decisionOf(bench) ? weighingOf(bench, shop.prices) : {};
     return [
       {
         bench,
