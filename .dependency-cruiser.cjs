@@ -22,7 +22,7 @@ const FLOORS = {
   'virtual-engine': ['reading', 'jobfile', 'engine', 'air', 'oil', 'quantity'],
   verdict: ['causes', 'test-kinds', 'limits', 'spread', 'reading', 'jobfile', 'engine', 'air', 'quantity'],
   plan: ['verdict', 'causes', 'test-kinds', 'spread', 'jobfile', 'engine', 'quantity'],
-  decide: ['plan', 'verdict', 'causes', 'jobfile', 'engine', 'quantity'],
+  decide: ['plan', 'verdict', 'test-kinds', 'causes', 'jobfile', 'engine', 'quantity'],
   practice: [
     'decide',
     'plan',

@@ -1,7 +1,7 @@
 import { asJobFile, newPageSchema } from '@rugged/contract';
-import { type Bench, decisionOf, nothingAdded, toJobFile } from '@rugged/contract/bench';
+import { type Bench, decisionOf, toJobFile } from '@rugged/contract/bench';
 import { PAGE_KINDS } from '@rugged/contract/page';
-import { judge, KIND_NAMES, type KindName, KINDS_OF_ENGINE, type Purpose, PURPOSES, report } from '@rugged/core';
+import { KIND_NAMES, type KindName, PURPOSES } from '@rugged/core';
 import { decide, decideBy, readyMade, weighJob } from '@rugged/core/decide';
 import fc from 'fast-check';
 import { makePage, pageHtml, type PageFacts, suggestedLead, usualPage } from '../src';

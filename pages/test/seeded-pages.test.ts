@@ -50,7 +50,7 @@ function seeded(seed: number): { bench: Bench; facts: PageFacts } {
         : []),
     ],
     readings: [...bench.readings, ...looks],
-  } as Bench;
+  };
   const decided = decide(
     {
       ...toJobFile(whole),

@@ -1,4 +1,5 @@
 import type { SeenTrouble } from '../engine/faults';
+import type { Inside } from '../jobfile/tests';
 import type { JudgedInspection } from '../test-kinds/inspection';
 
 /** Which trouble of its own a part is that was found as it was. */
@@ -7,28 +8,21 @@ function troubleOf(one: JudgedInspection): SeenTrouble | undefined {
   if (one.of === 'bore' || one.of === 'taper' || one.of === 'ovality') return 'bore-past-rings';
   if (one.of === 'pin-clearance') return one.says[0] === 'pin-worn' ? 'small-end' : undefined;
   if (one.of !== 'opened') return undefined;
-  switch (one.part) {
-    case 'bore':
-      return 'bore-past-rings';
-    case 'intake-valve':
-    case 'exhaust-valve':
-      return one.seen === 'loose' ? 'valve-guides' : undefined;
-    case 'pin':
-    case 'small-end':
-      return 'small-end';
-    case 'big-end':
-    case 'crank':
-      return 'crank';
-    case 'reeds':
-      return 'reeds';
-    case 'case':
-      return 'case';
-    case 'head':
-      return one.seen === 'broken' ? 'head' : undefined;
-    default:
-      return undefined;
-  }
+  const { part, seen } = one;
+  if (part === 'intake-valve' || part === 'exhaust-valve') return seen === 'loose' ? 'valve-guides' : undefined;
+  if (part === 'head') return seen === 'broken' ? 'head' : undefined;
+  return OF_PART[part];
 }
+
+const OF_PART: Readonly<Partial<Record<Inside, SeenTrouble>>> = {
+  bore: 'bore-past-rings',
+  pin: 'small-end',
+  'small-end': 'small-end',
+  'big-end': 'crank',
+  crank: 'crank',
+  reeds: 'reeds',
+  case: 'case',
+};
 
 /** Each once of each cylinder. */
 export function troublesSeen(

@@ -2,7 +2,7 @@ export * from './cause-names';
 export * from './causes';
 export * from './cautions';
 export * from './headline';
-export { INSIDE_NAME, seenAs, tellInside } from './inside';
+export { INSIDE_NAME, seenAs } from './inside';
 export * from './test-kinds';
 export * from './kind-names';
 export * from './names';

@@ -67,29 +67,22 @@ type Row = readonly (readonly [field: string, label: string])[];
 const HEIGHT = { top: 'Top', middle: 'Middle', bottom: 'Bottom' } as const;
 const RING = { top: 'Top', second: 'Second', oil: 'Oil' } as const;
 
+const SIZES: Readonly<Partial<Record<Inside, readonly Row[]>>> = {
+  bore: HEIGHTS.map((height) => [
+    [`bore/${height}/alongMm`, `${HEIGHT[height]}, along the crank, mm`],
+    [`bore/${height}/acrossMm`, `${HEIGHT[height]}, across, mm`],
+  ]),
+  rings: [RINGS.map((ring) => [`ring-gap/${ring}/mm`, `${RING[ring]} ring gap, mm`])],
+  piston: [[['piston/skirtMm', 'Skirt, mm']]],
+  pin: [[['piston/pinMm', 'Pin, mm']]],
+  'small-end': [[['piston/smallEndMm', 'Small end, mm']]],
+};
+
 /** The sizes that a part has. */
-function fieldsOf(part: Inside): Row[] {
-  switch (part) {
-    case 'bore':
-      return HEIGHTS.map((height) => [
-        [`bore/${height}/alongMm`, `${HEIGHT[height]}, along the crank, mm`],
-        [`bore/${height}/acrossMm`, `${HEIGHT[height]}, across, mm`],
-      ]);
-    case 'rings':
-      return [RINGS.map((ring) => [`ring-gap/${ring}/mm`, `${RING[ring]} ring gap, mm`] as const)];
-    case 'piston':
-      return [[['piston/skirtMm', 'Skirt, mm']]];
-    case 'pin':
-      return [[['piston/pinMm', 'Pin, mm']]];
-    case 'small-end':
-      return [[['piston/smallEndMm', 'Small end, mm']]];
-    default: {
-      const measured = MEASURED_AS[part];
-      return measured === undefined
-        ? []
-        : [[[lookField(part, 'mm'), measured === 'play' ? 'Play, mm' : 'Out of true, mm']]];
-    }
-  }
+function fieldsOf(part: Inside): readonly Row[] {
+  const measured = MEASURED_AS[part];
+  if (measured !== undefined) return [[[lookField(part, 'mm'), measured === 'play' ? 'Play, mm' : 'Out of true, mm']]];
+  return SIZES[part] ?? [];
 }
 
 const BOOK_OF: Readonly<Partial<Record<Inside, 'bore' | 'ringGap' | 'pistonClearance' | 'pinClearance'>>> = {
@@ -102,7 +95,7 @@ const BOOK_OF: Readonly<Partial<Record<Inside, 'bore' | 'ringGap' | 'pistonClear
 /** `book: gap 0.15 to 0.50 mm`, where a book has it. */
 function bookOf({ books }: Bench, part: Inside): string | undefined {
   const matter = BOOK_OF[part];
-  const figures = matter && (find(books, matter).figures as { minMm?: number; maxMm?: number } | undefined);
+  const figures: { minMm?: number; maxMm?: number } | undefined = matter && find(books, matter).figures;
   if (!figures) return undefined;
   const { minMm, maxMm } = figures;
   if (minMm === undefined && maxMm === undefined) return undefined;

@@ -3,8 +3,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import Svg, { Circle, G, Line, Path, Rect } from 'react-native-svg';
 import { useColours } from '@/ui/theme';
-import type { Colours } from '@/ui/tokens';
-import { RADIUS, TOUCH } from '@/ui/tokens';
+import { type Colours, RADIUS, TOUCH } from '@/ui/tokens';
 import { Strong } from '@/ui/words';
 
 interface Props {

@@ -158,7 +158,7 @@ test.each([
   [twin, { part: 'gasket', seen: 'good', mm: 1 }, 'mm', /not what this part/],
   [twin, { part: 'crank', seen: 'worn', mm: 40 }, 'mm', /must be between 0 and 20 mm/],
 ] as const)('what cannot be is refused at its field', (engine, look, field, why) => {
-  const run = () => judge(job(engine, saw({ cylinder: '1', ...look } as Look)));
+  const run = () => judge(job(engine, saw({ cylinder: '1', ...look })));
   expect(run).toThrow(why);
   expect(run).toThrow(expect.objectContaining({ field: `tests[0].readings[0].${field}` }));
 });
@@ -171,7 +171,7 @@ test.each([
     { part: 'gasket', seen: 'burnt' },
   ],
 ] as const)('what was entered of a part that the engine has not is left out, and that is said', (engine, look) => {
-  const verdict = judge(job(engine, read(130), saw({ cylinder: '1', ...look } as Look)));
+  const verdict = judge(job(engine, read(130), saw({ cylinder: '1', ...look })));
   expect(verdict.inspections).toEqual([]);
   expect(verdict.cautions.map(({ caution }) => caution)).toContain('entry-left-out');
 });
