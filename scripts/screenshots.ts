@@ -90,13 +90,16 @@ const VIEWS: readonly View[] = [
     },
   },
   {
-    name: 'notes-phone',
-    ready: 'Says: ',
+    name: 'teardown-phone',
+    ready: 'Rings kept',
     ...PHONE,
     open: async (page) => {
-      await page.goto(`${base}/jobs/${await job(412)(page)}/notes?cylinder=2`);
-      await page.getByRole('button', { name: 'On: 2' }).click();
-      await page.getByRole('button', { name: 'Black, oily' }).click();
+      await page.goto(`${base}/jobs/${await job(418)(page)}/teardown`);
+      const tap = (name: string) => page.getByRole('button', { name }).first().click();
+      for (const seen of ['Scored', 'Worn']) {
+        await tap(`How it looks: ${seen}`);
+        await tap('Save, next part');
+      }
     },
   },
   { name: 'decide-phone', ready: 'Stop and call', ...PHONE, open: decided(412) },
