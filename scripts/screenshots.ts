@@ -91,7 +91,8 @@ const VIEWS: readonly View[] = [
   },
   {
     name: 'teardown-phone',
-    ready: 'Rings kept',
+    ready: 'Piston',
+    readyRole: 'region',
     ...PHONE,
     open: async (page) => {
       await page.goto(`${base}/jobs/${await job(418)(page)}/teardown`);

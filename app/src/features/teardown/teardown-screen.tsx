@@ -147,7 +147,13 @@ function Opened({ bench, cylinder, onCylinder }: Props) {
   );
 }
 
-/** Brings what belongs to a choice into sight once it was made, and not before. */
+/** Over so much of the screen, what belongs to a choice is read from its top. */
+const TALL = 0.5;
+
+/**
+ * Brings what belongs to a choice into sight once it was made, and not before: with as much of what stands above it as
+ * there is room for.
+ */
 function useInSight(choice: string) {
   const view = useRef<View>(null);
   const before = useRef(choice);
@@ -155,7 +161,9 @@ function useInSight(choice: string) {
     if (before.current === choice) return;
     before.current = choice;
     const element = view.current as unknown as HTMLElement | null;
-    element?.scrollIntoView?.({ block: 'nearest', behavior: 'smooth' });
+    if (!element?.scrollIntoView) return;
+    const tall = element.offsetHeight > TALL * window.innerHeight;
+    element.scrollIntoView({ block: tall ? 'start' : 'end', behavior: 'smooth' });
   }, [choice]);
   return view;
 }

@@ -1,16 +1,14 @@
 import { type Bench, countingReadings } from '@rugged/contract/bench';
-import { capital, type Inside, INSIDE_NAME } from '@rugged/core';
+import type { Inside } from '@rugged/core';
 import { useState } from 'react';
 import { useDraft } from '@/data/draft';
 import { keepReadings } from '@/data/recording';
-import { useNotice } from '@/ui/notice';
 import { isLook, looksOf, nextPart, partOfField, partsOf, typedLooks } from './looks';
 import { recordedParts } from './recorded-parts';
 import { isSize, type Sizes, sizesOf, typedSizes } from './sizes';
 
 /** What is typed of the parts of one cylinder. What is changed corrects what was kept; both stay. */
 export function useParts(bench: Bench, cylinder: string) {
-  const tell = useNotice();
   const parts = partsOf(bench.engine);
   const counting = countingReadings(bench.readings);
   const kept: Sizes = { ...sizesOf(counting.filter(isSize), cylinder), ...looksOf(counting.filter(isLook), cylinder) };
@@ -34,8 +32,8 @@ export function useParts(bench: Bench, cylinder: string) {
     void keepReadings(bench, recordedParts(bench, cylinder, measured.parts, looked.looks, Date.now())).then(() => {
       setDraft({});
       setTried(false);
+      // That it is kept is seen on the drawing; a notice would lie over the keys.
       choose(next);
-      tell({ text: `${capital(INSIDE_NAME[chosen])} kept` });
     });
   };
   return {
