@@ -51,7 +51,7 @@ export function makePage(kind: PageKind, facts: PageFacts, lead = suggestedLead(
     lead,
     about: aboutLine(kind, facts),
     shop: shop.name,
-    ...(shop.reach === undefined ? {} : { reach: shop.reach }),
+    ...(shop.reach ? { reach: shop.reach } : {}),
     madeAt: now.toISOString(),
     day: new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(now),
     ...(bench.job.number === undefined ? {} : { job: `job ${bench.job.number}` }),

@@ -69,9 +69,12 @@ function figuresWeighed(option: RepairOption | undefined): Partial<RepairOption>
 }
 
 /** What was kept last; without that the ready-made options at the shop's rate. */
-export function weighingOf(bench: Bench, prices: PriceList = {}): Weighing {
+export function weighingOf(
+  bench: Bench,
+  prices: PriceList = {},
+  ready: Pick<ReadyMade, 'options'> = optionsFor(bench, prices),
+): Weighing {
   const kept = decisionOf(bench);
-  const ready = optionsFor(bench, prices);
   if (kept) {
     const { input, chosen, stopAt } = kept;
     return following(

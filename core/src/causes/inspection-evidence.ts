@@ -176,8 +176,8 @@ export const NEEDLES = {
   steady: ['needle-steady', { 'intake-valve': -3, 'exhaust-valve': -3, 'valve-train': -2 }],
 } as const satisfies Readonly<Record<string, readonly [InspectionFact, Decibans]>>;
 
-const GASKETS = { 'head-gasket-external': 40, 'head-gasket-between': 40, 'head-gasket-coolant': 40 } as const;
-const BURNT = (valve: 'intake-valve' | 'exhaust-valve') =>
+const GASKET_GONE = { 'head-gasket-external': 40, 'head-gasket-between': 40, 'head-gasket-coolant': 40 } as const;
+const valveSeen = (valve: 'intake-valve' | 'exhaust-valve') =>
   ({
     good: { [valve]: -18 },
     burnt: { [valve]: 40 },
@@ -186,7 +186,11 @@ const BURNT = (valve: 'intake-valve' | 'exhaust-valve') =>
     carboned: { [valve]: 10, carbon: 4 },
   }) satisfies Partial<Record<SeenInside, Decibans>>;
 
-/** What a part that was looked at says: what is scored, burnt or broken ends the question. Source: what a mechanic concludes who sees it. */
+/**
+ * What a part that was looked at says: what is scored, burnt or broken ends the question.
+ *
+ * Source: what a mechanic concludes who sees it.
+ */
 export const SEEN_PARTS: Readonly<Partial<Record<Inside, Readonly<Partial<Record<SeenInside, Decibans>>>>>> = {
   bore: {
     good: { 'rings-or-bore': -6, 'piston-damage': -3 },
@@ -207,12 +211,12 @@ export const SEEN_PARTS: Readonly<Partial<Record<Inside, Readonly<Partial<Record
     broken: { 'piston-damage': 40 },
     carboned: { carbon: 14 },
   },
-  'intake-valve': BURNT('intake-valve'),
-  'exhaust-valve': BURNT('exhaust-valve'),
+  'intake-valve': valveSeen('intake-valve'),
+  'exhaust-valve': valveSeen('exhaust-valve'),
   gasket: {
     good: { 'head-gasket-external': -18, 'head-gasket-between': -18, 'head-gasket-coolant': -18 },
-    burnt: GASKETS,
-    broken: GASKETS,
+    burnt: GASKET_GONE,
+    broken: GASKET_GONE,
     corroded: { 'head-gasket-coolant': 12, 'head-gasket-external': 8, 'head-gasket-between': 4 },
   },
   head: {

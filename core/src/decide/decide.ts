@@ -15,7 +15,7 @@ import { USUAL_RATE } from './jobs';
 import { FAULTY_BELOW, type Odds, type Trouble, type Troubles, troublesOf } from './odds';
 import { readyMade } from './ready-made';
 import { openTests, type OpenTest, testWorth } from './test-worth';
-import { bestOf, mixed, type Weighed, weighed } from './weigh';
+import { bestOf, LIKELIER, mixed, type Weighed, weighed } from './weigh';
 
 /** So many bills are drawn for the spread; means are exact. */
 export const DRAWS = 20_000;
@@ -145,11 +145,25 @@ export function checkDecision(input: DecisionInput): PriceTable {
 const HALF = 0.5;
 /** So much of what it is worth is given for an engine that runs. */
 const LITTLE = 0.05;
-/** Rarer than this it does not do what the owner wants of it. */
-const LIKELIER = 0.5;
 
 type Advice = Omit<Decided, 'options' | 'others' | 'causes'>;
 const NO_ADVICE: Advice = { flips: [], tests: [], aboutTheSame: [] };
+
+/** Of two that leave as much the owner wants the one that leaves it running. @param near as much, within their doubt */
+function leftRunning(
+  table: PriceTable,
+  { valueRunning = 0 }: DecisionInput,
+  { left, runs, advisable }: Weighed,
+  richest: number,
+  near: (at: number, than: number) => boolean,
+): number {
+  if (runs(richest) >= LIKELIER) return richest;
+  const [best] = table.options
+    .flatMap((_, at) => (advisable(at) && runs(at) >= LIKELIER && near(at, richest) ? [at] : []))
+    .filter((at) => left(richest) - left(at) < LITTLE * valueRunning)
+    .sort((a, b) => left(b) - left(a));
+  return best ?? richest;
+}
 
 function advice(
   table: PriceTable,
@@ -159,23 +173,13 @@ function advice(
   tests: readonly OpenTest[],
   bills: readonly Float64Array[],
 ): Advice {
-  const { left, advisable, runs } = weigh;
+  const { left, advisable } = weigh;
   const richest = bestOf(table, weigh);
   if (richest === undefined || Number.isNaN(left(richest))) return NO_ADVICE;
   const sound = (odds.get('sound') ?? 0) >= FAULTY_BELOW;
   const doubt = (a: number, b: number) => deviationOfDifference(bills[a] as Float64Array, bills[b] as Float64Array);
   const near = (at: number, than: number) => left(than) - left(at) < HALF * doubt(than, at);
-  const little = LITTLE * (input.valueRunning ?? 0);
-  // Of two that leave as much the owner wants the one that leaves it running.
-  const [running] =
-    sound || runs(richest) >= LIKELIER
-      ? []
-      : table.options
-          .flatMap((_, at) =>
-            advisable(at) && runs(at) >= LIKELIER && near(at, richest) && left(richest) - left(at) < little ? [at] : [],
-          )
-          .sort((a, b) => left(b) - left(a));
-  const best = running ?? richest;
+  const best = sound ? richest : leftRunning(table, input, weigh, richest, near);
   const others = table.options.flatMap((_, at) => (at === best || !advisable(at) ? [] : [at]));
   const margin = (at: number) => left(best) - left(at);
   const [next] = others.map(margin).sort((a, b) => a - b);

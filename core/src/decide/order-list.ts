@@ -1,4 +1,3 @@
-import { platedBores } from '../engine/bore';
 import type { Engine } from '../engine/engine';
 import type { RepairName, RepairOption } from '../jobfile/decision';
 import { fixed } from '../quantity/fixed';
@@ -101,8 +100,7 @@ export function orderList(
 /** `0.50 mm over standard: the widest bore measures 68.31 mm, the engine sheet says 68.00` */
 function oversizeNote(engine: Engine, widestMm: number | undefined): string {
   const { boreMm } = engine;
-  if (widestMm === undefined || boreMm === undefined || platedBores(engine))
-    return 'which one, once the bore is measured';
+  if (widestMm === undefined || boreMm === undefined) return 'which one, once the bore is measured';
   const over = OVERSIZES.find((size) => boreMm + size >= widestMm + CLEAN_UP);
   const measured = `the widest bore measures ${fixed(widestMm, 2)} mm, standard is ${fixed(boreMm, 2)} mm`;
   return over === undefined

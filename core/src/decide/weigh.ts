@@ -21,7 +21,7 @@ export interface Weighed {
 /** An hour of hard work takes as much as so many usual ones. Source: judgement. */
 const HARDER: Readonly<Record<Works, number>> = { easy: 0.5, usual: 1, hard: 2 };
 /** Rarer than this it does not do what the owner wants of it. */
-const LIKELIER = 0.5;
+export const LIKELIER = 0.5;
 
 export function weighed(table: PriceTable, input: DecisionInput, troubles: Troubles): Weighed {
   const { valueRunning = NaN, valueAsIs = NaN, wantedHours = 0, works = 'usual', breakdownCosts = 0 } = input;

@@ -61,8 +61,8 @@ const INSPECTED: Readonly<Record<InspectionFact, string>> = {
   'piston-loose': 'Its piston has more clearance than the book allows',
   'piston-tight': 'Its piston has less clearance than the book asks for',
   'piston-within': 'Its piston has the clearance that the book asks for',
-  'seen-faulty': 'What was seen inside it',
-  'seen-good': 'What was seen inside it and is good',
+  'seen-faulty': 'A part that was seen inside is not good',
+  'seen-good': 'A part that was seen inside is good',
   'opened-and-found': 'It was opened, and this was seen',
 };
 const LOUD = ['No air', 'Faint air', 'Clear air', 'Strong air'] as const;

@@ -35,7 +35,7 @@ function DecideOf({ bench }: { bench: Bench }) {
   const tell = useNotice();
   const { shop } = useSignedIn();
   const ready = useMemo(() => optionsFor(bench, shop.prices), [bench, shop.prices]);
-  const [start] = useState(() => weighingOf(bench, shop.prices));
+  const [start] = useState(() => weighingOf(bench, shop.prices, ready));
   const [draft, setDraft] = useDraft<Weighing>(
     `decide.${bench.job.id}.${latestOf(bench.decisions)?.id ?? 'new'}`,
     start,

@@ -22,8 +22,17 @@ export function useSameVisit({ job, owner }: Bench): Bench[] {
 export function useOtherFacts(benches: readonly Bench[], shop: Shop, reader: string, now: Date): PageFacts[] {
   const weighed = useQueries({
     queries: benches.map((bench) => ({
-      queryKey: ['weighed', bench.job.id, bench.job.version, bench.readings.length, bench.decisions.length],
-      queryFn: () => weighOnce(bench, weighingOf(bench, shop.prices).input),
+      queryKey: [
+        'weighed',
+        bench.job.id,
+        bench.job.version,
+        bench.engine.version,
+        ...[bench.readings, bench.decisions, bench.outcomes, bench.repairs].map(({ length }) => length),
+      ],
+      queryFn: async () => {
+        const { input, chosen } = weighingOf(bench, shop.prices);
+        return { decided: await weighOnce(bench, input), chosen: decisionOf(bench) && chosen };
+      },
       networkMode: 'always' as const,
       gcTime: 0,
     })),
@@ -31,8 +40,7 @@ export function useOtherFacts(benches: readonly Bench[], shop: Shop, reader: str
   return benches.flatMap((bench, at): PageFacts[] => {
     const verdict = judgeOnce(bench, shop.unit);
     if (!verdict.ok) return [];
-    const decided = weighed[at]?.data ?? undefined;
-    const { chosen } = decisionOf(bench) ? weighingOf(bench, shop.prices) : {};
+    const { decided, chosen } = weighed[at]?.data ?? {};
     return [
       {
         bench,

@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
 import { Plate } from '@/ui/plate';
-import { Label, Strong, Title, Words } from '@/ui/words';
+import { Strong, Title, Words } from '@/ui/words';
 import { lookField } from './looks';
 import { HEIGHTS, RINGS, type Sizes } from './sizes';
 
@@ -57,7 +57,7 @@ export function PartPlate({ bench, part, typed, errors, onChange }: Props) {
       ))}
       {field(lookField(part, 'words'), 'In your words', false)}
       {part === 'bore' ? (
-        <Label>Measure each height both ways: one alone says nothing of how round it is.</Label>
+        <Words colour="dim">Measure each height both ways: one alone says nothing of how round it is.</Words>
       ) : null}
     </Plate>
   );

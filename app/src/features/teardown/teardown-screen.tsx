@@ -195,10 +195,12 @@ function Said({ judgement, cylinder }: { judgement: Report; cylinder: string }) 
 
 /** What it was, held against what the figures said before anybody saw into it. */
 function Outcome({ bench, cylinder }: { bench: Bench; cylinder: string }) {
-  const shut = useMemo(
-    () => ({ ...bench, outcomes: [], readings: bench.readings.filter(({ kind }) => !OPEN_KINDS.has(kind)) }),
-    [bench],
-  );
+  const shut = useMemo(() => {
+    const readings = bench.readings.filter(({ kind }) => !OPEN_KINDS.has(kind));
+    // Nothing seen yet: it was judged already.
+    const unseen = readings.length === bench.readings.length && bench.outcomes.length === 0;
+    return unseen ? bench : { ...bench, outcomes: [], readings };
+  }, [bench]);
   const before = useVerdict(shut);
   return before.ok ? <OutcomePlate bench={bench} judgement={before.judgement} cylinder={cylinder} /> : null;
 }

@@ -1,5 +1,5 @@
 import type { JobFile } from '../..';
-import { type Decided, decideBy, readyMade, type Troubles, weighJob } from '../../decide';
+import { type Decided, decideBy, readyMade, weighJob } from '../../decide';
 import { holdsFor, turning } from './corpus.fixture';
 
 /** What is advised on any job, of whatever engine, with whatever was measured. */
@@ -8,11 +8,10 @@ const JOBS = 500;
 const FEW_DRAWS = 300;
 const LIKELY = 0.5;
 
-function decidedFor(job: JobFile, i: number, change: (troubles: Troubles) => Troubles = (same) => same) {
-  const { state, troubles } = weighJob(job);
+function decidedFor(job: JobFile, i: number) {
+  const { state, troubles: of } = weighJob(job);
   const valueRunning = turning(i, 300, 9000);
   const labourRatePerHour = 60;
-  const of = change(troubles);
   const { options } = readyMade(job.engine, state, of, { labourRatePerHour }, job.houseRules);
   const input = { labourRatePerHour, valueRunning, valueAsIs: 0.2 * valueRunning, wantedHours: 50, options };
   return { input, of, decided: decideBy(input, of, [], FEW_DRAWS) };

@@ -100,6 +100,7 @@ test('a worn big end on a good engine asks for its crank, and nobody runs it on'
 test.each([
   [twin, { part: 'exhaust-valve', seen: 'loose' }, 'valve-guides'],
   [snow, { part: 'reeds', seen: 'broken' }, 'reeds'],
+  [snow, { part: 'seals', seen: 'worn' }, 'crank-seal'],
   [snow, { part: 'small-end', seen: 'worn' }, 'small-end'],
   [twin, { part: 'head', seen: 'broken' }, 'head'],
 ] as const)('each has a way that mends it', (engine, look, trouble) => {
